@@ -1,0 +1,20 @@
+"""The work on the hook: rows and rounds worked one on another, per size."""
+
+from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
+from rillstep.core.fabric.working import RowWork, Trouble, work_row, work_setup
+from rillstep.core.fabric.whole import LineWork, SizeWork, work_pattern
+
+__all__ = [
+    "EMPTY",
+    "Counts",
+    "Edge",
+    "LineWork",
+    "Place",
+    "RowWork",
+    "Run",
+    "SizeWork",
+    "Trouble",
+    "work_pattern",
+    "work_row",
+    "work_setup",
+]

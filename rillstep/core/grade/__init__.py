@@ -1,0 +1,19 @@
+"""Grading: whole numbers for every size that come closest to what was asked for."""
+
+from rillstep.core.grade.plan import LOCKABLE, SizeTarget, ToteCounts, TotePlan
+from rillstep.core.grade.reasons import Neighbour, Reason, reasons_for
+from rillstep.core.grade.solve import Graded, GradeNote, GradedSize, grade
+
+__all__ = [
+    "LOCKABLE",
+    "GradeNote",
+    "Graded",
+    "GradedSize",
+    "Neighbour",
+    "Reason",
+    "SizeTarget",
+    "ToteCounts",
+    "TotePlan",
+    "grade",
+    "reasons_for",
+]

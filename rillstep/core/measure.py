@@ -1,0 +1,205 @@
+"""From worked rounds to centimetres: bases, walls, handle openings.
+
+Sources of the formulas: a flat disc or oval end of n rounds has the radius n h; an oval with
+straight sides of s stitches is s w + 2 n h long and 2 n h wide, and lies flat where N w
+equals its outline 2 s w + 2 pi n h. A wall of N stitches lies N w / 2 wide. A strap that
+hangs d below two points a apart is 2 sqrt(d^2 + (a/2)^2) long.
+"""
+
+import math
+from dataclasses import dataclass
+
+from rillstep.core.fabric import LineWork, SizeWork
+from rillstep.core.gauge import Gauge
+from rillstep.core.notation.tree import (
+    Chain,
+    Every,
+    FromHook,
+    Next,
+    Pattern,
+    Repeat,
+    Row,
+    Same,
+    Skip,
+    Step,
+    Together,
+    Work,
+)
+
+# A worked chain or strap grows this much under a usual load. A default, named as such
+# wherever it is used, until a strap has been hung and measured.
+HANDLE_STRETCH = 0.05
+FLAT_LOW, FLAT_HIGH = 0.95, 1.05
+
+
+@dataclass(frozen=True)
+class Opening:
+    """A handle opening: `skip` stitches passed over by `chain` chains, after `start` stitches of the round."""
+
+    start: int
+    skip: int
+    chain: int
+
+    @property
+    def centre(self) -> float:
+        return self.start + self.skip / 2
+
+
+@dataclass(frozen=True)
+class RoundShape:
+    """One round in one size. Widths and heights in mm.
+
+    sts: stitches around; a handle opening's chains are not part of the body's `width_mm`.
+    gap_mm: width of the handle opening in the front, 0 where there is none.
+    flatness: only for the rounds of a base; about 0.95 to 1.05 lies flat.
+    """
+
+    line: int
+    section: int
+    number: int
+    stitch: str
+    sts: int
+    width_mm: float
+    height_mm: float
+    gap_mm: float = 0.0
+    flatness: float | None = None
+
+
+@dataclass(frozen=True)
+class SizeShape:
+    """One size of a bag, measured from its worked rounds. All in mm."""
+
+    rounds: tuple[RoundShape, ...]
+    straight_mm: float = 0.0
+    base_length_mm: float = 0.0
+    base_depth_mm: float = 0.0
+    width_mm: float = 0.0
+    height_mm: float = 0.0
+    openings: tuple[Opening, ...] = ()
+    handle_mm: float = 0.0
+    drop_mm: float = 0.0
+
+
+def round_height_mm(gauge: Gauge, stitch: str) -> float:
+    """Height of a round of a stitch in mm; estimated when the swatch is in another stitch."""
+    return gauge.height_mm if stitch == gauge.stitch else gauge.height_of_mm(stitch)
+
+
+def main_stitch(steps: tuple[Step, ...]) -> str | None:
+    """The stitch that a row is mostly made of: the first one worked that is not a slip stitch."""
+    for step in steps:
+        match step:
+            case Work(stitch=stitch) | Together(stitch=stitch) if stitch != "sl st":
+                return stitch
+            case Repeat(steps=inner) if (found := main_stitch(inner)) is not None:
+                return found
+            case _:
+                pass
+    return None
+
+
+def openings_of(row: Row, size: int) -> tuple[Opening, ...]:
+    """The handle openings of a round: a chain followed at once by skipped stitches."""
+    found: list[Opening] = []
+    at = 0
+    for index, step in enumerate(row.steps):
+        match step:
+            case Work(into=Next(count=count)):
+                at += count.at(size)
+            case Work(into=Same()) if index <= 1:
+                at += 1
+            case Skip(count=count):
+                before = row.steps[index - 1] if index else None
+                if isinstance(before, Chain):
+                    found.append(Opening(at, count.at(size), before.length.at(size)))
+                at += count.at(size)
+            case Chain(counts=counts) if index == 0 and counts not in (None, "none"):
+                at += 1
+            case Work(into=Every()) | Repeat():
+                return tuple(found)
+            case _:
+                pass
+    return tuple(found)
+
+
+def drop_of(chain: int, skip: int, gauge: Gauge, allowance_mm: float = 0.0) -> float:
+    """Drop in mm of a loaded handle of `chain` chains over `skip` skipped stitches (0 if it is pulled tight)."""
+    half = (chain * gauge.chain_mm * (1 + HANDLE_STRETCH) - allowance_mm) / 2
+    across = skip * gauge.width_mm / 2
+    return math.sqrt(half * half - across * across) if half > across else 0.0
+
+
+def handle_length_mm(drop_mm: float, gap_mm: float, allowance_mm: float = 0.0) -> float:
+    """Worked (unloaded) length in mm of a handle for a drop, over a gap, with an allowance for the shoulder."""
+    loaded = 2 * math.sqrt(drop_mm**2 + (gap_mm / 2) ** 2) + allowance_mm
+    return loaded / (1 + HANDLE_STRETCH)
+
+
+def oval_flatness(sts: int, rounds: int, straight: float, gauge: Gauge) -> float:
+    """Stitches there are over stitches that the outline has room for, after so many rounds of an oval."""
+    outline = 2 * straight * gauge.width_mm + 2 * math.pi * rounds * gauge.height_mm
+    return sts * gauge.width_mm / outline
+
+
+def _straight_stitches(works: list[LineWork], size: int) -> int:
+    """Stitches of the straight side of an oval: the chains worked into, less the two ends."""
+    chains = 0
+    for work in works:
+        if not isinstance(work.line, Row):
+            chains = work.end.count("ch")
+            continue
+        first = work.line.steps[0] if work.line.steps else None
+        if isinstance(first, Work) and isinstance(first.into, FromHook):
+            return max(0, chains - first.into.nth.at(size) + 1 - 2)
+    return 0
+
+
+def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float = 0.0) -> SizeShape:
+    """Measure one size of a pattern from its worked rounds."""
+    rounds: list[RoundShape] = []
+    straight = base_rounds = 0
+    openings: tuple[Opening, ...] = ()
+    width_mm = height_mm = 0.0
+    for index, section in enumerate(pattern.sections):
+        works = [w for w in work.lines if w.section == index]
+        base = section.role in ("disc", "oval")
+        if base:
+            straight = _straight_stitches(works, work.size) if section.role == "oval" else 0
+        for line in works:
+            if not isinstance(line.line, Row):
+                continue
+            stitch = main_stitch(line.line.steps) or gauge.stitch
+            tall = round_height_mm(gauge, stitch)
+            found = openings_of(line.line, work.size)
+            openings = openings or found
+            for offset, counts in enumerate(line.rounds):
+                number = line.line.first.at(work.size) + offset
+                if base:
+                    base_rounds += 1
+                    flat = oval_flatness(counts.sts, base_rounds, straight, gauge)
+                    shape = RoundShape(
+                        line.line.span.line, index, number, stitch, counts.sts,
+                        straight * gauge.width_mm + 2 * base_rounds * tall, tall, 0.0, flat,
+                    )  # fmt: skip
+                else:
+                    body = counts.sts if not openings else counts.sts + counts.chains
+                    if not openings:
+                        width_mm = counts.sts * gauge.width_mm / 2
+                    height_mm += tall
+                    gap = openings[0].skip * gauge.width_mm if openings else 0.0
+                    shape = RoundShape(
+                        line.line.span.line, index, number, stitch, body, width_mm, tall, gap, None
+                    )  # fmt: skip
+                rounds.append(shape)
+    chain = openings[0].chain if openings else 0
+    return SizeShape(
+        tuple(rounds),
+        straight * gauge.width_mm,
+        straight * gauge.width_mm + 2 * base_rounds * gauge.height_mm if base_rounds else 0.0,
+        2 * base_rounds * gauge.height_mm,
+        width_mm,
+        height_mm,
+        openings,
+        chain * gauge.chain_mm,
+        drop_of(chain, openings[0].skip, gauge, allowance_mm) if openings else 0.0,
+    )

@@ -1,0 +1,120 @@
+"""The head of a pattern: its name, terms, sizes, units, gauge, named numbers, and what is only kept."""
+
+import re
+from dataclasses import dataclass, field
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.gauge import Gauge, gauge_from_counts
+from rillstep.core.lengths import MM_PER, Units
+from rillstep.core.notation.expression import ExpressionError, evaluate
+from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.rows import read_check
+from rillstep.core.notation.stream import Context
+from rillstep.core.notation.tree import Check
+from rillstep.core.stitches import Terms, stitch_words
+
+KEYS = ("pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished")
+MAX_SIZES = 10
+
+_GAUGE = re.compile(
+    r"^\s*(?P<stitch>[a-z ]+?)\s+(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*sts?\s*[x×]\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
+    r"(?:rows?|rnds?)\s*=\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm|in)\b",
+    re.IGNORECASE,
+)
+
+
+@dataclass
+class Header:
+    """Filled while the head is read; `parse` turns it into the frozen pattern."""
+
+    name: str = ""
+    terms: Terms = "US"
+    sizes: tuple[str, ...] = ("One size",)
+    units: Units = "cm"
+    gauges: list[Gauge] = field(default_factory=list)
+    numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
+    finished: Check | None = None
+    extra: list[tuple[str, str]] = field(default_factory=list)
+
+
+def read(head: Header, key: str, value: str, line: int, column: int, findings: list[Finding]) -> None:
+    """Take one header line into `head`; `column` is where its value starts."""
+    span = Span(line, column + 1, column + 1 + max(1, len(value)))
+    text = value.strip()
+    match key:
+        case "pattern":
+            head.name = text
+        case "terms":
+            _read_terms(head, text, span, findings)
+        case "sizes":
+            _read_sizes(head, text, span, findings)
+        case "units":
+            if text.lower() in ("cm", "in", "inch", "inches"):
+                head.units = "cm" if text.lower() == "cm" else "in"
+            else:
+                findings.append(Finding("units-unknown", "error", span, f"Units are cm or in, not “{text}”."))
+        case "gauge":
+            _read_gauge(head, text, span, findings)
+        case "number":
+            _read_number(head, value, line, column, span, findings)
+        case "finished":
+            n = len(head.sizes)
+            context = Context(n, tuple(range(n)), head.terms)
+            head.finished, problems = read_check(" " * (column) + value, line, context, column)
+            findings.extend(problems)
+        case _:
+            head.extra.append((key.capitalize(), text))
+
+
+def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
+    if text.upper() == "US":
+        head.terms = "US"
+    elif text.upper() == "UK":
+        head.terms = "UK"
+    else:
+        findings.append(Finding("terms-unknown", "error", span, f"Terms are US or UK, not “{text}”."))
+
+
+def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
+    names = tuple(name.strip() for name in text.split(",") if name.strip())
+    if not names or len(names) > MAX_SIZES:
+        message = f"A pattern has 1 to {MAX_SIZES} sizes; {len(names)} are named here."
+        findings.append(Finding("sizes-count", "error", span, message, expected=MAX_SIZES, found=len(names)))
+    if len({name.lower() for name in names}) < len(names):
+        findings.append(Finding("size-twice", "error", span, "Two sizes have the same name."))
+    head.sizes = names[:MAX_SIZES] or head.sizes
+
+
+def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
+    match = _GAUGE.match(text)
+    stitch = stitch_words(head.terms).get(match["stitch"].lower()) if match else None
+    if match is None or stitch is None:
+        message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        findings.append(Finding("gauge-form", "error", span, message))
+        return
+    across, up, length = float(match["sts"]), float(match["rows"]), float(match["span"])
+    if min(across, up, length) <= 0:
+        findings.append(Finding("gauge-zero", "error", span, "Stitches, rows and length of a gauge are above zero."))
+        return
+    unit: Units = "cm" if match["units"].lower() == "cm" else "in"
+    head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
+
+
+def _read_number(
+    head: Header, value: str, line: int, column: int, span: Span, findings: list[Finding]
+) -> None:
+    name, equals, right = value.partition("=")
+    name = name.strip()
+    n = len(head.sizes)
+    if not equals or not name.isidentifier():
+        findings.append(Finding("number-form", "error", span, "A number is named like this: “wall = 9 (12, 15)”."))
+        return
+    tokens = tokens_of(" " * (column + len(value) - len(right)) + right, line, n)
+    if len(tokens) == 1 and tokens[0].kind == "num" and len(tokens[0].members) in (1, n):
+        given = [int(v) if v < 1e9 else 0 for v, _ in tokens[0].members]
+        head.numbers[name] = tuple(given * n if len(given) == 1 else given)
+        return
+    try:
+        head.numbers[name] = evaluate(right.strip().strip("{}"), head.numbers, n)
+    except ExpressionError as error:
+        findings.append(Finding("number-form", "error", span, f"“{name}”: {error}."))

@@ -1,0 +1,32 @@
+"""One size of a pattern as a pattern of its own."""
+
+from dataclasses import fields, is_dataclass, replace
+from typing import Any
+
+from rillstep.core.notation.tree import Check, Decimals, Num, Pattern
+
+
+def one_size(pattern: Pattern, size: int) -> Pattern:
+    """The pattern with only that size: sets become plain numbers, other sizes' lines go."""
+    sections = tuple(
+        replace(section, lines=tuple(_project(line, size) for line in section.lines if size in line.sizes))
+        for section in pattern.sections
+    )
+    finished: Check | None = None if pattern.finished is None else _project(pattern.finished, size)
+    return replace(pattern, sizes=(pattern.sizes[size],), sections=sections, finished=finished)
+
+
+def _project(node: Any, size: int) -> Any:
+    """The same node with every number set cut down to one size."""
+    if isinstance(node, Num):
+        return Num((node.values[size],), node.span, node.parts[:1])
+    if isinstance(node, Decimals):
+        return Decimals((node.values[size],), node.span, node.parts[:1])
+    if isinstance(node, tuple):
+        return tuple(_project(item, size) for item in node)
+    if is_dataclass(node) and not isinstance(node, type):
+        changes = {f.name: _project(getattr(node, f.name), size) for f in fields(node) if "span" not in f.name}
+        if "sizes" in changes:
+            changes["sizes"] = (0,)
+        return replace(node, **changes)
+    return node

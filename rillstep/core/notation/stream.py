@@ -1,0 +1,151 @@
+"""A cursor over the tokens of one line, with the numbers of the sizes in force."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.expression import ExpressionError, evaluate
+from rillstep.core.notation.lexer import Token
+from rillstep.core.notation.tree import Decimals, Num
+from rillstep.core.stitches import Terms
+
+
+MAX_NUMBER = 99_999
+
+
+class NotUnderstood(Exception):
+    """These words could not be read; caught where a clause ends, in one place."""
+
+    def __init__(self, span: Span, message: str = "", code: str = "not-understood") -> None:
+        super().__init__(message)
+        self.span, self.message, self.code = span, message, code
+
+
+@dataclass(frozen=True)
+class Context:
+    """What a line needs to know of its pattern: sizes in force, terms, named numbers."""
+
+    n_sizes: int
+    active: tuple[int, ...]
+    terms: Terms
+    numbers: Mapping[str, tuple[int, ...]] = field(default_factory=dict)
+
+
+class Stream:
+    """Tokens with a position. Reading past the end gives None, never an exception."""
+
+    def __init__(self, tokens: list[Token], context: Context, end: Span) -> None:
+        self.tokens, self.context, self.end = tokens, context, end
+        self.at = 0
+        self.depth = 0
+        self.findings: list[Finding] = []
+
+    def peek(self, ahead: int = 0) -> Token | None:
+        index = self.at + ahead
+        return self.tokens[index] if index < len(self.tokens) else None
+
+    def next(self) -> Token:
+        token = self.peek()
+        if token is None:
+            raise NotUnderstood(self.end, "the line ends too early")
+        self.at += 1
+        return token
+
+    def here(self) -> Span:
+        token = self.peek()
+        return token.span if token else self.end
+
+    def since(self, start: int) -> Span:
+        """The span from token number `start` to the last one read."""
+        if start >= len(self.tokens):
+            return self.end
+        return self.tokens[start].span.to(self.tokens[max(start, self.at - 1)].span)
+
+    def word(self, *words: str) -> bool:
+        """Take the next token if it is one of these words."""
+        token = self.peek()
+        if token is not None and token.is_word(*words):
+            self.at += 1
+            return True
+        return False
+
+    def words(self, *sequence: str) -> bool:
+        """Take these words in a row, or nothing."""
+        for ahead, word in enumerate(sequence):
+            token = self.peek(ahead)
+            if token is None or not token.is_word(word):
+                return False
+        self.at += len(sequence)
+        return True
+
+    def mark(self, *marks: str) -> bool:
+        token = self.peek()
+        if token is not None and token.is_mark(*marks):
+            self.at += 1
+            return True
+        return False
+
+    def number(self) -> Num | None:
+        """A number, a set or an expression in braces, if one comes next."""
+        token = self.peek()
+        if token is None or token.kind not in ("num", "expr"):
+            return None
+        self.at += 1
+        return self.as_num(token)
+
+    def need_number(self, what: str) -> Num:
+        here = self.here()
+        number = self.number()
+        if number is None:
+            raise NotUnderstood(here, f"a number of {what} is missing here")
+        return number
+
+    def as_num(self, token: Token) -> Num:
+        if token.kind == "expr":
+            try:
+                values = evaluate(token.text[1:-1], self.context.numbers, self.context.n_sizes)
+            except ExpressionError as error:
+                raise NotUnderstood(token.span, str(error), "name-not-defined") from None
+            return Num(self._for_active([float(v) for v in values]), token.span, (token.span,))
+        if any(not value.is_integer() for value, _ in token.members):
+            raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
+        if any(value > MAX_NUMBER for value, _ in token.members):
+            raise NotUnderstood(token.span, f"numbers go up to {MAX_NUMBER}", "number-too-large")
+        values_of = self._spread(token)
+        return Num(self._for_active(values_of), token.span, tuple(span for _, span in token.members))
+
+    def as_decimals(self, token: Token) -> Decimals:
+        values = self._spread(token)
+        keep = set(self.context.active)
+        return Decimals(
+            tuple(v if i in keep else None for i, v in enumerate(values)),
+            token.span,
+            tuple(span for _, span in token.members),
+        )
+
+    def _spread(self, token: Token) -> list[float]:
+        """One value for each size of the pattern, from a token's members."""
+        given = [value for value, _ in token.members]
+        n, active = self.context.n_sizes, self.context.active
+        if len(given) == 1:
+            return given * n
+        if len(given) == n:
+            return given
+        if len(given) == len(active):
+            by_size = dict(zip(active, given, strict=True))
+            return [by_size.get(i, 0.0) for i in range(n)]
+        self.findings.append(
+            Finding(
+                "set-length",
+                "error",
+                token.span,
+                f"“{token.text}” has {len(given)} numbers, but there are {len(active)} sizes here.",
+                expected=len(active),
+                found=len(given),
+            )
+        )
+        return (given + [given[-1]] * n)[:n]
+
+    def _for_active(self, values: list[float]) -> tuple[int | None, ...]:
+        keep = set(self.context.active)
+        return tuple(int(v) if i in keep else None for i, v in enumerate(values))

@@ -1,0 +1,97 @@
+"""The proof of a pattern: read, work, measure, check, in that order, in every size."""
+
+from dataclasses import dataclass, replace
+
+from rillstep.core.fabric import SizeWork, work_pattern
+from rillstep.core.findings import Finding, sort_findings
+from rillstep.core.measure import SizeShape, measure
+from rillstep.core.notation import parse
+from rillstep.core.notation.tree import Pattern, Row
+from rillstep.core.proof.habits import joins, starting_chains
+from rillstep.core.proof.numbering import numbering
+from rillstep.core.proof.shape import flatness, handles
+from rillstep.core.proof.statements import statements
+from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.totals import found_of, totals
+
+CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, joins)
+
+
+@dataclass(frozen=True)
+class LineProof:
+    """A line with its proved totals per size: None where it does not hold, or is not known."""
+
+    line: int
+    section: int
+    label: str
+    sts: tuple[int | None, ...]
+    spaces: tuple[int | None, ...]
+    stated: tuple[int | None, ...]
+    proved: bool
+
+
+@dataclass(frozen=True)
+class Proof:
+    """A pattern that has been worked. `ok` when there is no error (warnings may remain)."""
+
+    pattern: Pattern
+    works: tuple[SizeWork, ...]
+    shapes: tuple[SizeShape, ...] | None
+    lines: tuple[LineProof, ...]
+    findings: tuple[Finding, ...]
+
+    @property
+    def ok(self) -> bool:
+        return not any(finding.severity == "error" for finding in self.findings)
+
+
+def prove_text(text: str, allowance_mm: float = 0.0) -> Proof:
+    """Read and prove a text. Never raises: whatever is wrong is a finding."""
+    parsed = parse(text)
+    return prove(parsed.pattern, parsed.findings, allowance_mm)
+
+
+def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float = 0.0) -> Proof:
+    """Prove a tree; `read` are the findings of its reading."""
+    works = tuple(work_pattern(pattern, size) for size in range(len(pattern.sizes)))
+    shapes = None
+    if pattern.gauges:
+        shapes = tuple(measure(pattern, work, pattern.gauges[0], allowance_mm) for work in works)
+    subject = Subject(pattern, works, shapes)
+    found = [finding for check in CHECKS for finding in check(subject)]
+    findings = sort_findings([*read, *_merged(found, len(pattern.sizes))])
+    return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings)
+
+
+def _merged(found: list[Finding], n_sizes: int) -> list[Finding]:
+    """One cause, one finding: the same finding in every size of a pattern in one size has no size."""
+    return [replace(f, size=None) if n_sizes == 1 else f for f in found]
+
+
+def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:
+    wrong = {finding.span.line for finding in findings if finding.severity == "error"}
+    proofs: list[LineProof] = []
+    for index, section in enumerate(subject.pattern.sections):
+        for line in section.lines:
+            if not isinstance(line, Row):
+                continue
+            by_size = {work.size: work.of_line(line.span.line) for work in subject.works}
+            sts: list[int | None] = []
+            spaces: list[int | None] = []
+            stated: list[int | None] = []
+            for size in range(len(subject.pattern.sizes)):
+                work = by_size[size]
+                last = work.rounds[-1] if work and work.rounds and not work.trouble else None
+                sts.append(last.sts if last else None)
+                spaces.append(sum(count for _, count in last.spaces) if last else None)
+                main = [t for t in line.totals if t.what == "sts"]
+                stated.append(main[0].count.at(size) if main and size in line.sizes else None)
+            label = f"{line.kind} {line.first.values[line.sizes[0]]}"
+            proved = line.span.line not in wrong and not line.broken and any(v is not None for v in sts)
+            proofs.append(
+                LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved)
+            )
+    return tuple(proofs)
+
+
+__all__ = ["CHECKS", "LineProof", "Proof", "found_of", "prove", "prove_text"]

@@ -1,0 +1,87 @@
+"""Check lines and the finished measurements: each statement is worked out again."""
+
+from rillstep.core.fabric import SizeWork
+from rillstep.core.findings import Finding, Repair
+from rillstep.core.lengths import in_units
+from rillstep.core.measure import SizeShape
+from rillstep.core.notation.numbers import edit_value
+from rillstep.core.notation.tree import Check, CheckItem, Num, Row
+from rillstep.core.proof.subject import Subject
+
+# One decimal is printed, so a statement is true when it is within half of the last digit
+# (and a hair, for the rounding of binary fractions).
+_HALF_DIGIT = 0.0501
+
+
+def statements(subject: Subject) -> list[Finding]:
+    """Every statement of every check, in every size."""
+    found: list[Finding] = []
+    checks: list[tuple[Check, int]] = [
+        (line, index)
+        for index, section in enumerate(subject.pattern.sections)
+        for line in section.lines
+        if isinstance(line, Check)
+    ]
+    if subject.pattern.finished is not None:
+        checks.append((subject.pattern.finished, len(subject.pattern.sections) - 1))
+    for check, section in checks:
+        for item in check.items:
+            for size in check.sizes:
+                found += _check(subject, check, item, section, size)
+    return found
+
+
+def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: int) -> list[Finding]:
+    where = subject.in_size(size)
+    if isinstance(item.number, Num):
+        stated, is_true = item.number.at(size), _count(subject.works[size], check, item.what, section)
+        if is_true is None or stated == is_true:
+            return []
+        message = f"This check says {stated} {item.what}{where}; there are {is_true}."
+        repair = Repair(f"State {is_true}", (edit_value(item.number, size, is_true),))
+        related = tuple(
+            work.line.label_span
+            for work in subject.works[size].lines
+            if item.what in ("rnds", "rows") and work.section == section and isinstance(work.line, Row) and work.line.last
+        )
+        return [
+            Finding(
+                "check-differs", "error", item.number.span, message, size, is_true, stated, (repair,), related
+            )
+        ]  # fmt: skip
+    value = item.number.values[size]
+    if subject.shapes is None or value is None:
+        return []
+    units = subject.pattern.units
+    length = _length(subject.shapes[size], subject, check, item.what, section)
+    measured = in_units(length, units)
+    if abs(value - measured) <= _HALF_DIGIT:
+        return []
+    message = f"This says {value:.1f} {units} {item.what}{where}; the rounds measure {measured:.1f} {units}."
+    return [Finding("measure-differs", "error", item.number.span, message, size, measured, value)]
+
+
+def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
+    """Rounds of this section, or stitches after it; None when they are not known."""
+    lines = [line for line in work.lines if line.section == section and line.line.span.line < check.span.line]
+    rows = [line for line in lines if isinstance(line.line, Row)]
+    if what in ("rnds", "rows"):
+        return sum(max(0, line.line.rounds(work.size)) for line in rows if isinstance(line.line, Row))
+    if not rows or not rows[-1].known:
+        return None
+    return rows[-1].end.counts().sts
+
+
+def _length(shape: SizeShape, subject: Subject, check: Check, what: str, section: int) -> float:
+    if what == "drop":
+        return shape.drop_mm
+    if what == "deep":
+        return shape.base_depth_mm
+    upto = [r for r in shape.rounds if check is subject.pattern.finished or r.line < check.span.line]
+    role = subject.pattern.sections[section].role
+    if role in ("disc", "oval") and check is not subject.pattern.finished:
+        return upto[-1].width_mm if upto and what == "wide" else shape.base_depth_mm
+    walls = [r for r in upto if r.flatness is None]
+    if what == "wide":
+        return max((r.width_mm for r in walls), default=0.0)
+    return sum(r.height_mm for r in walls)

@@ -1,0 +1,86 @@
+"""Every line against its stated totals, and every line that cannot be worked at all."""
+
+from rillstep.core.fabric import Counts, LineWork
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.tree import Row, Total
+from rillstep.core.notation.writer import write_label
+from rillstep.core.proof.repairs import repairs_for
+from rillstep.core.proof.subject import Subject
+
+
+def found_of(total: Total, counts: Counts, size: int) -> int:
+    """How many there are of what a total states."""
+    if total.what == "sts":
+        return counts.sts
+    if total.what == "sp" and total.length is not None:
+        return counts.spaces_of(total.length.at(size))
+    return counts.of(total.what)
+
+
+def differing(row: Row, counts: Counts, size: int) -> list[tuple[Total, int, int]]:
+    """The stated totals that are not met: (total, stated, found)."""
+    pairs = ((total, total.count.at(size), found_of(total, counts, size)) for total in row.totals)
+    return [(total, stated, found) for total, stated, found in pairs if stated != found]
+
+
+def totals(subject: Subject) -> list[Finding]:
+    """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
+    found: list[Finding] = []
+    for work in subject.works:
+        for index, line in enumerate(work.lines):
+            if not isinstance(line.line, Row) or line.line.broken or line.last is None:
+                if line.trouble is not None:
+                    found.append(_trouble(subject, work.lines, index, work.size))
+                continue
+            if line.trouble is not None:
+                found.append(_trouble(subject, work.lines, index, work.size))
+            elif line.rounds:
+                found += _differences(subject, work.lines, index, work.size)
+    return found
+
+
+def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> Finding:
+    line = lines[index]
+    assert isinstance(line.line, Row) and line.trouble is not None
+    trouble = line.trouble
+    span = trouble.span if trouble.span.line == line.line.span.line else line.line.span
+    message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.message}."
+    expected = found = None
+    if trouble.missing or trouble.left:
+        expected, found = trouble.missing, trouble.left
+    repairs = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1))
+    return Finding(
+        trouble.code, "error", span, message, size, expected, found, repairs, _before(lines, index), _steps(line)
+    )
+
+
+def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> list[Finding]:
+    line = lines[index]
+    assert isinstance(line.line, Row)
+    off = differing(line.line, line.rounds[-1], size)
+    if not off:
+        return []
+    total, stated, made = off[0]
+    what = "ch sps" if total.what == "sp" else "sts"
+    short = f"{abs(made - stated)} too {'few' if made < stated else 'many'}"
+    message = (
+        f"{write_label(line.line)} says {stated} {what}{subject.in_size(size)}; these steps make {made} ({short})."
+    )
+    repairs = repairs_for(lines, index, size, abs(made - stated))
+    return [
+        Finding(
+            "total-differs", "error", total.count.span, message, size, stated, made, repairs, (), _steps(line)
+        )
+    ]  # fmt: skip
+
+
+def _steps(line: LineWork) -> tuple[str, ...]:
+    """The arithmetic: what each step took and made."""
+    if line.last is None:
+        return ()
+    return tuple(f"{step.span.column}-{step.span.end_column}: {step.took} -> {step.made}" for step in line.last.steps)
+
+
+def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
+    """The line that gave the stitches: the fault may be there."""
+    return (lines[index - 1].line.span,) if index else ()

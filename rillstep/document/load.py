@@ -1,0 +1,96 @@
+"""Reading and writing a design file; faults name the place and the offending value, all at once."""
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from rillstep.document.schema import FORMAT, MAX_SIZES, VERSION, Design
+
+MAX_BYTES = 2_000_000
+
+
+@dataclass(frozen=True)
+class Fault:
+    """One fault: where (`$.sizes[2].drop_mm`), what stood there, and what to do."""
+
+    path: str
+    value: str
+    message: str
+
+
+class BrokenDesign(ValueError):
+    """The file cannot be used. `faults` has every reason."""
+
+    def __init__(self, faults: Sequence[Fault]) -> None:
+        super().__init__("; ".join(f"{fault.path}: {fault.message}" for fault in faults))
+        self.faults = tuple(faults)
+
+
+_MESSAGES = {
+    "missing": "this is missing",
+    "extra_forbidden": "this is not known here; remove it, or check its spelling",
+    "float_parsing": "write a number, such as 24 or 24.5",
+    "int_parsing": "write a whole number",
+    "int_from_float": "write a whole number",
+    "greater_than": "must be more than {gt:g}",
+    "greater_than_equal": "must be at least {ge:g}",
+    "less_than": "must be less than {lt:g}",
+    "less_than_equal": "must be at most {le:g}",
+    "finite_number": "write a finite number",
+    "string_too_short": "cannot be empty",
+    "string_too_long": "can have at most {max_length} characters",
+    "too_long": "there can be at most {max_length}; remove some",
+    "too_short": "there must be at least {min_length}",
+    "literal_error": "must be {expected}",
+    "string_type": "write a text in quotes",
+    "date_from_datetime_parsing": "write a date like 2027-01-08",
+    "date_parsing": "write a date like 2027-01-08",
+}
+
+
+def path_of(location: Sequence[int | str]) -> str:
+    """("sizes", 2, "drop_mm") as `$.sizes[2].drop_mm`."""
+    return "$" + "".join(f"[{part}]" if isinstance(part, int) else f".{part}" for part in location)
+
+
+def faults_of(errors: Sequence[Any], skip: int = 0) -> list[Fault]:
+    """Validation errors as faults; `skip` leading parts of the location are left out."""
+    found = []
+    for error in errors:
+        template = _MESSAGES.get(error["type"])
+        message = template.format(**error.get("ctx", {})) if template else error["msg"].removeprefix("Value error, ")
+        if error["type"] == "too_long" and error["loc"][-1:] == ("sizes",):
+            message = f"a design has at most {MAX_SIZES} sizes; delete one first"
+        value = json.dumps(error.get("input"), default=str, ensure_ascii=False)
+        shown = value if len(value) <= 60 else value[:57] + "..."
+        found.append(Fault(path_of(error["loc"][skip:]), shown, message))
+    return found
+
+
+def load(source: str | bytes) -> Design:
+    """Read a design file. Raises BrokenDesign."""
+    if len(source) > MAX_BYTES:
+        raise BrokenDesign([Fault("$", "", f"the file is larger than {MAX_BYTES // 1_000_000} MB; a design is far smaller")])
+    try:
+        content = json.loads(source)
+    except (json.JSONDecodeError, UnicodeDecodeError, RecursionError) as error:
+        where = f" (line {error.lineno}, column {error.colno})" if isinstance(error, json.JSONDecodeError) else ""
+        raise BrokenDesign([Fault("$", "", f"this is not JSON{where}; choose a file that was saved as a design")]) from None
+    if not isinstance(content, dict) or content.get("format") != FORMAT:
+        raise BrokenDesign([Fault("$.format", "", f"this is no design file: “format” must be “{FORMAT}”")])
+    if content.get("version") != VERSION:
+        raise BrokenDesign(
+            [Fault("$.version", str(content.get("version")), f"this version is not known; this program reads version {VERSION}")]
+        )
+    try:
+        return Design.model_validate(content)
+    except ValidationError as error:
+        raise BrokenDesign(faults_of(error.errors(include_url=False))) from None
+
+
+def dump(design: Design) -> str:
+    """The design file: JSON, sorted as in the schema, one value a line."""
+    return json.dumps(design.model_dump(mode="json"), indent=2, ensure_ascii=False) + "\n"

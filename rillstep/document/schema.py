@@ -1,0 +1,166 @@
+"""The design document, version 1. Lengths are in mm, weights in g, yarn lengths in m.
+
+The JSON Schema in docs/design.schema.json is generated from these models.
+"""
+
+from datetime import date
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, field_validator, model_validator
+
+FORMAT = "rillstep-design"
+VERSION = 1
+MAX_SIZES = 10
+
+Name = Annotated[str, Field(min_length=1, max_length=80)]
+Millimetres = Annotated[float, Field(gt=0, le=3000, allow_inf_nan=False)]
+Tolerance = Annotated[float, Field(ge=0, le=500, allow_inf_nan=False)]
+
+# These have a meaning in pattern text, so they cannot stand in a name that is printed there.
+_NOT_IN_NAMES = set(",:;#()[]{}\n\r\t")
+
+
+def _clean_name(value: str) -> str:
+    bad = sorted(_NOT_IN_NAMES & set(value))
+    if bad:
+        raise ValueError(f"leave out {' '.join(repr(c) for c in bad)}: it has a meaning in pattern text")
+    if not value.strip():
+        raise ValueError("give it a name")
+    return " ".join(value.split())
+
+
+class _Model(BaseModel):
+    model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
+
+
+class Yarn(_Model):
+    """A yarn as its label says."""
+
+    name: Name = "My yarn"
+    weight_class: Annotated[int, Field(ge=0, le=7)] = 4
+    fibre: Annotated[str, Field(max_length=80)] = ""
+    grams_per_ball: Annotated[float, Field(gt=0, le=5000, allow_inf_nan=False)] = 100
+    metres_per_ball: Annotated[float, Field(gt=0, le=20000, allow_inf_nan=False)] = 200
+    strands: Annotated[int, Field(ge=1, le=3)] = 1
+
+    @field_validator("name", "fibre")
+    @classmethod
+    def _one_line(cls, value: str) -> str:
+        if set("#\n\r") & set(value):
+            raise ValueError("leave out # and line breaks")
+        return value
+
+
+class Swatch(_Model):
+    """A measured swatch: so many stitches and rows, so wide and high. `weight_g` 0: not weighed."""
+
+    stitch: Literal["sc", "hdc", "dc"] = "hdc"
+    stitches: Annotated[float, Field(gt=0, le=500, allow_inf_nan=False)] = 15
+    rows: Annotated[float, Field(gt=0, le=500, allow_inf_nan=False)] = 11.5
+    width_mm: Millimetres = 100
+    height_mm: Millimetres = 100
+    weight_g: Annotated[float, Field(ge=0, le=5000, allow_inf_nan=False)] = 0
+    blocked: bool = False
+
+    @model_validator(mode="after")
+    def _plausible(self) -> "Swatch":
+        width, height = self.width_mm / self.stitches, self.height_mm / self.rows
+        if not (0.5 <= width <= 60 and 0.5 <= height <= 120):
+            raise ValueError(
+                f"one stitch would be {width:.2f} mm wide and {height:.2f} mm high; "
+                "count and measure again (a stitch is 0.5 to 60 mm wide)"
+            )
+        if not 0.3 <= height / width <= 4:
+            raise ValueError("a row would be more than 4 times as high as a stitch is wide, or less than a third")
+        return self
+
+
+class Way(_Model):
+    """The designer's way of working."""
+
+    rounds: Literal["joined", "spiral"] = "joined"
+    chain_counts: bool = False
+    increases: Literal["stacked", "shifted"] = "stacked"
+    base_edge: Literal["plain", "back loops"] = "plain"
+    brim_rounds: Annotated[int, Field(ge=0, le=20)] = 2
+    over_rounds: Annotated[int, Field(ge=1, le=10)] = 2
+    wall_multiple: Annotated[int, Field(ge=1, le=24)] = 1
+    handle_share: Annotated[float, Field(ge=0.1, le=0.8, allow_inf_nan=False)] = 0.4
+    carried: Literal["hand", "elbow", "shoulder"] = "hand"
+
+
+class Locks(_Model):
+    """Numbers held by hand in one size; null is free."""
+
+    side: Annotated[int, Field(ge=1, le=5000)] | None = None
+    base_rounds: Annotated[int, Field(ge=1, le=500)] | None = None
+    extra: Annotated[int, Field(ge=0, le=500)] | None = None
+    around: Annotated[int, Field(ge=4, le=10000)] | None = None
+    wall_rounds: Annotated[int, Field(ge=1, le=1500)] | None = None
+    handle_skip: Annotated[int, Field(ge=1, le=5000)] | None = None
+    handle_chain: Annotated[int, Field(ge=1, le=5000)] | None = None
+
+
+class Size(_Model):
+    """What one size must measure when it is finished, with a tolerance either way."""
+
+    name: Name
+    width_mm: Millimetres
+    height_mm: Millimetres
+    depth_mm: Millimetres
+    drop_mm: Millimetres
+    width_tolerance_mm: Tolerance = 10
+    height_tolerance_mm: Tolerance = 10
+    depth_tolerance_mm: Tolerance = 10
+    drop_tolerance_mm: Tolerance = 15
+    locks: Locks = Locks()
+
+    @field_validator("name")
+    @classmethod
+    def _printable(cls, value: str) -> str:
+        if value.lower() in ("sizes", "only", "all"):
+            raise ValueError("choose another name: this word has a meaning in pattern text")
+        return _clean_name(value)
+
+
+class Parts(_Model):
+    """A crochet-along: how many parts, and when they come out."""
+
+    count: Annotated[int, Field(ge=2, le=6)] = 4
+    start: date = date(2027, 1, 8)
+    every_days: Annotated[int, Field(ge=1, le=60)] = 7
+
+
+class Design(_Model):
+    """A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers."""
+
+    format: Literal["rillstep-design"] = "rillstep-design"
+    version: Literal[1] = 1
+    name: Name = "New tote"
+    units: Literal["cm", "in"] = "cm"
+    terms: Literal["US", "UK"] = "US"
+    hand: Literal["right", "left"] = "right"
+    yarn: Yarn = Yarn()
+    hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] = 5.0
+    swatch: Swatch = Swatch()
+    way: Way = Way()
+    sizes: Annotated[list[Size], Field(min_length=1, max_length=MAX_SIZES)]
+    text: Annotated[str, Field(max_length=400_000)] | None = None
+    parts: Parts = Parts()
+    notes: Annotated[str, Field(max_length=4000)] = ""
+
+    @field_validator("name")
+    @classmethod
+    def _no_comment(cls, value: str) -> str:
+        if "#" in value or "\n" in value:
+            raise ValueError("leave out # and line breaks: they have a meaning in pattern text")
+        return value
+
+    @field_validator("sizes")
+    @classmethod
+    def _different(cls, value: list[Size]) -> list[Size]:
+        names = [size.name.lower() for size in value]
+        for name in names:
+            if names.count(name) > 1:
+                raise ValueError(f"two sizes are called “{name}”; give each its own name")
+        return value

@@ -1,0 +1,1 @@
+"""Pattern documents for readers: booklet, PDF, plain text, calendar."""

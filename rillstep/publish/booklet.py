@@ -1,0 +1,232 @@
+"""A booklet: a proved text with its materials, measures, abbreviations, notes and cautions.
+
+It is data. The screen shows it and the PDF prints it, both from here. Every instruction in it
+comes from the tree that was read back from the printed text.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, fields, is_dataclass
+
+from rillstep.core.cautions import Caution, cautions_for
+from rillstep.core.gauge import Gauge
+from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
+from rillstep.core.notation.tree import (
+    Chain,
+    Check,
+    Gesture,
+    Line,
+    Pattern,
+    Prose,
+    Repeat,
+    Row,
+    Setup,
+    Skip,
+    Together,
+    Work,
+)
+from rillstep.core.notation.writer import (
+    size_line,
+    write_check,
+    write_label,
+    write_line,
+    write_steps,
+    write_totals,
+)
+from rillstep.core.proof import Reprint
+from rillstep.core.stitches import Terms, abbreviation, full_name
+from rillstep.document import Design
+
+# US letter sizes of hooks by mm, as printed on hooks sold there.
+_HOOKS = (
+    (2.25, "B/1"), (2.75, "C/2"), (3.25, "D/3"), (3.5, "E/4"), (3.75, "F/5"), (4.0, "G/6"), (4.5, "7"),
+    (5.0, "H/8"), (5.5, "I/9"), (6.0, "J/10"), (6.5, "K/10½"), (8.0, "L/11"), (9.0, "M/13"), (10.0, "N/15"),
+    (12.0, "P"), (15.0, "Q"), (25.0, "U"),
+)  # fmt: skip
+_CLASSES = ("lace", "super fine", "fine", "light", "medium", "bulky", "super bulky", "jumbo")
+
+
+def hook_letter(hook_mm: float) -> str:
+    """The US size of a hook ("H/8"), or nothing when no letter is used for it."""
+    return next((letter for size, letter in _HOOKS if abs(size - hook_mm) < 0.01), "")
+
+
+def weight_name(weight_class: int) -> str:
+    """The name of a yarn weight class, 0 to 7."""
+    return _CLASSES[weight_class]
+
+
+@dataclass(frozen=True)
+class BookletLine:
+    """One printed line. `line` is its number in the proved text; 0 for a line that says for which sizes."""
+
+    kind: str
+    line: int
+    label: str
+    text: str
+    totals: str
+    proved: bool
+    sts: tuple[int | None, ...] = ()
+
+
+@dataclass(frozen=True)
+class BookletSection:
+    title: str
+    worked: str
+    lines: tuple[BookletLine, ...]
+
+
+@dataclass(frozen=True)
+class Booklet:
+    title: str
+    sizes: tuple[str, ...]
+    proved: bool
+    materials: tuple[str, ...]
+    gauge: str
+    measures: tuple[tuple[str, tuple[str, ...]], ...]
+    abbreviations: tuple[tuple[str, str], ...]
+    notes: tuple[str, ...]
+    cautions: tuple[Caution, ...]
+    sections: tuple[BookletSection, ...]
+    text: str
+
+
+def _steps_of(node: object) -> Iterator[object]:
+    """Every step in a tree, inner ones too."""
+    if isinstance(node, Work | Together | Skip | Chain | Repeat | Gesture):
+        yield node
+    if isinstance(node, tuple):
+        for item in node:
+            yield from _steps_of(item)
+    elif is_dataclass(node):
+        for field in fields(node):
+            yield from _steps_of(getattr(node, field.name))
+
+
+def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str], ...]:
+    """The abbreviations that this text uses, and only those, in alphabetical order."""
+    found: dict[str, str] = {}
+    for step in _steps_of(pattern.sections):
+        match step:
+            case Work(stitch=stitch, loop=loop):
+                found[abbreviation(stitch, terms)] = full_name(stitch, terms)
+                if loop != "both":
+                    found["BLO" if loop == "back" else "FLO"] = f"{loop} loops only"
+            case Together(stitch=stitch):
+                found[f"{abbreviation(stitch, terms)}2tog"] = f"{full_name(stitch, terms)} 2 stitches together"
+            case Chain():
+                found["ch"] = "chain"
+            case Skip():
+                found["sk"] = "skip" if terms == "US" else "miss"
+            case _:
+                pass
+    rows = [line for _, line in pattern.lines() if isinstance(line, Row)]
+    if any(line.kind == "Rnd" for line in rows):
+        found["rnd(s)"] = "round(s)"
+    if any(total.what == "sp" for line in rows for total in line.totals):
+        found["sp(s)"] = "space(s)"
+    found["st(s)"] = "stitch(es)"
+    return tuple(sorted(found.items(), key=lambda item: item[0].lower()))
+
+
+def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
+    yarn = design.yarn
+    strands = "" if yarn.strands == 1 else f", {yarn.strands} strands held together"
+    fibre = f", {yarn.fibre}" if yarn.fibre else ""
+    letter = f" (US {hook_letter(design.hook_mm)})" if hook_letter(design.hook_mm) else ""
+    return (
+        f"{yarn.name}: weight class {yarn.weight_class} ({weight_name(yarn.weight_class)}){fibre}, "
+        f"{yarn.grams_per_ball:g} g = {yarn.metres_per_ball:g} m a ball{strands}",
+        *[f"{name}: {text}" for name, text in needs],
+        f"Hook {design.hook_mm:g} mm{letter}",
+        "Stitch marker, tapestry needle, scissors, tape measure",
+    )
+
+
+def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool) -> str:
+    """ "15 sts x 11.5 rows in hdc = 10 x 10 cm, not blocked". """
+    across, up = gauge.per_span(units)
+    span = GAUGE_SPAN[units]
+    state = "blocked" if blocked else "not blocked"
+    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}, {state}"
+
+
+def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
+    notes = ["Work through every line in its order; count after each round before going on."]
+    if len(pattern.sizes) > 1:
+        notes.append(
+            f"Numbers are given for {pattern.sizes[0]} ({', '.join(pattern.sizes[1:])}). One number alone holds for all sizes."
+        )
+    stitch = abbreviation(design.swatch.stitch, terms)
+    if design.way.rounds == "joined":
+        counted = design.way.chain_counts and design.swatch.stitch != "sc"
+        notes.append(
+            f"Rounds are joined with a slip stitch in the first stitch. The starting chain counts as a {stitch}."
+            if counted
+            else "Rounds are joined with a slip stitch in the first stitch. The starting chain is not a stitch: skip it, "
+            "and the joining slip stitch too, when you come round."
+        )
+        if not counted:
+            notes.append("“Same st” at the start of a round is the stitch that you joined to.")
+    else:
+        notes.append("Worked in a spiral: do not join. Put a marker in the first stitch of each round and move it up.")
+    notes.append("To count rounds, count the ridges on the outside of the wall, straight up from the marker.")
+    if design.hand == "left":
+        notes.append("Left-handed: you work from left to right, and the side of the bag where the round begins is mirrored.")
+    if design.notes.strip():
+        notes.append(design.notes.strip())
+    return tuple(notes)
+
+
+def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> BookletLine:
+    number = line.span.line
+    match line:
+        case Row():
+            proof = next(p for p in reprint.proof.lines if p.line == number)
+            return BookletLine(
+                "row", number, write_label(line), f"{write_steps(line.steps, terms)}.",
+                write_totals(line.totals, terms), proof.proved, proof.sts,
+            )  # fmt: skip
+        case Check():
+            wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)
+            return BookletLine("check", number, "Check", f"{write_check(line, pattern.units)}.", "", not wrong)
+        case Setup():
+            return BookletLine("setup", number, "", write_line(line, terms, pattern.units), "", not line.broken)
+        case Prose(text=text):
+            return BookletLine("prose", number, "", text, "", True)
+
+
+def _sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ...]:
+    pattern = reprint.proof.pattern
+    sections = []
+    for section in pattern.sections:
+        lines: list[BookletLine] = []
+        active = tuple(range(len(pattern.sizes)))
+        for line in section.lines:
+            if line.sizes != active:
+                lines.append(BookletLine("sizes", 0, "", size_line(line.sizes, pattern.sizes), "", True))
+                active = line.sizes
+            lines.append(_line(line, pattern, reprint, terms))
+        sections.append(BookletSection(section.title, section.worked, tuple(lines)))
+    return tuple(sections)
+
+
+def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]]) -> Booklet:
+    """The booklet of a printed text. `needs`: yarn per size, in words."""
+    pattern = reprint.proof.pattern
+    shapes = reprint.proof.shapes or ()
+    units = design.units
+    table = (
+        ("Width, lying flat", [shape.width_mm for shape in shapes]),
+        ("Height without handles", [shape.height_mm for shape in shapes]),
+        ("Depth of the base", [shape.base_depth_mm for shape in shapes]),
+        ("Length of the base", [shape.base_length_mm for shape in shapes]),
+        ("Drop of the handles", [shape.drop_mm for shape in shapes]),
+    )
+    measures = tuple((name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in table if any(row))
+    gauge = gauge_line(pattern.gauges[0], units, terms, design.swatch.blocked) if pattern.gauges else ""
+    drop = max((shape.drop_mm for shape in shapes), default=0.0)
+    return Booklet(
+        design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,
+        abbreviations_used(pattern, terms), _notes(design, pattern, terms), cautions_for(design.yarn.fibre, drop),
+        _sections(reprint, terms), reprint.text,
+    )  # fmt: skip
