@@ -80,7 +80,9 @@ def _best_cut(pattern: Pattern, works: Sequence[SizeWork], share: float, after: 
             if (i, j) >= after and line.last is not None and line.sizes == tuple(range(n)):
                 within = _within(rounds, done, totals, share)
                 if within is not None:
-                    badness = _badness([d + sum(r[:k]) for d, r, k in zip(done, rounds, within, strict=True)], totals, share)
+                    badness = _badness(
+                        [d + sum(r[:k]) for d, r, k in zip(done, rounds, within, strict=True)], totals, share
+                    )
                     if best is None or badness < best.badness:
                         best = _Cut(i, j, within, badness)
             done = [d + sum(r) for d, r in zip(done, rounds, strict=True)]

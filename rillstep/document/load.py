@@ -73,17 +73,27 @@ def faults_of(errors: Sequence[Any], skip: int = 0) -> list[Fault]:
 def load(source: str | bytes) -> Design:
     """Read a design file. Raises BrokenDesign."""
     if len(source) > MAX_BYTES:
-        raise BrokenDesign([Fault("$", "", f"the file is larger than {MAX_BYTES // 1_000_000} MB; a design is far smaller")])
+        raise BrokenDesign(
+            [Fault("$", "", f"the file is larger than {MAX_BYTES // 1_000_000} MB; a design is far smaller")]
+        )
     try:
         content = json.loads(source)
     except (json.JSONDecodeError, UnicodeDecodeError, RecursionError) as error:
         where = f" (line {error.lineno}, column {error.colno})" if isinstance(error, json.JSONDecodeError) else ""
-        raise BrokenDesign([Fault("$", "", f"this is not JSON{where}; choose a file that was saved as a design")]) from None
+        raise BrokenDesign(
+            [Fault("$", "", f"this is not JSON{where}; choose a file that was saved as a design")]
+        ) from None
     if not isinstance(content, dict) or content.get("format") != FORMAT:
         raise BrokenDesign([Fault("$.format", "", f"this is no design file: “format” must be “{FORMAT}”")])
     if content.get("version") != VERSION:
         raise BrokenDesign(
-            [Fault("$.version", str(content.get("version")), f"this version is not known; this program reads version {VERSION}")]
+            [
+                Fault(
+                    "$.version",
+                    str(content.get("version")),
+                    f"this version is not known; this program reads version {VERSION}",
+                )
+            ]
         )
     try:
         return Design.model_validate(content)

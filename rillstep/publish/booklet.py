@@ -143,7 +143,7 @@ def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
 
 
 def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool) -> str:
-    """ "15 sts x 11.5 rows in hdc = 10 x 10 cm, not blocked". """
+    """ "15 sts x 11.5 rows in hdc = 10 x 10 cm, not blocked"."""
     across, up = gauge.per_span(units)
     span = GAUGE_SPAN[units]
     state = "blocked" if blocked else "not blocked"
@@ -171,7 +171,9 @@ def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
         notes.append("Worked in a spiral: do not join. Put a marker in the first stitch of each round and move it up.")
     notes.append("To count rounds, count the ridges on the outside of the wall, straight up from the marker.")
     if design.hand == "left":
-        notes.append("Left-handed: you work from left to right, and the side of the bag where the round begins is mirrored.")
+        notes.append(
+            "Left-handed: you work from left to right, and the side of the bag where the round begins is mirrored."
+        )
     if design.notes.strip():
         notes.append(design.notes.strip())
     return tuple(notes)
@@ -222,7 +224,9 @@ def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[st
         ("Length of the base", [shape.base_length_mm for shape in shapes]),
         ("Drop of the handles", [shape.drop_mm for shape in shapes]),
     )
-    measures = tuple((name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in table if any(row))
+    measures = tuple(
+        (name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in table if any(row)
+    )
     gauge = gauge_line(pattern.gauges[0], units, terms, design.swatch.blocked) if pattern.gauges else ""
     drop = max((shape.drop_mm for shape in shapes), default=0.0)
     return Booklet(

@@ -58,7 +58,10 @@ def _shape(node: Any) -> Any:
         return tuple(_shape(item) for item in node)
     if is_dataclass(node):
         skip = ("sizes",)
-        return (type(node).__name__, *(_shape(getattr(node, f.name)) for f in fields(node) if f.compare and f.name not in skip))
+        return (
+            type(node).__name__,
+            *(_shape(getattr(node, f.name)) for f in fields(node) if f.compare and f.name not in skip),
+        )
     return node
 
 
@@ -70,6 +73,10 @@ def _merge(nodes: list[Any], sizes: tuple[int, ...], n: int) -> Any:
     if isinstance(first, tuple):
         return tuple(_merge([node[i] for node in nodes], sizes, n) for i in range(len(first)))
     if is_dataclass(first) and not isinstance(first, type):
-        changes = {f.name: _merge([getattr(node, f.name) for node in nodes], sizes, n) for f in fields(first) if f.compare and f.name != "sizes"}
+        changes = {
+            f.name: _merge([getattr(node, f.name) for node in nodes], sizes, n)
+            for f in fields(first)
+            if f.compare and f.name != "sizes"
+        }
         return replace(first, **changes)
     return first

@@ -14,7 +14,6 @@ from rillstep.core.notation.tree import (
     Gesture,
     Line,
     Next,
-    Num,
     Pattern,
     Section,
     Setup,

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, stitches_edge
 from rillstep.core.fabric.working import RowWork, Trouble, work_row, work_setup
-from rillstep.core.notation.tree import Gesture, Line, Pattern, Row, Section, Setup, Step, Total, Work, Repeat
+from rillstep.core.notation.tree import Gesture, Line, Pattern, Repeat, Row, Section, Setup, Step, Total, Work
 
 MOST_ROUNDS = 2_000
 

@@ -2,7 +2,7 @@
 
 from rillstep.core.grade.plan import LOCKABLE, SizeTarget, ToteCounts, TotePlan
 from rillstep.core.grade.reasons import Neighbour, Reason, reasons_for
-from rillstep.core.grade.solve import Graded, GradeNote, GradedSize, grade
+from rillstep.core.grade.solve import Graded, GradedSize, GradeNote, grade
 
 __all__ = [
     "LOCKABLE",

@@ -129,5 +129,5 @@ def _wanted(plan: TotePlan, size: GradedSize, name: str, ideal: float, units: Un
 
 
 def value_text(count: int, one: str, many: str) -> str:
-    """ "1 stitch", "3 stitches". """
+    """ "1 stitch", "3 stitches"."""
     return f"{count} {one if count == 1 else many}"

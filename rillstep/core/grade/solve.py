@@ -103,7 +103,7 @@ def _base_of(plan: TotePlan, target: SizeTarget, rounds: int, locks: dict[str, i
     if around_lock is not None and (around_lock % 2 or (around_lock // 2) % step):
         return None
     if side_lock is not None:
-        extras = [extra_lock] if extra_lock is not None else range(0, side_lock + 1)
+        extras = [extra_lock] if extra_lock is not None else range(side_lock + 1)
         fits = [
             extra
             for extra in extras
@@ -165,7 +165,12 @@ def _solve_handle(
         skip = max(least, min(_nearest(ideal - parity, 2, 0) + parity, widest - (widest - parity) % 2))
         if abs(skip - ideal) > 0.5:
             odd = "odd" if parity else "even"
-            because.append(("handle_skip", f"The front has an {odd} number of stitches there, so only {odd} numbers stand in its middle."))
+            because.append(
+                (
+                    "handle_skip",
+                    f"The front has an {odd} number of stitches there, so only {odd} numbers stand in its middle.",
+                )
+            )
         if skip > widest:
             return None
     ideal_chain = handle_length_mm(target.drop_mm, skip * plan.gauge.width_mm, plan.allowance_mm) / plan.gauge.chain_mm
@@ -176,11 +181,15 @@ def _solve_handle(
     else:
         chain = max(_nearest(ideal_chain, 1, 1), skip + 1)
         if chain - ideal_chain > 0.5:
-            because.append(("handle_chain", f"It must be longer than the {skip} stitches that it passes over, or it pulls."))
+            because.append(
+                ("handle_chain", f"It must be longer than the {skip} stitches that it passes over, or it pulls.")
+            )
     return skip, chain, because
 
 
-def measured(plan: TotePlan, target: SizeTarget, counts: ToteCounts, because: tuple[tuple[str, str], ...] = ()) -> GradedSize:
+def measured(
+    plan: TotePlan, target: SizeTarget, counts: ToteCounts, because: tuple[tuple[str, str], ...] = ()
+) -> GradedSize:
     """What these counts measure."""
     gauge: Gauge = plan.gauge
     return GradedSize(
@@ -205,7 +214,9 @@ def _try(plan: TotePlan, target: SizeTarget, locks: dict[str, int]) -> GradedSiz
     ideal_wall = target.height_mm / plan.gauge.height_mm - plan.top_rounds
     wall = locks.get("wall_rounds", _nearest(ideal_wall, 1, 2))
     if "wall_rounds" not in locks and wall - ideal_wall > 0.5:
-        because.append(("wall_rounds", f"At least 2 wall rounds stand below the {plan.top_rounds} rounds of brim and handles."))
+        because.append(
+            ("wall_rounds", f"At least 2 wall rounds stand below the {plan.top_rounds} rounds of brim and handles.")
+        )
     if not locks.keys() & {"around", "side", "base_rounds", "extra"}:
         because += _base_reasons(plan, target, base)
     counts = ToteCounts(plan.wedges, plan.begin, base.side, base.rounds, base.extra, wall, skip, chain)
@@ -218,12 +229,24 @@ def _base_reasons(plan: TotePlan, target: SizeTarget, base: _Base) -> list[tuple
     reasons: list[tuple[str, str]] = []
     ends = plan.wedges * base.rounds
     if base.half - ideal_half > 0.5 and base.side == 1:
-        reasons.append(("around", f"{base.rounds} base rounds alone already make {2 * ends} stitches; with a straight side of 1 that is {base.half * 2}."))
+        reasons.append(
+            (
+                "around",
+                f"{base.rounds} base rounds alone already make {2 * ends} stitches; with a straight side of 1 that is {base.half * 2}.",
+            )
+        )
     elif abs(base.half - ideal_half) > 0.5:
-        reasons.append(("around", f"It must be a multiple of {2 * plan.half_step}, so that both halves hold whole repeats of {plan.wall_multiple}."))
+        reasons.append(
+            (
+                "around",
+                f"It must be a multiple of {2 * plan.half_step}, so that both halves hold whole repeats of {plan.wall_multiple}.",
+            )
+        )
     if abs(base.rounds - ideal_rounds) > 0.5:
-        why = "A base has at least 1 round." if ideal_rounds < 1 else (
-            f"More rounds would need more than the {ideal_half * 2:.0f} stitches that this width has room for."
+        why = (
+            "A base has at least 1 round."
+            if ideal_rounds < 1
+            else (f"More rounds would need more than the {ideal_half * 2:.0f} stitches that this width has room for.")
         )
         reasons.append(("base_rounds", why))
     return reasons
@@ -253,7 +276,9 @@ def _size(plan: TotePlan, target: SizeTarget, index: int) -> tuple[GradedSize, l
     solved = _try(plan, target, locks)
     while solved is None:
         # Find one lock without which the rest can be solved; if none alone is enough, drop the last.
-        names = [name for name in ("handle_chain", "handle_skip", "extra", "side", "base_rounds", "around") if name in locks]
+        names = [
+            name for name in ("handle_chain", "handle_skip", "extra", "side", "base_rounds", "around") if name in locks
+        ]
         assert names, "a size without locks can always be solved"
         guilty = next(
             (name for name in names if _try(plan, target, {k: v for k, v in locks.items() if k != name})), names[0]

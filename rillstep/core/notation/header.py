@@ -100,9 +100,7 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
 
 
-def _read_number(
-    head: Header, value: str, line: int, column: int, span: Span, findings: list[Finding]
-) -> None:
+def _read_number(head: Header, value: str, line: int, column: int, span: Span, findings: list[Finding]) -> None:
     name, equals, right = value.partition("=")
     name = name.strip()
     n = len(head.sizes)

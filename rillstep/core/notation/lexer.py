@@ -28,7 +28,9 @@ _TOKEN = re.compile(
     |(?P<mark>—|\*\*|[^\s])""",
     re.VERBOSE,
 )
-_COMMAS = re.compile(rf"{_NUMBER}(?:\s*,\s*{_NUMBER})+(?=\s+(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)\b)")
+_COMMAS = re.compile(
+    rf"{_NUMBER}(?:\s*,\s*{_NUMBER})+(?=\s+(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)\b)"
+)
 _MEMBER = re.compile(_NUMBER)
 
 

@@ -141,9 +141,7 @@ def _read_size_line(reading: _Reading, key: str, number: int) -> None:
             near = difflib.get_close_matches(name, sizes, 1)
             hint = f" Did you mean “{near[0]}”?" if near else f" The sizes are {', '.join(sizes)}."
             message = f"There is no size “{name}”.{hint}"
-            reading.findings.append(
-                Finding("size-not-defined", "error", Span(number, at, at + len(name)), message)
-            )
+            reading.findings.append(Finding("size-not-defined", "error", Span(number, at, at + len(name)), message))
     if chosen:
         reading.active = tuple(sorted(set(chosen)))
 

@@ -4,8 +4,8 @@ import re
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.steps import read_steps
+from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.tree import Check, CheckItem, Num, Row, Setup, Total
 from rillstep.core.stitches import stitch_words
 
@@ -72,9 +72,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, list[Find
     return Setup(steps, context.active, span, bool(stream.findings)), stream.findings
 
 
-def _read_totals(
-    text: str, line: int, context: Context, start: int
-) -> tuple[int, tuple[Total, ...], list[Finding]]:
+def _read_totals(text: str, line: int, context: Context, start: int) -> tuple[int, tuple[Total, ...], list[Finding]]:
     """Where the instructions end, and the totals stated after them."""
     bracket = _TOTAL_BRACKET.search(text, start)
     mark = _TOTAL_MARK.search(text, start)

@@ -234,10 +234,12 @@ def _read_stitches(stream: Stream, start: int) -> Step:
     count = stream.number()
     if count is not None:
         return Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))
-    if stream.word("in", "into") or (token := stream.peek()) is not None and token.is_word("each"):
+    if stream.word("in", "into") or ((token := stream.peek()) is not None and token.is_word("each")):
         into = read_into(stream, _stitch_word)
         return Work(stitch, leading or plain_num(stream, 1), into, loop, stream.since(start))
-    return Work(stitch, plain_num(stream, 1), Next(leading or plain_num(stream, 1), STITCHES), loop, stream.since(start))
+    return Work(
+        stitch, plain_num(stream, 1), Next(leading or plain_num(stream, 1), STITCHES), loop, stream.since(start)
+    )
 
 
 def _read_stuck(stream: Stream, start: int, token: Token, loop: Loop) -> Step:
@@ -252,9 +254,7 @@ def _read_stuck(stream: Stream, start: int, token: Token, loop: Loop) -> Step:
     return Work(us, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))
 
 
-def _read_together(
-    stream: Stream, start: int, together: re.Match[str] | None, leading: object, loop: Loop
-) -> Step:
+def _read_together(stream: Stream, start: int, together: re.Match[str] | None, leading: object, loop: Loop) -> Step:
     stream.next()
     stitch, legs = "sc", 2
     if together is not None:

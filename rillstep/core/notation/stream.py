@@ -9,7 +9,6 @@ from rillstep.core.notation.lexer import Token
 from rillstep.core.notation.tree import Decimals, Num
 from rillstep.core.stitches import Terms
 
-
 MAX_NUMBER = 99_999
 
 

@@ -110,7 +110,9 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"sk next {_what(what, False)}" if count.is_always(1) else f"sk next {_n(count)} {_what(what, True)}"
         case Chain(length, counts):
             said = {None: "", "none": " (does not count)"}.get(counts)
-            return f"ch {_n(length)}" + (said if said is not None else f" (counts as {abbreviation(counts or '', terms)})")
+            return f"ch {_n(length)}" + (
+                said if said is not None else f" (counts as {abbreviation(counts or '', terms)})"
+            )
         case Repeat(steps, times):
             inside = write_steps(steps, terms, capital=False)
             return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times)}"
@@ -130,7 +132,7 @@ def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> 
 
 
 def write_total(total: Total, terms: Terms) -> str:
-    """ "26 (32) sts", "2 ch-24 sps". """
+    """ "26 (32) sts", "2 ch-24 sps"."""
     one = total.count.is_always(1)
     if total.what == "sts":
         return f"{_n(total.count)} {'st' if one else 'sts'}"
@@ -144,7 +146,7 @@ def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
 
 
 def write_label(row: Row) -> str:
-    """ "Rnd 4", "Rnds 5-9 (11)", "Row 2 (WS)". """
+    """ "Rnd 4", "Rnds 5-9 (11)", "Row 2 (WS)"."""
     side = f" ({row.side})" if row.side else ""
     if row.last is None:
         return f"{row.kind} {_n(row.first)}{side}"
@@ -186,7 +188,7 @@ def write_section_head(section: Section) -> str:
 
 
 def size_line(sizes: tuple[int, ...], names: tuple[str, ...]) -> str:
-    """ "Size L only:", "Sizes M and L only:", "All sizes:". """
+    """ "Size L only:", "Sizes M and L only:", "All sizes:"."""
     if len(sizes) == len(names):
         return "All sizes:"
     chosen = [names[i] for i in sizes]

@@ -19,7 +19,9 @@ def starting_chains(subject: Subject) -> list[Finding]:
             usual, _ = Counter(first.length.at(size) for size in line.sizes).most_common(1)[0]
             for size in line.sizes:
                 if (given := first.length.at(size)) != usual:
-                    message = f"The starting chain{subject.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
+                    message = (
+                        f"The starting chain{subject.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
+                    )
                     repair = Repair(f"Change {given} to {usual}", (edit_value(first.length, size, usual),))
                     found.append(
                         Finding("starting-chain-uneven", "error", first.span, message, size, usual, given, (repair,))

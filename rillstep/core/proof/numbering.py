@@ -29,18 +29,14 @@ def _check(subject: Subject, line: Row, before: Row | None, expected: int, size:
     word = "rounds" if line.kind == "Rnd" else "rows"
     if first != expected and line.first.parts:
         after = f"after {write_label(before)}" if before else "at the start of the section"
-        message = (
-            f"{line.kind} {first}{subject.in_size(size)} stands {after}, where {line.kind} {expected} comes next."
-        )
+        message = f"{line.kind} {first}{subject.in_size(size)} stands {after}, where {line.kind} {expected} comes next."
         repairs = [Repair(f"Number it {expected}", (edit_value(line.first, size, expected),))]
         if before is not None and before.last is not None and before.last.parts and first - 1 >= before.first.at(size):
             message_2 = f"End {write_label(before)} at {first - 1}"
             repairs.append(Repair(message_2, (edit_value(before.last, size, first - 1),)))
         related = (before.label_span,) if before else ()
         code = "numbers-gap" if first > expected else "numbers-overlap"
-        found.append(
-            Finding(code, "error", line.label_span, message, size, expected, first, tuple(repairs), related)
-        )
+        found.append(Finding(code, "error", line.label_span, message, size, expected, first, tuple(repairs), related))
     if line.last is not None and line.last.at(size) < first:
         message = f"This range of {word} ends before it begins{subject.in_size(size)}."
         found.append(Finding("numbers-empty", "error", line.label_span, message, size, first, line.last.at(size)))

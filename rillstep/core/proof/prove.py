@@ -88,9 +88,7 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
                 stated.append(main[0].count.at(size) if main and size in line.sizes else None)
             label = f"{line.kind} {line.first.values[line.sizes[0]]}"
             proved = line.span.line not in wrong and not line.broken and any(v is not None for v in sts)
-            proofs.append(
-                LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved)
-            )
+            proofs.append(LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved))
     return tuple(proofs)
 
 

@@ -24,9 +24,7 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
         for value in _values(number.at(size), off):
             end = _tried(with_value(row, number, size, value), size, line.start)
             if end is not None:
-                repair = Repair(
-                    f"Change {number.at(size)} to {value}", (edit_value(number, size, value),)
-                )
+                repair = Repair(f"Change {number.at(size)} to {value}", (edit_value(number, size, value),))
                 ranked.append((_rank(following, size, end), abs(value - number.at(size)), repair))
                 break
     ranked += _setup_repairs(lines, index, size, off)
@@ -66,9 +64,7 @@ def _rank(following: LineWork | None, size: int, end: Edge) -> int:
     return 0 if _tried(following.line, size, end) is not None else 1
 
 
-def _setup_repairs(
-    lines: tuple[LineWork, ...], index: int, size: int, off: int
-) -> list[tuple[int, int, Repair]]:
+def _setup_repairs(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> list[tuple[int, int, Repair]]:
     """A first row that does not fit its foundation: the foundation may be what is wrong."""
     if not index or not isinstance(lines[index - 1].line, Setup):
         return []
@@ -87,9 +83,7 @@ def _setup_repairs(
     return found
 
 
-def _total_repair(
-    line: LineWork, row: Row, following: LineWork | None, size: int
-) -> list[tuple[int, int, Repair]]:
+def _total_repair(line: LineWork, row: Row, following: LineWork | None, size: int) -> list[tuple[int, int, Repair]]:
     """State what these steps make, when it is the total that is wrong."""
     counts = line.rounds[-1]
     edits = []

@@ -38,21 +38,29 @@ def handles(subject: Subject) -> list[Finding]:
                         f"The handle opening{where} pulls: {opening.chain} chains over {opening.skip} skipped stitches."
                     )
                     found.append(
-                        Finding("handle-pulls", "warning", line.line.span, message, work.size, opening.skip, opening.chain)
+                        Finding(
+                            "handle-pulls", "warning", line.line.span, message, work.size, opening.skip, opening.chain
+                        )
                     )
             if len(openings) != 2 or line.trouble is not None:
                 continue
             one, two = openings
             around = line.start.count("st")
             if (one.skip, one.chain) != (two.skip, two.chain):
-                message = (
-                    f"The two handles{where} are not alike: ch {one.chain} over {one.skip}, ch {two.chain} over {two.skip}."
-                )
+                message = f"The two handles{where} are not alike: ch {one.chain} over {one.skip}, ch {two.chain} over {two.skip}."
                 found.append(Finding("handles-not-alike", "error", line.line.span, message, work.size))
             elif abs((two.centre - one.centre) - around / 2) > 0.01:
                 off = (two.centre - one.centre) - around / 2
                 message = f"The handles{where} are not opposite each other: {abs(off):g} stitches off."
                 found.append(
-                    Finding("handles-not-opposite", "error", line.line.span, message, work.size, around / 2, two.centre - one.centre)
+                    Finding(
+                        "handles-not-opposite",
+                        "error",
+                        line.line.span,
+                        message,
+                        work.size,
+                        around / 2,
+                        two.centre - one.centre,
+                    )
                 )
     return found

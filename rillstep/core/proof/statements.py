@@ -42,7 +42,10 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
         related = tuple(
             work.line.label_span
             for work in subject.works[size].lines
-            if item.what in ("rnds", "rows") and work.section == section and isinstance(work.line, Row) and work.line.last
+            if item.what in ("rnds", "rows")
+            and work.section == section
+            and isinstance(work.line, Row)
+            and work.line.last
         )
         return [
             Finding(

@@ -1,0 +1,243 @@
+"""The command line: the same services without a browser. Exit 0 clean, 1 errors found, 2 cannot be used."""
+
+import argparse
+import json
+import sys
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from rillstep.core.lengths import in_units
+from rillstep.core.proof import Proof, prove_text, reprint
+from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
+from rillstep.document import BrokenDesign, Size, faults_of, load
+from rillstep.services import workbench
+from rillstep.services.workbench import finding_view
+
+CLEAN, ERRORS, UNUSABLE = 0, 1, 2
+
+
+class _Unusable(Exception):
+    pass
+
+
+def _read(path: str) -> str:
+    try:
+        return sys.stdin.read() if path == "-" else Path(path).read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError) as error:
+        raise _Unusable(f"{path} cannot be read: {error}") from None
+
+
+def _proof(path: str) -> Proof:
+    proof = prove_text(_read(path))
+    if any(f.code in ("text-too-long", "nothing-to-work") for f in proof.findings):
+        raise _Unusable(proof.findings[0].message)
+    return proof
+
+
+def _print_json(content: Any) -> None:
+    print(json.dumps(content, ensure_ascii=False, indent=1))
+
+
+def check_report(proof: Proof) -> dict[str, Any]:
+    """What `check --json` prints."""
+    lines = [
+        {
+            "line": line.line, "section": proof.pattern.sections[line.section].title, "label": line.label,
+            "totals": {"sts": list(line.sts), "spaces": list(line.spaces)}, "stated": {"sts": list(line.stated)},
+        }
+        for line in proof.lines
+    ]  # fmt: skip
+    findings = [finding_view(f, proof.pattern.sizes).model_dump() for f in proof.findings]
+    return {"ok": proof.ok, "sizes": list(proof.pattern.sizes), "lines": lines, "findings": findings}
+
+
+def _check(args: argparse.Namespace) -> int:
+    proof = _proof(args.file)
+    if args.json:
+        _print_json(check_report(proof))
+        return CLEAN if proof.ok else ERRORS
+    for finding in proof.findings:
+        where = f"{args.file}:{finding.span.line}:{finding.span.column}"
+        print(f"{where}: {finding.severity}: {finding.message} [{finding.code}]")
+        for repair in finding.repairs:
+            print(f"    repair: {repair.message}")
+    proved = sum(line.proved for line in proof.lines)
+    print(f"{proved} of {len(proof.lines)} lines proved in {len(proof.pattern.sizes)} sizes")
+    return CLEAN if proof.ok else ERRORS
+
+
+def _write(args: argparse.Namespace) -> int:
+    proof = _proof(args.file)
+    if not proof.ok:
+        print(f"{args.file} is not proved; run “rillstep check” to see why.", file=sys.stderr)
+        return ERRORS
+    names = [name.lower() for name in proof.pattern.sizes]
+    if args.size != "all" and args.size.lower() not in names:
+        raise _Unusable(f"there is no size “{args.size}”; choose one of {', '.join(proof.pattern.sizes)}, or all")
+    index = None if args.size == "all" else names.index(args.size.lower())
+    printed = reprint(proof.pattern, "UK" if args.terms == "uk" else "US", index)
+    if not printed.ok:
+        print("The print does not prove; it is not written.", file=sys.stderr)
+        return ERRORS
+    _deliver(printed.text, args.output)
+    return CLEAN
+
+
+def _deliver(text: str, output: str | None) -> None:
+    if output is None:
+        sys.stdout.write(text)
+    else:
+        Path(output).write_text(text, encoding="utf-8")
+
+
+def _measure(args: argparse.Namespace) -> int:
+    proof = _proof(args.file)
+    if proof.shapes is None:
+        raise _Unusable("there is no “Gauge:” line in this text, so nothing can be measured")
+    units = proof.pattern.units
+    sizes = {
+        name: {
+            "width": in_units(shape.width_mm, units), "height": in_units(shape.height_mm, units),
+            "base_length": in_units(shape.base_length_mm, units), "base_depth": in_units(shape.base_depth_mm, units),
+            "drop": in_units(shape.drop_mm, units),
+        }
+        for name, shape in zip(proof.pattern.sizes, proof.shapes, strict=True)
+    }  # fmt: skip
+    if args.json:
+        _print_json({"ok": proof.ok, "units": units, "sizes": sizes})
+    else:
+        for name, measures in sizes.items():
+            print(
+                f"{name}: " + ", ".join(f"{key.replace('_', ' ')} {value} {units}" for key, value in measures.items())
+            )
+    return CLEAN if proof.ok else ERRORS
+
+
+def _yarn(args: argparse.Namespace) -> int:
+    proof = _proof(args.file)
+    if not proof.pattern.gauges:
+        raise _Unusable("there is no “Gauge:” line in this text, so no yarn can be estimated")
+    yarn, swatch = YarnFacts(args.grams, args.metres), WeighedSwatch(1, 1)
+    needs = [need(tally(work), proof.pattern.gauges[0], yarn, swatch) for work in proof.works]
+    sizes = {name: vars(n) for name, n in zip(proof.pattern.sizes, needs, strict=True)}
+    if args.json:
+        _print_json({"ok": proof.ok, "sizes": sizes})
+    else:
+        for name, n in zip(proof.pattern.sizes, needs, strict=True):
+            print(f"{name}: {n.metres:.0f} m, {n.grams:.0f} g ({n.low_g:.0f} to {n.high_g:.0f} g), {n.balls} balls")
+    return CLEAN if proof.ok else ERRORS
+
+
+def _grade(args: argparse.Namespace) -> int:
+    try:
+        design = load(_read(args.file))
+        if args.to:
+            sizes = TypeAdapter(list[Size]).validate_json(_read(args.to))
+            design = load(
+                json.dumps({**design.model_dump(mode="json"), "sizes": [s.model_dump() for s in sizes], "text": None})
+            )
+    except BrokenDesign as error:
+        raise _Unusable(str(error)) from None
+    except ValidationError as error:
+        raise _Unusable("; ".join(f"{f.path}: {f.message}" for f in faults_of(error.errors()))) from None
+    view = workbench.work(design)
+    if args.output:
+        _deliver(view.text, args.output)
+    if args.json:
+        shown = view.model_dump(mode="json", include={"ok", "sizes", "notes", "findings"})
+        _print_json(shown)
+    else:
+        for size in view.sizes:
+            numbers = ", ".join(f"{r.label.lower()} {r.value}" for r in size.reasons)
+            print(f"{size.name}: {numbers}")
+            print("    " + ", ".join(f"{m.label.lower()} {m.result} ({m.error})" for m in size.measures))
+        for note in view.notes:
+            print(f"{note.severity}: {note.message}")
+    return CLEAN if view.ok else ERRORS
+
+
+def _openapi(args: argparse.Namespace) -> int:
+    from rillstep.web import create_app
+    from rillstep.web.settings import Settings
+
+    app = create_app(Settings("mysql+pymysql://nobody@127.0.0.1:1/none", "none"))
+    _deliver(json.dumps(app.api_doc, indent=1, sort_keys=True) + "\n", args.output)
+    return CLEAN
+
+
+def _schema(args: argparse.Namespace) -> int:
+    from rillstep.document import Design
+
+    _deliver(json.dumps(Design.model_json_schema(), indent=1, sort_keys=True) + "\n", args.output)
+    return CLEAN
+
+
+def _demo(args: argparse.Namespace) -> int:
+    from rillstep.demo.run import run
+
+    return run(Path(args.folder), args.port, datetime.now(UTC))
+
+
+def _migrate(args: argparse.Namespace) -> int:
+    from rillstep.store.database import migrate
+    from rillstep.web.settings import from_environment
+
+    migrate(from_environment().database_url, args.revision)
+    return CLEAN
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="rillstep", description="Work, prove, measure and write crochet bag patterns."
+    )
+    commands = parser.add_subparsers(dest="command", required=True)
+
+    def command(name: str, run: Any, text: str, file: bool = True, as_json: bool = True) -> argparse.ArgumentParser:
+        sub = commands.add_parser(name, help=text)
+        sub.set_defaults(run=run)
+        if file:
+            sub.add_argument("file", help="a file, or - for standard input")
+        if as_json:
+            sub.add_argument("--json", action="store_true")
+        return sub
+
+    command("check", _check, "read, work and prove a pattern text")
+    write = command("write", _write, "write a proved pattern text", as_json=False)
+    write.add_argument("--terms", choices=("us", "uk"), default="us")
+    write.add_argument("--size", default="all")
+    write.add_argument("-o", "--output")
+    command("measure", _measure, "measure a pattern text by its gauge")
+    grading = command("grade", _grade, "find the numbers of a design file, for its own sizes or others")
+    grading.add_argument("--to", metavar="TARGETS", help="a JSON list of sizes, as in a design file")
+    grading.add_argument("-o", "--output")
+    yarn = command("yarn", _yarn, "estimate the yarn of a pattern text")
+    yarn.add_argument("--grams", type=float, default=100.0, help="grams a ball")
+    yarn.add_argument("--metres", type=float, default=200.0, help="metres a ball")
+    for name, run, text in (
+        ("openapi", _openapi, "write the OpenAPI file"),
+        ("schema", _schema, "write the JSON Schema of the design file"),
+    ):
+        command(name, run, text, file=False, as_json=False).add_argument("-o", "--output")
+    demo = command("demo", _demo, "run the application with demo data", file=False, as_json=False)
+    demo.add_argument("--folder", default="var/demo")
+    demo.add_argument("--port", type=int, default=8710)
+    migration = command("migrate", _migrate, "bring the database's schema up to date", file=False, as_json=False)
+    migration.add_argument("revision", nargs="?", default="head")
+    return parser
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """The console script."""
+    args = _parser().parse_args(arguments)
+    try:
+        return int(args.run(args))
+    except _Unusable as error:
+        print(f"rillstep: {error}", file=sys.stderr)
+        return UNUSABLE
+
+
+if __name__ == "__main__":
+    sys.exit(main())

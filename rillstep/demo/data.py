@@ -1,0 +1,118 @@
+"""Made-up data: an amateur astronomy club's observing-night bags, sold in aid of a new dome."""
+
+import hashlib
+import hmac
+from datetime import timedelta
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from rillstep.document import Design, Parts, Size, Swatch, Way, Yarn
+from rillstep.services import accounts, designs, testing, views
+from rillstep.store import Designer, LineReport, Tester
+
+EMAIL = "maker@observing-night.example"
+PASSWORD = "new-dome-fund"
+STUDIO = "Observing Night Bags"
+
+
+def nightfield() -> Design:
+    """The Nightfield tote in four sizes."""
+    return Design(
+        name="Nightfield tote",
+        yarn=Yarn(
+            name="Quiet Meridian",
+            weight_class=4,
+            fibre="80 % cotton, 20 % linen",
+            grams_per_ball=100,
+            metres_per_ball=170,
+        ),
+        hook_mm=4.5,
+        swatch=Swatch(stitch="hdc", stitches=18, rows=14, width_mm=120, height_mm=121.7, weight_g=10.5, blocked=True),
+        way=Way(base_edge="back loops"),
+        sizes=[
+            Size(name="Atlas", width_mm=240, height_mm=265, depth_mm=85, drop_mm=120),
+            Size(name="Flask", width_mm=290, height_mm=300, depth_mm=85, drop_mm=140),
+            Size(name="Rug", width_mm=340, height_mm=340, depth_mm=105, drop_mm=160),
+            Size(name="Tent", width_mm=400, height_mm=380, depth_mm=120, drop_mm=180),
+        ],
+        parts=Parts(count=4),
+        notes="Sold in aid of the new dome: please leave the star tag on the side seam.",
+    )
+
+
+def steward() -> Design:
+    """A second design, in inches, UK terms, and a spiral."""
+    return Design(
+        name="Dome steward's tote",
+        units="in",
+        terms="UK",
+        yarn=Yarn(name="Soft Eclipse", weight_class=5, fibre="acrylic", grams_per_ball=150, metres_per_ball=180),
+        hook_mm=6,
+        swatch=Swatch(stitch="sc", stitches=12, rows=14, width_mm=101.6, height_mm=104, weight_g=9),
+        way=Way(rounds="spiral", increases="shifted", carried="shoulder"),
+        sizes=[
+            Size(name="Thermos", width_mm=254, height_mm=279, depth_mm=89, drop_mm=229),
+            Size(name="Tripod", width_mm=356, height_mm=381, depth_mm=114, drop_mm=254),
+        ],
+    )
+
+
+_TESTERS = (
+    ("Ottilie", "Atlas", "US", "right", 1.0),
+    ("Bram", "Flask", "UK", "right", 0.55),
+    ("Seraphine", "Flask", "US", "left", 0.31),
+    ("Ivo", "Rug", "US", "right", 0.74),
+    ("Nerys", "Tent", "UK", "right", 0.0),
+)
+
+
+def demo_token(secret: str, name: str) -> str:
+    """A tester's link in the demo: the same at every start, and unguessable without the demo's secret."""
+    return hmac.new(secret.encode(), name.encode(), hashlib.sha256).hexdigest()[:40]
+
+
+def fill(session: Session, secret: str) -> None:
+    """Put the demo data in, if it is not there."""
+    if session.scalar(select(Designer).where(Designer.email == EMAIL)) is not None:
+        return
+    studio_id = accounts.sign_up(session, EMAIL, PASSWORD, STUDIO).studio_id
+    designs.create(session, studio_id, steward())
+    opened = designs.create(session, studio_id, nightfield(), "First numbers")
+    test = testing.open_test(session, studio_id, opened.id)
+    for name, size, terms, hand, done in _TESTERS:
+        invited = testing.invite(session, studio_id, test.id, name, size, terms, hand)
+        tester = session.get(Tester, invited.tester.id)
+        assert tester is not None
+        tester.token_hash = testing.hash_token(demo_token(secret, name))
+        tester.place = round(invited.tester.steps * done)
+        tester.seen_at = accounts.now() - timedelta(hours=7) if done else None
+        session.flush()
+        _reports(session, tester)
+
+
+def _reports(session: Session, tester: Tester) -> None:
+    """Some lines reported, one bag finished with its measurements."""
+    steps = testing.steps_for(nightfield(), tester)
+    told: dict[str, list[tuple[str, int, str]]] = {
+        "Bram": [("Rnd 3", 1, "One too many at the second end: I had worked into the joining slip stitch.")],
+        "Seraphine": [
+            ("Rnd 2", -1, "Missed the last increase. Left-handed, so I read the round backwards at first."),
+            ("Rnd 5", 2, "Lost count in the long side. A marker at each end helped."),
+        ],
+        "Ivo": [("Rnd 4", -2, "The line says 4 repeats at the far end; I made 3. Came out the second time.")],
+    }
+    for label, off, note in told.get(tester.name, []):
+        step = next(s for s in steps if s.label == label)
+        session.add(
+            LineReport(
+                tester_id=tester.id, line=step.line, label=f"{step.section}, {step.label}", expected=step.sts,
+                found=None if step.sts is None else step.sts + off, note=note,
+                reported_at=accounts.now() - timedelta(days=2),
+            )
+        )  # fmt: skip
+    if tester.name == "Ottilie":
+        tester.report = views.TesterReport(
+            gauge_sts=14.5, gauge_rows=11.5, width_mm=248, height_mm=271, depth_mm=88, drop_mm=131, grams=168, hours=9.5,
+            remarks="The back-loop round makes a lovely edge. The handles stretched once the atlas was in.",
+        ).model_dump()  # fmt: skip

@@ -1,0 +1,67 @@
+"""Designers and their studios: sign up, sign in."""
+
+import re
+from datetime import UTC, datetime
+
+from argon2 import PasswordHasher
+from argon2.exceptions import InvalidHashError, VerifyMismatchError
+from sqlalchemy import select
+from sqlalchemy.exc import IntegrityError
+from sqlalchemy.orm import Session
+
+from rillstep.document import Fault
+from rillstep.services.errors import Invalid, Refused
+from rillstep.store import Designer, Studio
+
+_HASHER = PasswordHasher()
+# Verified against when the address is unknown, so that both cases take as long.
+_NOBODY = _HASHER.hash("nobody signs in with this")
+_EMAIL = re.compile(r"^[^@\s]{1,64}@[^@\s]+\.[^@\s.]{2,}$")
+SHORTEST_PASSWORD = 10
+
+
+class WrongSignIn(Refused):
+    """Unknown address or wrong password: it is not said which."""
+
+    status, code = 401, "wrong-sign-in"
+
+
+def now() -> datetime:
+    """The present in UTC, without a zone, to whole seconds, as the database keeps it."""
+    return datetime.now(UTC).replace(tzinfo=None, microsecond=0)
+
+
+def sign_up(session: Session, email: str, password: str, studio: str) -> Designer:
+    """A new designer with a studio of her own. Raises Invalid."""
+    email, studio = email.strip().lower(), " ".join(studio.split())
+    faults = []
+    if not _EMAIL.match(email) or len(email) > 254:
+        faults.append(Fault("$.email", "", "write an e-mail address, such as name@example.org"))
+    if len(password) < SHORTEST_PASSWORD or len(password) > 200:
+        faults.append(Fault("$.password", "", f"choose a password of {SHORTEST_PASSWORD} to 200 characters"))
+    if not 1 <= len(studio) <= 120:
+        faults.append(Fault("$.studio", "", "give your studio a name of up to 120 characters"))
+    if faults:
+        raise Invalid("The account was not made; see the fields.", tuple(faults))
+    row = Studio(name=studio, created_at=now())
+    designer = Designer(studio=row, email=email, password_hash=_HASHER.hash(password), created_at=now())
+    session.add(designer)
+    try:
+        session.flush()
+    except IntegrityError:
+        fault = Fault("$.email", "", "there is an account with this address; sign in instead")
+        raise Invalid("The account was not made; see the fields.", (fault,)) from None
+    return designer
+
+
+def sign_in(session: Session, email: str, password: str) -> Designer:
+    """The designer with this address and password. Raises WrongSignIn."""
+    designer = session.scalar(select(Designer).where(Designer.email == email.strip().lower()))
+    stored = designer.password_hash if designer else _NOBODY
+    try:
+        _HASHER.verify(stored, password)
+    except (VerifyMismatchError, InvalidHashError):
+        designer = None
+    if designer is None:
+        raise WrongSignIn("E-mail address and password do not fit together.")
+    return designer

@@ -1,0 +1,138 @@
+"""Designs of a studio: list, open, save as a new revision, compare, restore, delete."""
+
+import json
+from typing import Any
+
+from sqlalchemy import delete, select
+from sqlalchemy.orm import Session
+
+from rillstep.document import Design, dump, load
+from rillstep.services import views
+from rillstep.services.accounts import now
+from rillstep.services.errors import Conflict, NotFound
+from rillstep.store import DesignRow, Revision
+
+
+def _own(session: Session, studio_id: int, design_id: int, lock: bool = False) -> DesignRow:
+    query = select(DesignRow).where(DesignRow.id == design_id, DesignRow.studio_id == studio_id)
+    row = session.scalar(query.with_for_update() if lock else query)
+    if row is None:
+        raise NotFound("This design does not exist, or belongs to another studio.")
+    return row
+
+
+def _revision(session: Session, design_id: int, number: int) -> Revision:
+    row = session.scalar(select(Revision).where(Revision.design_id == design_id, Revision.number == number))
+    if row is None:
+        raise NotFound(f"There is no revision {number} of this design.")
+    return row
+
+
+def own_design(session: Session, studio_id: int, design_id: int) -> DesignRow:
+    """A design of this studio. Raises NotFound."""
+    return _own(session, studio_id, design_id)
+
+
+def list_designs(session: Session, studio_id: int) -> list[views.DesignItem]:
+    """A studio's designs, the last saved first."""
+    rows = session.execute(
+        select(DesignRow, Revision.document)
+        .join(Revision, (Revision.design_id == DesignRow.id) & (Revision.number == DesignRow.revision))
+        .where(DesignRow.studio_id == studio_id)
+        .order_by(DesignRow.saved_at.desc(), DesignRow.id.desc())
+    )
+    return [
+        views.DesignItem(
+            id=row.id, name=row.name, revision=row.revision, saved_at=row.saved_at,
+            sizes=[size["name"] for size in json.loads(document)["sizes"]],
+        )
+        for row, document in rows
+    ]  # fmt: skip
+
+
+def create(session: Session, studio_id: int, design: Design, note: str = "") -> views.DesignView:
+    """Keep a new design as its revision 1."""
+    row = DesignRow(studio_id=studio_id, name=design.name, revision=1, created_at=now(), saved_at=now())
+    session.add(row)
+    session.flush()
+    session.add(Revision(design_id=row.id, number=1, document=dump(design), note=note, saved_at=row.saved_at))
+    return views.DesignView(id=row.id, revision=1, saved_at=row.saved_at, document=design)
+
+
+def read(session: Session, studio_id: int, design_id: int) -> views.DesignView:
+    """A design as it was last saved. Raises NotFound."""
+    row = _own(session, studio_id, design_id)
+    document = load(_revision(session, row.id, row.revision).document)
+    return views.DesignView(id=row.id, revision=row.revision, saved_at=row.saved_at, document=document)
+
+
+def save(
+    session: Session, studio_id: int, design_id: int, base: int, design: Design, note: str = ""
+) -> views.SavedView:
+    """Save on top of revision `base`. Raises NotFound, and Conflict when another save came first.
+
+    A save that changes nothing makes no revision.
+    """
+    row = _own(session, studio_id, design_id, lock=True)
+    text = dump(design)
+    same = _revision(session, row.id, row.revision).document == text
+    if same:
+        # Also what a client sees that repeats a save whose answer was lost.
+        return views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
+    if row.revision != base:
+        raise Conflict(
+            f"This design was saved elsewhere in the meantime (revision {row.revision}; yours began at {base}).",
+            row.revision,
+        )
+    row.revision += 1
+    row.name, row.saved_at = design.name, now()
+    session.add(Revision(design_id=row.id, number=row.revision, document=text, note=note, saved_at=row.saved_at))
+    return views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
+
+
+def remove(session: Session, studio_id: int, design_id: int) -> None:
+    """Delete a design with all its revisions and tests. Raises NotFound."""
+    row = _own(session, studio_id, design_id)
+    session.execute(delete(DesignRow).where(DesignRow.id == row.id))
+
+
+def revisions(session: Session, studio_id: int, design_id: int) -> list[views.RevisionItem]:
+    """All revisions, the newest first."""
+    row = _own(session, studio_id, design_id)
+    found = session.scalars(select(Revision).where(Revision.design_id == row.id).order_by(Revision.number.desc()))
+    return [views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found]
+
+
+def revision(session: Session, studio_id: int, design_id: int, number: int) -> views.RevisionView:
+    """One revision, with what differs between it and the newest one."""
+    row = _own(session, studio_id, design_id)
+    old = _revision(session, row.id, number)
+    newest = _revision(session, row.id, row.revision)
+    changes = differences(json.loads(old.document), json.loads(newest.document))
+    return views.RevisionView(number=number, saved_at=old.saved_at, document=load(old.document), changes=changes)
+
+
+def restore(session: Session, studio_id: int, design_id: int, number: int, base: int) -> views.SavedView:
+    """Make an old revision the newest again, as a new revision: nothing is lost."""
+    row = _own(session, studio_id, design_id, lock=True)
+    document = load(_revision(session, row.id, number).document)
+    return save(session, studio_id, design_id, base, document, f"Restored from revision {number}")
+
+
+def _flat(value: Any, path: str = "$") -> dict[str, str]:
+    if isinstance(value, dict):
+        return {k: v for key, inner in value.items() for k, v in _flat(inner, f"{path}.{key}").items()}
+    if isinstance(value, list):
+        return {k: v for index, inner in enumerate(value) for k, v in _flat(inner, f"{path}[{index}]").items()}
+    return {path: "" if value is None else str(value)}
+
+
+def differences(before: Any, after: Any) -> list[views.ChangeView]:
+    """Every value that differs between two documents, by its path."""
+    old, new = _flat(before), _flat(after)
+    paths = [*old, *(path for path in new if path not in old)]
+    return [
+        views.ChangeView(path=path, before=old.get(path, ""), after=new.get(path, ""))
+        for path in paths
+        if old.get(path, "") != new.get(path, "")
+    ]

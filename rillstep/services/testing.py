@@ -1,0 +1,346 @@
+"""Tests: others make the bag before it is published, each by a private link, in one size."""
+
+import hashlib
+import secrets
+from dataclasses import dataclass
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from rillstep.core.lengths import MM_PER, show_difference, show_length
+from rillstep.core.notation.tree import Row, Setup
+from rillstep.core.notation.writer import write_line, write_steps, write_totals
+from rillstep.core.proof import Reprint, reprint
+from rillstep.core.stitches import Terms
+from rillstep.document import Design, dump, load
+from rillstep.services import designs, views
+from rillstep.services.accounts import now
+from rillstep.services.errors import Invalid, NotFound, NotProved
+from rillstep.services.words import booklet_of
+from rillstep.services.workbench import allowance_of, gauge_of, proof_of, yarn_need
+from rillstep.store import DesignRow, LineReport, Tester, TestRow
+
+MOST_TESTERS = 50
+MOST_REPORTS = 500
+
+
+@dataclass(frozen=True)
+class _Predicted:
+    """What a tester's bag should measure. mm and g."""
+
+    width_mm: float
+    height_mm: float
+    depth_mm: float
+    drop_mm: float
+    grams: float
+    low_g: float
+    high_g: float
+
+
+def hash_token(token: str) -> str:
+    """Links are kept as hashes only; a token has 192 bits, so a plain hash is enough."""
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+# --- the designer's side -------------------------------------------------------------
+
+
+def open_test(session: Session, studio_id: int, design_id: int) -> views.TestView:
+    """Open a test of the newest revision. Raises NotProved when its text is not proved."""
+    opened = designs.read(session, studio_id, design_id)
+    if not proof_of(opened.document).ok:
+        raise NotProved("The text is not proved yet; testers would work wrong numbers. Repair it first.")
+    row = TestRow(design_id=design_id, revision=opened.revision, document=dump(opened.document), opened_at=now())
+    session.add(row)
+    session.flush()
+    return _test_view(session, row)
+
+
+def _own_test(session: Session, studio_id: int, test_id: int) -> TestRow:
+    query = select(TestRow).join(DesignRow).where(TestRow.id == test_id, DesignRow.studio_id == studio_id)
+    row = session.scalar(query)
+    if row is None:
+        raise NotFound("This test does not exist, or belongs to another studio.")
+    return row
+
+
+def _own_tester(session: Session, studio_id: int, tester_id: int) -> Tester:
+    query = select(Tester).join(TestRow).join(DesignRow).where(Tester.id == tester_id, DesignRow.studio_id == studio_id)
+    row = session.scalar(query)
+    if row is None:
+        raise NotFound("This tester does not exist, or belongs to another studio.")
+    return row
+
+
+def tests_of(session: Session, studio_id: int, design_id: int) -> views.TestsView:
+    """All tests of a design, the newest first."""
+    designs.own_design(session, studio_id, design_id)
+    rows = session.scalars(select(TestRow).where(TestRow.design_id == design_id).order_by(TestRow.id.desc()))
+    return views.TestsView(tests=[_test_view(session, row) for row in rows])
+
+
+def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> views.TestView:
+    """Close a test (testers can still read, not report), or open it again."""
+    row = _own_test(session, studio_id, test_id)
+    row.closed_at = now() if closed else None
+    return _test_view(session, row)
+
+
+def invite(
+    session: Session, studio_id: int, test_id: int, name: str, size: str, terms: str, hand: str
+) -> views.InvitedView:
+    """Add a tester. The path of her link is in the answer, and nowhere else."""
+    row = _own_test(session, studio_id, test_id)
+    design = load(row.document)
+    name = " ".join(name.split())
+    if not 1 <= len(name) <= 80:
+        raise Invalid("Give the tester a name of up to 80 characters.")
+    if size not in [s.name for s in design.sizes]:
+        raise Invalid(f"There is no size “{size}” in this test.")
+    count = len(session.scalars(select(Tester.id).where(Tester.test_id == row.id)).all())
+    if count >= MOST_TESTERS:
+        raise Invalid(f"A test has at most {MOST_TESTERS} testers.")
+    token = secrets.token_urlsafe(24)
+    tester = Tester(
+        test_id=row.id, name=name, size=size, terms=terms, hand=hand, token_hash=hash_token(token), place=0,
+    )  # fmt: skip
+    session.add(tester)
+    session.flush()
+    return views.InvitedView(tester=_tester_view(tester, design), path=f"/t/{token}")
+
+
+def withdraw(session: Session, studio_id: int, tester_id: int) -> views.TesterView:
+    """Withdraw a link: it opens nothing any more."""
+    tester = _own_tester(session, studio_id, tester_id)
+    tester.withdrawn_at = tester.withdrawn_at or now()
+    return _tester_view(tester, load(tester.test.document))
+
+
+def new_link(session: Session, studio_id: int, tester_id: int) -> views.InvitedView:
+    """A new link for a tester whose link was lost or withdrawn; the old one opens nothing any more."""
+    tester = _own_tester(session, studio_id, tester_id)
+    token = secrets.token_urlsafe(24)
+    tester.token_hash, tester.withdrawn_at = hash_token(token), None
+    return views.InvitedView(tester=_tester_view(tester, load(tester.test.document)), path=f"/t/{token}")
+
+
+def _test_view(session: Session, row: TestRow) -> views.TestView:
+    design = load(row.document)
+    testers = list(session.scalars(select(Tester).where(Tester.test_id == row.id).order_by(Tester.id)))
+    reports = session.execute(
+        select(LineReport, Tester).join(Tester).where(Tester.test_id == row.id).order_by(LineReport.line, LineReport.id)
+    )
+    return views.TestView(
+        id=row.id, revision=row.revision, opened_at=row.opened_at, closed=row.closed_at is not None,
+        testers=[_tester_view(tester, design) for tester in testers],
+        reports=[_report_view(report, tester) for report, tester in reports],
+        text=_printed(design, design.terms, None).text,
+    )  # fmt: skip
+
+
+def _report_view(report: LineReport, tester: Tester) -> views.LineReportView:
+    return views.LineReportView(
+        tester=tester.name, size=tester.size, line=report.line, label=report.label, expected=report.expected,
+        found=report.found, note=report.note, reported_at=report.reported_at,
+    )  # fmt: skip
+
+
+def _tester_view(tester: Tester, design: Design) -> views.TesterView:
+    report = views.TesterReport.model_validate(tester.report) if tester.report else None
+    return views.TesterView(
+        id=tester.id, name=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
+        withdrawn=tester.withdrawn_at is not None, place=tester.place, steps=len(steps_for(design, tester)),
+        seen_at=tester.seen_at, finished=report is not None,
+        compared=_compared(design, tester.size, report) if report else [],
+        hours=report.hours if report else None, remarks=report.remarks if report else "",
+    )  # fmt: skip
+
+
+def _predicted(design: Design, size: str) -> _Predicted | None:
+    proof = proof_of(design)
+    if size not in proof.pattern.sizes or proof.shapes is None:
+        return None
+    index = proof.pattern.sizes.index(size)
+    shape, grams = proof.shapes[index], yarn_need(design, proof, index)
+    return _Predicted(
+        shape.width_mm, shape.height_mm, shape.base_depth_mm, shape.drop_mm, grams.grams, grams.low_g, grams.high_g
+    )
+
+
+def _compared(design: Design, size: str, report: views.TesterReport) -> list[views.ComparedView]:
+    """Measured against predicted, only what was measured."""
+    predicted = _predicted(design, size)
+    target = next((s for s in design.sizes if s.name == size), None)
+    if predicted is None or target is None:
+        return []
+    units = design.units
+    rows = []
+    across, up = gauge_of(design).per_span(units)
+    for label, wanted, got in (("Gauge: stitches", across, report.gauge_sts), ("Gauge: rows", up, report.gauge_rows)):
+        if got is not None:
+            difference = f"{(got - wanted) / wanted:+.0%}".replace("-", "−")
+            off = abs(got - wanted) / wanted > 0.05
+            rows.append(
+                views.ComparedView(
+                    label=label, predicted=f"{wanted:g}", measured=f"{got:g}", difference=difference, off=off
+                )
+            )
+    for label, wanted, got, tolerance in (
+        ("Width", predicted.width_mm, report.width_mm, target.width_tolerance_mm),
+        ("Height", predicted.height_mm, report.height_mm, target.height_tolerance_mm),
+        ("Depth of base", predicted.depth_mm, report.depth_mm, target.depth_tolerance_mm),
+        ("Handle drop", predicted.drop_mm, report.drop_mm, target.drop_tolerance_mm),
+    ):
+        if got is not None:
+            rows.append(
+                views.ComparedView(
+                    label=label, predicted=show_length(wanted, units), measured=show_length(got, units),
+                    difference=show_difference(got - wanted, units), off=abs(got - wanted) > tolerance,
+                )
+            )  # fmt: skip
+    if report.grams is not None:
+        difference = f"{report.grams - predicted.grams:+.0f} g".replace("-", "−")
+        off = not predicted.low_g <= report.grams <= predicted.high_g
+        rows.append(
+            views.ComparedView(
+                label="Yarn", predicted=f"{predicted.low_g:.0f} to {predicted.high_g:.0f} g",
+                measured=f"{report.grams:g} g", difference=difference, off=off,
+            )
+        )  # fmt: skip
+    return rows
+
+
+# --- the tester's side ---------------------------------------------------------------
+
+
+def _printed(design: Design, terms: Terms, size: str | None) -> Reprint:
+    proof = proof_of(design)
+    index = proof.pattern.sizes.index(size) if size is not None else None
+    return reprint(proof.pattern, terms, index, allowance_of(design))
+
+
+def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
+    """The tester's size one line at a time; a range of rounds is one step for each round.
+
+    `line` is the number of the line in the text for all sizes, where the designer reads reports.
+    """
+    terms: Terms = "UK" if tester.terms == "UK" else "US"
+    if tester.size not in proof_of(design).pattern.sizes:
+        return []
+    pattern = _printed(design, terms, tester.size).proof.pattern
+    index = proof_of(design).pattern.sizes.index(tester.size)
+    whole = _printed(design, terms, None).proof.pattern
+    steps: list[views.StepView] = []
+    for section, of_all in zip(pattern.sections, whole.sections, strict=True):
+        originals = [line for line in of_all.lines if index in line.sizes]
+        for line, original in zip(section.lines, originals, strict=True):
+            number = original.span.line
+            if isinstance(line, Setup):
+                steps.append(
+                    _step(number, section.title, "", "", write_line(line, terms, pattern.units), "", None, "setup")
+                )
+            elif isinstance(line, Row):
+                first, rounds = line.first.at(0), line.rounds(0)
+                sts = next((t.count.at(0) for t in line.totals if t.what == "sts"), None)
+                for offset in range(rounds):
+                    of = f"{line.kind}s {first}–{first + rounds - 1}, worked alike" if rounds > 1 else ""
+                    text = f"{write_steps(line.steps, terms)}."
+                    total = write_totals(line.totals, terms)
+                    steps.append(
+                        _step(number, section.title, f"{line.kind} {first + offset}", of, text, total, sts, "row")
+                    )
+    return steps
+
+
+def _step(
+    line: int, section: str, label: str, of: str, text: str, total: str, sts: int | None, kind: str
+) -> views.StepView:
+    return views.StepView(line=line, section=section, label=label, of=of, text=text, total=total, sts=sts, kind=kind)
+
+
+def _by_token(session: Session, token: str) -> Tester:
+    tester = None
+    if 16 <= len(token) <= 64:
+        tester = session.scalar(select(Tester).where(Tester.token_hash == hash_token(token)))
+    if tester is None or tester.withdrawn_at is not None:
+        raise NotFound(
+            "This link opens nothing. It may have been mistyped, or withdrawn: ask the designer for a new one."
+        )
+    return tester
+
+
+def page(session: Session, token: str) -> views.TesterPage:
+    """All that a tester's phone shows. Raises NotFound."""
+    tester = _by_token(session, token)
+    tester.seen_at = now()
+    design = load(tester.test.document)
+    terms: Terms = "UK" if tester.terms == "UK" else "US"
+    hand = design.model_copy(update={"hand": tester.hand})
+    made, _ = booklet_of(hand, terms, tester.size)
+    reports = session.scalars(select(LineReport).where(LineReport.tester_id == tester.id).order_by(LineReport.id))
+    return views.TesterPage(
+        title=design.name, tester=tester.name, size=tester.size, terms=terms, hand=tester.hand, units=design.units,
+        closed=tester.test.closed_at is not None, gauge=made.gauge, materials=list(made.materials),
+        abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
+        cautions=[c.text for c in made.cautions], steps=steps_for(design, tester), place=tester.place,
+        reported=[_report_view(report, tester) for report in reports],
+        report=views.TesterReport.model_validate(tester.report) if tester.report else None,
+    )  # fmt: skip
+
+
+def _open_for_reports(tester: Tester) -> Design:
+    if tester.test.closed_at is not None:
+        raise Invalid("This test is closed. You can still read the pattern; ask the designer to open it again.")
+    return load(tester.test.document)
+
+
+def keep_place(session: Session, token: str, place: int) -> int:
+    """Remember the step that the tester is at."""
+    tester = _by_token(session, token)
+    steps = steps_for(load(tester.test.document), tester)
+    tester.place, tester.seen_at = max(0, min(place, len(steps))), now()
+    return tester.place
+
+
+def report_line(session: Session, token: str, step: int, found: int | None, note: str) -> views.LineReportView:
+    """ "It did not come out": what came, and a note. Raises Invalid."""
+    tester = _by_token(session, token)
+    steps = steps_for(_open_for_reports(tester), tester)
+    if not 0 <= step < len(steps):
+        raise Invalid("There is no such line in this pattern.")
+    if found is None and not note.strip():
+        raise Invalid("Write the count that came, or what went wrong.")
+    count = len(session.scalars(select(LineReport.id).where(LineReport.tester_id == tester.id)).all())
+    if count >= MOST_REPORTS:
+        raise Invalid("There are very many reports from this link already; write to the designer instead.")
+    at = steps[step]
+    row = LineReport(
+        tester_id=tester.id, line=at.line, label=f"{at.section}, {at.label or 'set-up'}"[:80], expected=at.sts,
+        found=found, note=note.strip()[:4000], reported_at=now(),
+    )  # fmt: skip
+    session.add(row)
+    session.flush()
+    return _report_view(row, tester)
+
+
+def report_end(session: Session, token: str, report: views.TesterReport) -> views.TesterReport:
+    """The report at the end; it can be sent again to correct it. Raises Invalid."""
+    tester = _by_token(session, token)
+    _open_for_reports(tester)
+    tester.report = report.model_dump()
+    tester.seen_at = now()
+    return report
+
+
+__all__ = [
+    "MM_PER",
+    "close_test",
+    "invite",
+    "new_link",
+    "open_test",
+    "page",
+    "report_end",
+    "report_line",
+    "tests_of",
+    "withdraw",
+]

@@ -1,0 +1,381 @@
+"""What the screens get: plain data, computed by the server. These models make the OpenAPI file."""
+
+from datetime import date, datetime
+
+from pydantic import BaseModel
+
+from rillstep.document import Design
+
+
+class SpanView(BaseModel):
+    line: int
+    column: int
+    end_column: int
+
+
+class EditView(SpanView):
+    text: str
+
+
+class RepairView(BaseModel):
+    message: str
+    edits: list[EditView]
+
+
+class FindingView(BaseModel):
+    """Something wrong in the text. `size` is a size's name, or null when it holds for every size."""
+
+    code: str
+    severity: str
+    line: int
+    column: int
+    end_column: int
+    size: str | None
+    expected: float | None
+    found: float | None
+    message: str
+    repairs: list[RepairView]
+    related: list[SpanView]
+
+
+class NoteView(BaseModel):
+    """Something about a size's targets or locks."""
+
+    code: str
+    severity: str
+    size: int
+    field: str
+    message: str
+
+
+class NeighbourView(BaseModel):
+    value: int
+    error: str | None
+
+
+class ReasonView(BaseModel):
+    name: str
+    label: str
+    value: int
+    ideal: float
+    locked: bool
+    error: str | None
+    sentences: list[str]
+    neighbours: list[NeighbourView]
+
+
+class MeasureView(BaseModel):
+    """Target against result; shown text in the reader's unit, `error` signed, `within` the tolerance."""
+
+    name: str
+    label: str
+    target: str
+    result: str
+    error: str
+    within: bool
+
+
+class YarnView(BaseModel):
+    metres: int
+    grams: int
+    low_g: int
+    high_g: int
+    balls: int
+    weighed: bool
+
+
+class RoundView(BaseModel):
+    """A round to draw. Lengths in mm. `flatness` for base rounds only."""
+
+    line: int
+    section: int
+    number: int
+    sts: int
+    width_mm: float
+    height_mm: float
+    gap_mm: float
+    flatness: float | None
+
+
+class ShapeView(BaseModel):
+    rounds: list[RoundView]
+    straight_mm: float
+    base_length_mm: float
+    base_depth_mm: float
+    width_mm: float
+    height_mm: float
+    handle_mm: float
+    drop_mm: float
+    increases: int
+
+
+class SizeView(BaseModel):
+    name: str
+    counts: dict[str, int]
+    measures: list[MeasureView]
+    reasons: list[ReasonView]
+    yarn: YarnView | None
+    shape: ShapeView | None
+
+
+class LineView(BaseModel):
+    line: int
+    section: str
+    label: str
+    sts: list[int | None]
+    spaces: list[int | None]
+    stated: list[int | None]
+    proved: bool
+
+
+class GaugeView(BaseModel):
+    sts: float
+    rows: float
+    span: int
+    width_mm: float
+    height_mm: float
+    flat_increases: float
+    hook_letter: str
+    weight_name: str
+    yarn_correction: float | None
+
+
+class WorkView(BaseModel):
+    """A design worked through: numbers, proof, measures, yarn."""
+
+    ok: bool
+    edited: bool
+    text: str
+    written: str
+    gauge: GaugeView
+    sizes: list[SizeView]
+    lines: list[LineView]
+    findings: list[FindingView]
+    notes: list[NoteView]
+    proved_lines: int
+    total_lines: int
+
+
+class BookletLineView(BaseModel):
+    kind: str
+    line: int
+    label: str
+    text: str
+    totals: str
+    proved: bool
+    sts: list[int | None]
+
+
+class BookletSectionView(BaseModel):
+    title: str
+    worked: str
+    lines: list[BookletLineView]
+
+
+class TextPair(BaseModel):
+    name: str
+    text: str
+
+
+class TableRow(BaseModel):
+    name: str
+    values: list[str]
+
+
+class BookletView(BaseModel):
+    title: str
+    sizes: list[str]
+    proved: bool
+    problems: list[FindingView]
+    materials: list[str]
+    gauge: str
+    measures: list[TableRow]
+    abbreviations: list[TextPair]
+    notes: list[str]
+    cautions: list[TextPair]
+    sections: list[BookletSectionView]
+    text: str
+
+
+class PartSizeView(BaseModel):
+    """Where a size stands at the end of a part; lengths as shown text, null when not known."""
+
+    name: str
+    stitches: int
+    grams: int
+    sts: int | None
+    half: int | None
+    width: str | None
+    height: str | None
+
+
+class PartView(BaseModel):
+    number: int
+    day: date
+    title: str
+    needs: list[str]
+    checkpoint: str
+    sections: list[BookletSectionView]
+    sizes: list[PartSizeView]
+
+
+class PartsView(BaseModel):
+    proved: bool
+    problems: list[FindingView]
+    parts: list[PartView]
+
+
+class MeView(BaseModel):
+    """Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something."""
+
+    email: str | None
+    studio: str | None
+    csrf: str
+
+
+class DesignItem(BaseModel):
+    id: int
+    name: str
+    revision: int
+    sizes: list[str]
+    saved_at: datetime
+
+
+class DesignView(BaseModel):
+    id: int
+    revision: int
+    saved_at: datetime
+    document: Design
+
+
+class SavedView(BaseModel):
+    id: int
+    revision: int
+    saved_at: datetime
+
+
+class RevisionItem(BaseModel):
+    number: int
+    note: str
+    saved_at: datetime
+
+
+class ChangeView(BaseModel):
+    path: str
+    before: str
+    after: str
+
+
+class RevisionView(BaseModel):
+    number: int
+    saved_at: datetime
+    document: Design
+    changes: list[ChangeView]
+
+
+class LineReportView(BaseModel):
+    tester: str
+    size: str
+    line: int
+    label: str
+    expected: int | None
+    found: int | None
+    note: str
+    reported_at: datetime
+
+
+class ComparedView(BaseModel):
+    """Measured against predicted, as shown text; `off` is true beyond the tolerance."""
+
+    label: str
+    predicted: str
+    measured: str
+    difference: str
+    off: bool
+
+
+class TesterView(BaseModel):
+    id: int
+    name: str
+    size: str
+    terms: str
+    hand: str
+    withdrawn: bool
+    place: int
+    steps: int
+    seen_at: datetime | None
+    finished: bool
+    compared: list[ComparedView]
+    hours: float | None
+    remarks: str
+
+
+class TestView(BaseModel):
+    """A test of one revision. `lines` is its frozen text, for reports at their place."""
+
+    id: int
+    revision: int
+    opened_at: datetime
+    closed: bool
+    testers: list[TesterView]
+    reports: list[LineReportView]
+    text: str
+
+
+class TestsView(BaseModel):
+    tests: list[TestView]
+
+
+class InvitedView(BaseModel):
+    """A new tester with her private path; it is shown once and cannot be read back."""
+
+    tester: TesterView
+    path: str
+
+
+class StepView(BaseModel):
+    """One line to work, one round at a time."""
+
+    line: int
+    section: str
+    label: str
+    of: str
+    text: str
+    total: str
+    sts: int | None
+    kind: str
+
+
+class TesterReport(BaseModel):
+    """A tester's report at the end. Lengths in mm, null when not measured."""
+
+    gauge_sts: float | None = None
+    gauge_rows: float | None = None
+    width_mm: float | None = None
+    height_mm: float | None = None
+    depth_mm: float | None = None
+    drop_mm: float | None = None
+    grams: float | None = None
+    hours: float | None = None
+    remarks: str = ""
+
+
+class TesterPage(BaseModel):
+    """All that a tester's phone needs."""
+
+    title: str
+    tester: str
+    size: str
+    terms: str
+    hand: str
+    units: str
+    closed: bool
+    gauge: str
+    materials: list[str]
+    abbreviations: list[TextPair]
+    notes: list[str]
+    cautions: list[str]
+    steps: list[StepView]
+    place: int
+    reported: list[LineReportView]
+    report: TesterReport | None

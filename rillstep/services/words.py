@@ -1,0 +1,117 @@
+"""Words: a design's text for readers, proved as it is printed, and its exports."""
+
+from datetime import date
+
+from rillstep.core.notation.tree import Pattern
+from rillstep.core.proof import Proof, Reprint, prove, reprint
+from rillstep.core.stitches import Terms
+from rillstep.document import Design
+from rillstep.publish.booklet import Booklet, BookletSection, booklet
+from rillstep.publish.pdf import html_of, pdf_of
+from rillstep.services import views
+from rillstep.services.errors import Invalid, NotProved
+from rillstep.services.workbench import allowance_of, finding_view, proof_of, yarn_needs
+
+
+def size_index(pattern: Pattern, size: str | None) -> int | None:
+    """The index of a size by its name; None for all. Raises Invalid."""
+    if size is None or size == "all":
+        return None
+    if size not in pattern.sizes:
+        raise Invalid(f"There is no size “{size}” in this pattern; choose one of {', '.join(pattern.sizes)}.")
+    return pattern.sizes.index(size)
+
+
+def reprinted(design: Design, terms: Terms, size: str | None) -> tuple[Reprint, Proof, int | None]:
+    """The text as it would be printed, with its proof; and the proof of the whole design."""
+    whole = proof_of(design)
+    index = size_index(whole.pattern, size)
+    printed = reprint(whole.pattern, terms, index, allowance_of(design))
+    if not whole.ok and printed.ok:
+        # A line that could not be read is not in the tree, so the print alone looks clean.
+        printed = Reprint(printed.text, printed.proof, whole.findings)
+    return printed, whole, index
+
+
+def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, str]]:
+    rows = []
+    for size, needed in enumerate(yarn_needs(design, proof)):
+        if index is None or size == index:
+            balls = f"{needed.balls} ball{'s' if needed.balls != 1 else ''}"
+            text = f"{balls} (about {needed.grams:.0f} g, {needed.low_g:.0f} to {needed.high_g:.0f} g)"
+            rows.append((proof.pattern.sizes[size], text))
+    return rows
+
+
+def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
+    """The booklet of a design, for all sizes or one."""
+    printed, whole, index = reprinted(design, terms, size)
+    return booklet(design, printed, terms, _needs(design, whole, index)), printed
+
+
+def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSectionView]:
+    return [
+        views.BookletSectionView(
+            title=section.title,
+            worked=section.worked,
+            lines=[
+                views.BookletLineView(
+                    kind=line.kind, line=line.line, label=line.label, text=line.text, totals=line.totals,
+                    proved=line.proved, sts=list(line.sts),
+                )
+                for line in section.lines
+            ],
+        )
+        for section in sections
+    ]  # fmt: skip
+
+
+def booklet_view(design: Design, terms: Terms, size: str | None) -> views.BookletView:
+    """The booklet as data for the screen."""
+    made, printed = booklet_of(design, terms, size)
+    problems = [*printed.problems, *(f for f in printed.proof.findings if f not in printed.problems)]
+    sizes = proof_of(design).pattern.sizes if printed.problems else printed.proof.pattern.sizes
+    return views.BookletView(
+        title=made.title, sizes=list(made.sizes), proved=made.proved,
+        problems=[finding_view(f, sizes) for f in problems],
+        materials=list(made.materials), gauge=made.gauge,
+        measures=[views.TableRow(name=name, values=list(values)) for name, values in made.measures],
+        abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations],
+        notes=list(made.notes),
+        cautions=[views.TextPair(name=c.code, text=c.text) for c in made.cautions],
+        sections=section_views(made.sections), text=made.text,
+    )  # fmt: skip
+
+
+def _refuse_unproved(printed: Reprint) -> None:
+    if not printed.ok:
+        errors = [f for f in (*printed.problems, *printed.proof.findings) if f.severity == "error"]
+        first = f" First: {errors[0].message}" if errors else ""
+        raise NotProved(f"This text is not proved, so it is not printed as if it were.{first}")
+
+
+def pattern_text(design: Design, terms: Terms, size: str | None) -> str:
+    """The canonical text, for the plain text download. Raises NotProved."""
+    printed, _, _ = reprinted(design, terms, size)
+    _refuse_unproved(printed)
+    return printed.text
+
+
+def pattern_pdf(design: Design, terms: Terms, size: str | None, made: date) -> bytes:
+    """The booklet as PDF. Raises NotProved."""
+    return pdf_of(pattern_html(design, terms, size, made))
+
+
+def pattern_html(design: Design, terms: Terms, size: str | None, made: date) -> str:
+    """The booklet as an HTML page. Raises NotProved."""
+    content, printed = booklet_of(design, terms, size)
+    _refuse_unproved(printed)
+    return html_of(content, subtitle(design, terms, size), made)
+
+
+def subtitle(design: Design, terms: Terms, size: str | None) -> str:
+    sizes = "all sizes" if size in (None, "all") else f"size {size}"
+    return f"{sizes} · {terms} terms · {design.hand}-handed"
+
+
+__all__ = ["booklet_of", "booklet_view", "pattern_html", "pattern_pdf", "pattern_text", "prove", "section_views"]

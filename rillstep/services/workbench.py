@@ -1,0 +1,266 @@
+"""A design worked through: solve, write, read back, work, measure, prove, estimate.
+
+`work` reads like the table of contents of the product.
+"""
+
+import math
+from functools import lru_cache
+
+from rillstep.core.blocks import tote_pattern
+from rillstep.core.findings import Finding
+from rillstep.core.gauge import Gauge, gauge_from_swatch
+from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
+from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
+from rillstep.core.measure import SizeShape
+from rillstep.core.notation import write
+from rillstep.core.notation.tree import Pattern
+from rillstep.core.proof import Proof, prove_text
+from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
+from rillstep.document import Design, Size
+from rillstep.publish.booklet import hook_letter, weight_name
+from rillstep.services import views
+
+# Extra length of a handle for the arm or shoulder that it goes over. Usual values.
+ALLOWANCE_MM = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
+
+LABELS = {
+    "side": "Straight side of the base",
+    "base_rounds": "Base rounds",
+    "extra": "Extra increases a side",
+    "around": "Stitches around",
+    "wall_rounds": "Wall rounds",
+    "handle_skip": "Handle: stitches skipped",
+    "handle_chain": "Handle: chain",
+}
+
+
+def gauge_of(design: Design) -> Gauge:
+    """The gauge of a design's swatch."""
+    swatch = design.swatch
+    return gauge_from_swatch(
+        swatch.stitch, swatch.stitches, swatch.rows, swatch.width_mm, swatch.height_mm, design.units
+    )
+
+
+def plan_of(design: Design) -> TotePlan:
+    """The way of working of a design."""
+    way = design.way
+    return TotePlan(
+        gauge_of(design), way.rounds, way.chain_counts, way.increases, way.base_edge, way.brim_rounds,
+        way.over_rounds, way.wall_multiple, way.handle_share, ALLOWANCE_MM[way.carried],
+    )  # fmt: skip
+
+
+def target_of(size: Size) -> SizeTarget:
+    """The targets of a size, with the locks that are set."""
+    locks = {name: value for name, value in size.locks.model_dump().items() if value is not None}
+    return SizeTarget(
+        size.name, size.width_mm, size.height_mm, size.depth_mm, size.drop_mm, size.width_tolerance_mm,
+        size.height_tolerance_mm, size.depth_tolerance_mm, size.drop_tolerance_mm, locks,
+    )  # fmt: skip
+
+
+def _facts(design: Design) -> tuple[tuple[str, str], ...]:
+    yarn = design.yarn
+    return (("Yarn", f"{yarn.name}, weight class {yarn.weight_class}"), ("Hook", f"{design.hook_mm:g} mm"))
+
+
+@lru_cache(maxsize=64)
+def _proved(text: str, allowance_mm: float) -> Proof:
+    """The proof of a text. Cached, as several screens ask for the same text; proofs are immutable."""
+    return prove_text(text, allowance_mm)
+
+
+def allowance_of(design: Design) -> float:
+    return ALLOWANCE_MM[design.way.carried]
+
+
+def text_of(design: Design, graded: Graded, plan: TotePlan) -> tuple[str, str]:
+    """(the text in force, the text written from the numbers)."""
+    pattern: Pattern = tote_pattern(design.name, plan, graded, design.units, _facts(design))
+    written = write(pattern, "US")
+    return (written if design.text is None else design.text), written
+
+
+def work(design: Design) -> views.WorkView:
+    """Everything that the workbench shows of a design."""
+    plan = plan_of(design)
+    targets = tuple(target_of(size) for size in design.sizes)
+    graded = grade(plan, targets, design.units)
+    text, written = text_of(design, graded, plan)
+    proof = _proved(text, plan.allowance_mm)
+    findings = [finding_view(finding, proof.pattern.sizes) for finding in proof.findings]
+    errors = any(note.severity == "error" for note in graded.notes)
+    proved = sum(line.proved for line in proof.lines)
+    return views.WorkView(
+        ok=proof.ok and not errors,
+        edited=design.text is not None and design.text != written,
+        text=text,
+        written=written,
+        gauge=_gauge_view(design, plan),
+        sizes=[_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
+        lines=_line_views(proof),
+        findings=findings,
+        notes=[views.NoteView.model_validate(vars(note)) for note in graded.notes],
+        proved_lines=proved,
+        total_lines=len(proof.lines),
+    )
+
+
+def proof_of(design: Design) -> Proof:
+    """The proof of the text in force."""
+    plan = plan_of(design)
+    graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
+    return _proved(text_of(design, graded, plan)[0], plan.allowance_mm)
+
+
+def finding_view(finding: Finding, sizes: tuple[str, ...]) -> views.FindingView:
+    """A finding with its size by name."""
+    span = finding.span
+    return views.FindingView(
+        code=finding.code, severity=finding.severity, line=span.line, column=span.column, end_column=span.end_column,
+        size=None if finding.size is None else sizes[finding.size],
+        expected=finding.expected, found=finding.found, message=finding.message,
+        repairs=[
+            views.RepairView(message=r.message, edits=[views.EditView(**vars(e.span), text=e.text) for e in r.edits])
+            for r in finding.repairs
+        ],
+        related=[views.SpanView(**vars(s)) for s in finding.related],
+    )  # fmt: skip
+
+
+def _gauge_view(design: Design, plan: TotePlan) -> views.GaugeView:
+    gauge = plan.gauge
+    sts, rows = gauge.per_span(design.units)
+    return views.GaugeView(
+        sts=sts, rows=rows, span=GAUGE_SPAN[design.units],
+        width_mm=round(gauge.width_mm, 2), height_mm=round(gauge.height_mm, 2),
+        flat_increases=round(2 * math.pi * gauge.height_mm / gauge.width_mm, 1),
+        hook_letter=hook_letter(design.hook_mm), weight_name=weight_name(design.yarn.weight_class),
+        yarn_correction=correction(gauge, yarn_facts(design), weighed_swatch(design)),
+    )  # fmt: skip
+
+
+def yarn_facts(design: Design) -> YarnFacts:
+    yarn = design.yarn
+    return YarnFacts(yarn.grams_per_ball, yarn.metres_per_ball, yarn.strands)
+
+
+def weighed_swatch(design: Design) -> WeighedSwatch:
+    swatch = design.swatch
+    return WeighedSwatch(swatch.stitches, swatch.rows, swatch.weight_g)
+
+
+def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed]:
+    """Yarn for each size of a proved text."""
+    return [yarn_need(design, proof, size) for size in range(len(proof.works))]
+
+
+def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed:
+    """Yarn for one size, for all lines or for a range of line numbers."""
+    counted = tally(proof.works[size], from_line, to_line)
+    return need(counted, gauge_of(design), yarn_facts(design), weighed_swatch(design))
+
+
+def yarn_view(needed: YarnNeed) -> views.YarnView:
+    return views.YarnView(
+        metres=round(needed.metres), grams=round(needed.grams), low_g=math.floor(needed.low_g),
+        high_g=math.ceil(needed.high_g), balls=needed.balls, weighed=needed.weighed,
+    )  # fmt: skip
+
+
+def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, proof: Proof) -> views.SizeView:
+    here = index < len(proof.works)
+    shape = proof.shapes[index] if proof.shapes and here else None
+    counts = {name: int(getattr(size.counts, name)) for name in LABELS}
+    counts |= {"foundation": proof.works[index].lines[0].end.count("ch") if here and proof.works[index].lines else 0}
+    return views.SizeView(
+        name=size.target.name,
+        counts=counts,
+        measures=_measures(design, size, shape),
+        reasons=[_reason_view(design, reason) for reason in reasons_for(plan, size, design.units)],
+        yarn=yarn_view(yarn_need(design, proof, index)) if here else None,
+        shape=_shape_view(shape, plan) if shape else None,
+    )
+
+
+def _measures(design: Design, size: GradedSize, shape: SizeShape | None) -> list[views.MeasureView]:
+    """Targets against what the worked text measures (or the solved numbers, if it cannot be measured)."""
+    target, units = size.target, design.units
+    worked = shape is not None and bool(shape.rounds)
+    rows = (
+        (
+            "width",
+            "Width",
+            target.width_mm,
+            shape.width_mm if worked and shape else size.width_mm,
+            target.width_tolerance_mm,
+        ),
+        (
+            "height",
+            "Height",
+            target.height_mm,
+            shape.height_mm if worked and shape else size.height_mm,
+            target.height_tolerance_mm,
+        ),
+        (
+            "depth",
+            "Depth of base",
+            target.depth_mm,
+            shape.base_depth_mm if worked and shape else size.depth_mm,
+            target.depth_tolerance_mm,
+        ),
+        (
+            "drop",
+            "Handle drop",
+            target.drop_mm,
+            shape.drop_mm if worked and shape else size.drop_mm,
+            target.drop_tolerance_mm,
+        ),
+    )
+    return [
+        views.MeasureView(
+            name=name, label=label, target=show_length(wanted, units), result=show_length(got, units),
+            error=show_difference(got - wanted, units), within=abs(got - wanted) <= tolerance + 1e-6,
+        )
+        for name, label, wanted, got, tolerance in rows
+    ]  # fmt: skip
+
+
+def _reason_view(design: Design, reason: Reason) -> views.ReasonView:
+    units = design.units
+    return views.ReasonView(
+        name=reason.name, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1), locked=reason.locked,
+        error=None if reason.error_mm is None else show_difference(reason.error_mm, units),
+        sentences=list(reason.sentences),
+        neighbours=[
+            views.NeighbourView(value=n.value, error=None if n.error_mm is None else show_difference(n.error_mm, units))
+            for n in reason.neighbours
+        ],
+    )  # fmt: skip
+
+
+def _shape_view(shape: SizeShape, plan: TotePlan) -> views.ShapeView:
+    return views.ShapeView(
+        rounds=[
+            views.RoundView(
+                line=r.line, section=r.section, number=r.number, sts=r.sts, width_mm=round(r.width_mm, 2),
+                height_mm=round(r.height_mm, 3), gap_mm=round(r.gap_mm, 2),
+                flatness=None if r.flatness is None else round(r.flatness, 3),
+            )
+            for r in shape.rounds
+        ],
+        straight_mm=shape.straight_mm, base_length_mm=shape.base_length_mm, base_depth_mm=shape.base_depth_mm,
+        width_mm=shape.width_mm, height_mm=shape.height_mm, handle_mm=shape.handle_mm, drop_mm=shape.drop_mm,
+        increases=2 * plan.wedges,
+    )  # fmt: skip
+
+
+def _line_views(proof: Proof) -> list[views.LineView]:
+    return [
+        views.LineView(
+            line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
+            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), proved=line.proved,
+        )
+        for line in proof.lines
+    ]  # fmt: skip

@@ -1,0 +1,6 @@
+"""Studios, designs with their revisions, and tests, in MariaDB."""
+
+from rillstep.store.database import Database
+from rillstep.store.models import Base, Designer, DesignRow, LineReport, Revision, Studio, Tester, TestRow
+
+__all__ = ["Base", "Database", "Designer", "DesignRow", "LineReport", "Revision", "Studio", "TestRow", "Tester"]

@@ -1,0 +1,72 @@
+"""Sign up, sign in, sign out, who am I."""
+
+from typing import Any
+
+from flask import session
+from flask_login import current_user, login_user, logout_user
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel
+
+from rillstep.services import accounts, views
+from rillstep.web.problems import Problem
+from rillstep.web.session import User, csrf_token, limiter, unit_of_work
+
+api = APIBlueprint("accounts", __name__, url_prefix="/api", abp_responses={422: Problem, 401: Problem})
+
+
+class SignIn(BaseModel):
+    email: str
+    password: str
+
+
+class SignUp(SignIn):
+    studio: str
+
+
+def _me() -> dict[str, Any]:
+    signed_in = current_user.is_authenticated
+    view = views.MeView(
+        email=current_user.email if signed_in else None,
+        studio=current_user.studio_name if signed_in else None,
+        csrf=csrf_token(),
+    )
+    return view.model_dump()
+
+
+def _enter(user: User) -> dict[str, Any]:
+    session.clear()  # a new session for a new person: no token or cookie is carried over
+    login_user(user)
+    session.permanent = True
+    return _me()
+
+
+@api.get("/me", responses={200: views.MeView})
+def me() -> Any:
+    """Who is signed in, and the CSRF token."""
+    return _me()
+
+
+@api.post("/sign-up", responses={200: views.MeView})
+@limiter.limit("20 per hour")
+def sign_up(body: SignUp) -> Any:
+    """Make an account with a studio of its own, and sign in."""
+    with unit_of_work() as work:
+        user = User(accounts.sign_up(work, body.email, body.password, body.studio))
+    return _enter(user)
+
+
+@api.post("/sign-in", responses={200: views.MeView})
+@limiter.limit("10 per minute")
+def sign_in(body: SignIn) -> Any:
+    """Sign in."""
+    with unit_of_work() as work:
+        user = User(accounts.sign_in(work, body.email, body.password))
+    return _enter(user)
+
+
+@api.post("/sign-out", responses={200: views.MeView})
+def sign_out() -> Any:
+    """Sign out."""
+    logout_user()
+    session.clear()
+    return _me()

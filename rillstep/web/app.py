@@ -1,0 +1,86 @@
+"""The application: settings in, a Flask app out."""
+
+import json
+import logging
+import time
+from datetime import timedelta
+
+from flask import Response, g, request
+from flask_openapi3 import Info, OpenAPI
+
+from rillstep import __version__
+from rillstep.store import Database
+from rillstep.web import accounts, designs, pages, problems, session, testers, tests, work
+from rillstep.web.settings import Settings, from_environment
+
+MAX_BYTES = 3 * 1024 * 1024
+
+
+class _JsonLines(logging.Formatter):
+    """One JSON object a line; no addresses, names or contents."""
+
+    def format(self, record: logging.LogRecord) -> str:
+        fields = {"at": self.formatTime(record), "level": record.levelname, "message": record.getMessage()}
+        for key in ("route", "method", "status", "ms"):
+            if hasattr(record, key):
+                fields[key] = getattr(record, key)
+        if record.exc_info:
+            fields["error"] = self.formatException(record.exc_info)
+        return json.dumps(fields)
+
+
+def create_app(settings: Settings | None = None) -> OpenAPI:
+    """The WSGI application."""
+    settings = settings or from_environment()
+    app = OpenAPI(
+        "rillstep",
+        info=Info(title="Rillstep", version=__version__),
+        validation_error_callback=problems.invalid_input,
+        validation_error_model=problems.Problem,
+        doc_ui=True,
+        doc_prefix="/api",
+        doc_url="/openapi.json",
+        static_folder=None,
+    )
+    app.config.update(
+        SECRET_KEY=settings.secret,
+        MAX_CONTENT_LENGTH=MAX_BYTES,
+        SESSION_COOKIE_HTTPONLY=True,
+        SESSION_COOKIE_SAMESITE="Lax",
+        SESSION_COOKIE_SECURE=settings.https,
+        PERMANENT_SESSION_LIFETIME=timedelta(days=30),
+        RATELIMIT_ENABLED=settings.rate_limits,
+    )
+    app.extensions["rillstep_database"] = Database(settings.database_url)
+    _log(app)
+    problems.register(app)
+    session.register(app)
+    for blueprint in (accounts.api, designs.api, work.api, tests.api, testers.api):
+        app.register_api(blueprint)
+    app.register_blueprint(pages.pages)
+    return app
+
+
+def _log(app: OpenAPI) -> None:
+    handler = logging.StreamHandler()
+    handler.setFormatter(_JsonLines())
+    app.logger.handlers[:] = [handler]
+    app.logger.setLevel(logging.INFO)
+    app.logger.propagate = False
+
+    @app.before_request
+    def start() -> None:
+        g.started = time.perf_counter()
+
+    @app.after_request
+    def finish(response: Response) -> Response:
+        # The route's pattern is logged, not the path: paths hold tester links.
+        if request.path.startswith("/api/"):
+            ms = round((time.perf_counter() - g.get("started", time.perf_counter())) * 1000, 1)
+            fields = {"route": request.endpoint, "method": request.method, "status": response.status_code, "ms": ms}
+            app.logger.info("request", extra=fields)
+            response.headers.setdefault("Cache-Control", "no-store")
+        response.headers["X-Content-Type-Options"] = "nosniff"
+        response.headers["Referrer-Policy"] = "no-referrer"
+        response.headers["X-Frame-Options"] = "DENY"
+        return response

@@ -1,0 +1,118 @@
+"""Designs of the asker's studio."""
+
+from typing import Any
+
+from flask import request
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel, RootModel
+
+from rillstep.document import Design, load
+from rillstep.services import designs, views
+from rillstep.web.problems import Problem
+from rillstep.web.session import studio_id, unit_of_work
+
+api = APIBlueprint(
+    "designs",
+    __name__,
+    url_prefix="/api/designs",
+    abp_responses={401: Problem, 404: Problem, 409: Problem, 422: Problem},
+)
+
+
+class DesignPath(BaseModel):
+    design_id: int
+
+
+class RevisionPath(DesignPath):
+    number: int
+
+
+class NewDesign(BaseModel):
+    document: Design
+
+
+class SaveDesign(BaseModel):
+    """`base` is the revision that the editing began at."""
+
+    base: int
+    document: Design
+
+
+class Restore(BaseModel):
+    base: int
+
+
+class DesignList(RootModel[list[views.DesignItem]]):
+    pass
+
+
+class RevisionList(RootModel[list[views.RevisionItem]]):
+    pass
+
+
+@api.get("", responses={200: DesignList})
+def list_designs() -> Any:
+    """The studio's designs, the last saved first."""
+    with unit_of_work() as work:
+        return [item.model_dump(mode="json") for item in designs.list_designs(work, studio_id())]
+
+
+@api.post("", responses={200: views.DesignView})
+def create(body: NewDesign) -> Any:
+    """Keep a new design."""
+    with unit_of_work() as work:
+        return designs.create(work, studio_id(), body.document).model_dump(mode="json")
+
+
+@api.post("/import", responses={200: views.DesignView})
+def read_file() -> Any:
+    """Read a design file (the request's body) as a new design."""
+    studio = studio_id()
+    document = load(request.get_data())
+    with unit_of_work() as work:
+        return designs.create(work, studio, document, "Read from a file").model_dump(mode="json")
+
+
+@api.get("/<int:design_id>", responses={200: views.DesignView})
+def read(path: DesignPath) -> Any:
+    """A design as last saved."""
+    with unit_of_work() as work:
+        return designs.read(work, studio_id(), path.design_id).model_dump(mode="json")
+
+
+@api.put("/<int:design_id>", responses={200: views.SavedView})
+def save(path: DesignPath, body: SaveDesign) -> Any:
+    """Save as a new revision; 409 when another save came first."""
+    with unit_of_work() as work:
+        saved = designs.save(work, studio_id(), path.design_id, body.base, body.document)
+    return saved.model_dump(mode="json")
+
+
+@api.delete("/<int:design_id>", responses={204: None})
+def remove(path: DesignPath) -> Any:
+    """Delete a design with its revisions and tests."""
+    with unit_of_work() as work:
+        designs.remove(work, studio_id(), path.design_id)
+    return "", 204
+
+
+@api.get("/<int:design_id>/revisions", responses={200: RevisionList})
+def list_revisions(path: DesignPath) -> Any:
+    """All revisions, the newest first."""
+    with unit_of_work() as work:
+        return [item.model_dump(mode="json") for item in designs.revisions(work, studio_id(), path.design_id)]
+
+
+@api.get("/<int:design_id>/revisions/<int:number>", responses={200: views.RevisionView})
+def read_revision(path: RevisionPath) -> Any:
+    """One revision, compared with the newest."""
+    with unit_of_work() as work:
+        return designs.revision(work, studio_id(), path.design_id, path.number).model_dump(mode="json")
+
+
+@api.post("/<int:design_id>/revisions/<int:number>/restore", responses={200: views.SavedView})
+def restore(path: RevisionPath, body: Restore) -> Any:
+    """Make an old revision the newest again, as a new revision."""
+    with unit_of_work() as work:
+        saved = designs.restore(work, studio_id(), path.design_id, path.number, body.base)
+    return saved.model_dump(mode="json")

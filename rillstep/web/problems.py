@@ -1,0 +1,87 @@
+"""Errors as problem details (RFC 9457): every one says what is wrong, where, and what to do."""
+
+from typing import Any
+
+from flask import Flask, Response, jsonify, request
+from pydantic import BaseModel, ValidationError
+from sqlalchemy.exc import OperationalError
+from werkzeug.exceptions import HTTPException
+
+from rillstep.document import BrokenDesign, faults_of
+from rillstep.services.errors import Conflict, Refused
+
+
+class FaultView(BaseModel):
+    """Where (`$.sizes[2].drop_mm`), what stood there, what to do."""
+
+    path: str
+    value: str
+    message: str
+
+
+class Problem(BaseModel):
+    code: str
+    status: int
+    title: str
+    faults: list[FaultView] = []
+    revision: int | None = None
+
+
+def problem(status: int, code: str, title: str, faults: list[dict[str, str]] | None = None, **more: Any) -> Response:
+    """A problem response."""
+    response = jsonify({"code": code, "status": status, "title": title, "faults": faults or [], **more})
+    response.status_code = status
+    response.mimetype = "application/problem+json"
+    return response
+
+
+def invalid_input(error: ValidationError) -> Response:
+    """A request whose body, query or path is not as it should be."""
+    faults = []
+    for fault in faults_of(error.errors(include_url=False)):
+        # A design stands in the body under "document"; its places are named from its own root.
+        faults.append({**vars(fault), "path": fault.path.replace("$.document", "$", 1)})
+    first = faults[0]
+    title = f"{first['path']}: {first['message']}"
+    return problem(422, "invalid", title[:1].upper() + title[1:], faults)
+
+
+_TITLES = {
+    404: ("not-found", "There is nothing at this address."),
+    405: ("not-allowed", "This cannot be done here."),
+    413: ("too-large", "This is larger than 3 MB; a design file is far smaller. Choose another file."),
+    429: ("too-many", "That was tried too often. Wait a minute, then try again."),
+}
+
+
+def register(app: Flask) -> None:
+    """Make problem details of everything that can go wrong."""
+
+    @app.errorhandler(Refused)
+    def refused(error: Refused) -> Response:
+        more = {"revision": error.revision} if isinstance(error, Conflict) else {}
+        return problem(error.status, error.code, error.message, [vars(f) for f in error.faults], **more)
+
+    @app.errorhandler(BrokenDesign)
+    def broken(error: BrokenDesign) -> Response:
+        first = error.faults[0]
+        title = f"This design file cannot be used. {first.path}: {first.message}"
+        return problem(422, "broken-design", title, [vars(f) for f in error.faults])
+
+    @app.errorhandler(OperationalError)
+    def no_database(error: OperationalError) -> Response:
+        app.logger.warning("database does not answer", extra={"route": request.endpoint})
+        return problem(
+            503, "no-database", "The database does not answer just now. Nothing that you typed is lost; try again."
+        )
+
+    @app.errorhandler(HTTPException)
+    def http(error: HTTPException) -> Response:
+        status = error.code or 500
+        code, title = _TITLES.get(status, ("refused", error.description or error.name))
+        return problem(status, code, title)
+
+    @app.errorhandler(Exception)
+    def unexpected(error: Exception) -> Response:
+        app.logger.exception("unexpected error", extra={"route": request.endpoint})
+        return problem(500, "error", "Something went wrong on the server. It was noted; try again.")

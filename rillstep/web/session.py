@@ -1,0 +1,78 @@
+"""Who is asking: sign-in sessions, the CSRF guard, rate limits, the unit of work of a request."""
+
+import hmac
+import secrets
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from flask import Flask, Response, current_app, request, session
+from flask_limiter import Limiter
+from flask_limiter.util import get_remote_address
+from flask_login import LoginManager, UserMixin, current_user
+from sqlalchemy.orm import Session
+
+from rillstep.services.errors import Refused
+from rillstep.store import Database, Designer
+from rillstep.web.problems import problem
+
+limiter = Limiter(get_remote_address, storage_uri="memory://", headers_enabled=False)
+
+
+class User(UserMixin):  # type: ignore[misc]
+    """The signed-in designer, as far as a request needs to know her."""
+
+    def __init__(self, designer: Designer) -> None:
+        self.id = designer.id
+        self.studio_id = designer.studio_id
+        self.email = designer.email
+        self.studio_name = designer.studio.name
+
+
+class NotSignedIn(Refused):
+    status, code = 401, "not-signed-in"
+
+
+@contextmanager
+def unit_of_work() -> Iterator[Session]:
+    """A session of this app's database; everything in it is kept, or nothing."""
+    database: Database = current_app.extensions["rillstep_database"]
+    with database.unit_of_work() as work:
+        yield work
+
+
+def studio_id() -> int:
+    """The asker's studio. Raises NotSignedIn."""
+    if not current_user.is_authenticated:
+        raise NotSignedIn("Sign in first; then this goes on where you were.")
+    found: int = current_user.studio_id
+    return found
+
+
+def csrf_token() -> str:
+    """The token that must come back in X-CSRF-Token; one for each session."""
+    if "csrf" not in session:
+        session["csrf"] = secrets.token_urlsafe(24)
+    token: str = session["csrf"]
+    return token
+
+
+def register(app: Flask) -> None:
+    manager = LoginManager(app)
+
+    @manager.user_loader  # type: ignore[untyped-decorator]
+    def load_user(user_id: str) -> User | None:
+        with unit_of_work() as work:
+            designer = work.get(Designer, int(user_id))
+            return User(designer) if designer else None
+
+    @app.before_request
+    def guard() -> Response | None:
+        # Tester links carry their own secret and use no cookie, so there is nothing to forge.
+        if request.method in ("GET", "HEAD", "OPTIONS") or request.path.startswith("/api/t/"):
+            return None
+        sent, kept = request.headers.get("X-CSRF-Token", ""), session.get("csrf", "")
+        if not kept or not hmac.compare_digest(sent.encode(), kept.encode()):
+            return problem(403, "csrf", "This page has been open for too long. Reload it; what you typed is kept.")
+        return None
+
+    limiter.init_app(app)

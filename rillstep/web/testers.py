@@ -1,0 +1,74 @@
+"""A tester's own page, by her private link."""
+
+from typing import Annotated, Any
+
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel, Field
+
+from rillstep.services import testing, views
+from rillstep.web.problems import Problem
+from rillstep.web.session import limiter, unit_of_work
+
+api = APIBlueprint("testers", __name__, url_prefix="/api/t", abp_responses={404: Problem, 422: Problem})
+
+_Measure = Annotated[float, Field(gt=0, le=5000, allow_inf_nan=False)]
+
+
+class TokenPath(BaseModel):
+    token: str
+
+
+class Place(BaseModel):
+    place: Annotated[int, Field(ge=0, le=100_000)]
+
+
+class LineTrouble(BaseModel):
+    """`step` counts from 0; `found` is the count that came."""
+
+    step: int
+    found: Annotated[int, Field(ge=0, le=100_000)] | None = None
+    note: Annotated[str, Field(max_length=4000)] = ""
+
+
+class EndReport(views.TesterReport):
+    gauge_sts: _Measure | None = None
+    gauge_rows: _Measure | None = None
+    width_mm: _Measure | None = None
+    height_mm: _Measure | None = None
+    depth_mm: _Measure | None = None
+    drop_mm: _Measure | None = None
+    grams: _Measure | None = None
+    hours: _Measure | None = None
+    remarks: Annotated[str, Field(max_length=4000)] = ""
+
+
+@api.get("/<token>", responses={200: views.TesterPage})
+@limiter.limit("120 per minute")
+def page(path: TokenPath) -> Any:
+    """The pattern in this tester's size, and her place in it."""
+    with unit_of_work() as work:
+        return testing.page(work, path.token).model_dump(mode="json")
+
+
+@api.put("/<token>/place", responses={200: Place})
+@limiter.limit("240 per minute")
+def keep_place(path: TokenPath, body: Place) -> Any:
+    """Remember the place."""
+    with unit_of_work() as work:
+        return {"place": testing.keep_place(work, path.token, body.place)}
+
+
+@api.post("/<token>/lines", responses={200: views.LineReportView})
+@limiter.limit("60 per minute")
+def report_line(path: TokenPath, body: LineTrouble) -> Any:
+    """A line did not come out."""
+    with unit_of_work() as work:
+        return testing.report_line(work, path.token, body.step, body.found, body.note).model_dump(mode="json")
+
+
+@api.put("/<token>/report", responses={200: views.TesterReport})
+@limiter.limit("30 per minute")
+def report_end(path: TokenPath, body: EndReport) -> Any:
+    """The report at the end."""
+    with unit_of_work() as work:
+        return testing.report_end(work, path.token, body).model_dump(mode="json")

@@ -1,0 +1,78 @@
+"""Tests of a design: the designer's side."""
+
+from typing import Any, Literal
+
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel
+
+from rillstep.services import testing, views
+from rillstep.web.problems import Problem
+from rillstep.web.session import studio_id, unit_of_work
+
+api = APIBlueprint("tests", __name__, url_prefix="/api", abp_responses={401: Problem, 404: Problem, 422: Problem})
+
+
+class DesignPath(BaseModel):
+    design_id: int
+
+
+class TestPath(BaseModel):
+    test_id: int
+
+
+class TesterPath(BaseModel):
+    tester_id: int
+
+
+class CloseTest(BaseModel):
+    closed: bool
+
+
+class NewTester(BaseModel):
+    name: str
+    size: str
+    terms: Literal["US", "UK"] = "US"
+    hand: Literal["right", "left"] = "right"
+
+
+@api.get("/designs/<int:design_id>/tests", responses={200: views.TestsView})
+def list_tests(path: DesignPath) -> Any:
+    """All tests of a design with their testers and reports."""
+    with unit_of_work() as work:
+        return testing.tests_of(work, studio_id(), path.design_id).model_dump(mode="json")
+
+
+@api.post("/designs/<int:design_id>/tests", responses={200: views.TestView})
+def open_test(path: DesignPath) -> Any:
+    """Open a test of the newest revision."""
+    with unit_of_work() as work:
+        return testing.open_test(work, studio_id(), path.design_id).model_dump(mode="json")
+
+
+@api.put("/tests/<int:test_id>", responses={200: views.TestView})
+def close_test(path: TestPath, body: CloseTest) -> Any:
+    """Close a test, or open it again."""
+    with unit_of_work() as work:
+        return testing.close_test(work, studio_id(), path.test_id, body.closed).model_dump(mode="json")
+
+
+@api.post("/tests/<int:test_id>/testers", responses={200: views.InvitedView})
+def invite(path: TestPath, body: NewTester) -> Any:
+    """Add a tester; her private link is in the answer, once."""
+    with unit_of_work() as work:
+        invited = testing.invite(work, studio_id(), path.test_id, body.name, body.size, body.terms, body.hand)
+    return invited.model_dump(mode="json")
+
+
+@api.post("/testers/<int:tester_id>/withdraw", responses={200: views.TesterView})
+def withdraw(path: TesterPath) -> Any:
+    """Withdraw a tester's link."""
+    with unit_of_work() as work:
+        return testing.withdraw(work, studio_id(), path.tester_id).model_dump(mode="json")
+
+
+@api.post("/testers/<int:tester_id>/link", responses={200: views.InvitedView})
+def new_link(path: TesterPath) -> Any:
+    """A new link for a tester; the old one stops working."""
+    with unit_of_work() as work:
+        return testing.new_link(work, studio_id(), path.tester_id).model_dump(mode="json")

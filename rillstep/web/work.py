@@ -1,0 +1,100 @@
+"""The workbench: a document in, everything computed from it out. Nothing is kept here."""
+
+from datetime import UTC, date, datetime
+from typing import Any, Literal
+
+from flask import Response
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel
+
+from rillstep.document import Design, dump
+from rillstep.services import along, views, words, workbench
+from rillstep.web.problems import Problem
+from rillstep.web.session import studio_id
+
+api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses={401: Problem, 422: Problem})
+
+
+class WorkBody(BaseModel):
+    document: Design
+
+
+class WordsBody(WorkBody):
+    """`size` null: all sizes in one text."""
+
+    terms: Literal["US", "UK"] = "US"
+    size: str | None = None
+
+
+class PartPath(BaseModel):
+    number: int
+
+
+def _today() -> date:
+    return datetime.now(UTC).date()
+
+
+def _file(content: bytes | str, mime: str, name: str) -> Response:
+    safe = "".join(c if c.isascii() and (c.isalnum() or c in "-_.") else "-" for c in name.lower().replace(" ", "-"))
+    response = Response(content, mimetype=mime)
+    response.headers["Content-Disposition"] = f'attachment; filename="{safe}"'
+    return response
+
+
+@api.post("/work", responses={200: views.WorkView})
+def work(body: WorkBody) -> Any:
+    """Solve, write, prove and measure a design."""
+    studio_id()
+    return workbench.work(body.document).model_dump(mode="json")
+
+
+@api.post("/booklet", responses={200: views.BookletView})
+def booklet(body: WordsBody) -> Any:
+    """The instructions as they are printed, each line with its proof."""
+    studio_id()
+    return words.booklet_view(body.document, body.terms, body.size).model_dump(mode="json")
+
+
+@api.post("/export/pdf")
+def export_pdf(body: WordsBody) -> Any:
+    """The booklet as PDF; 422 when it is not proved."""
+    studio_id()
+    content = words.pattern_pdf(body.document, body.terms, body.size, _today())
+    return _file(content, "application/pdf", f"{body.document.name} {body.size or ''} {body.terms}.pdf")
+
+
+@api.post("/export/text")
+def export_text(body: WordsBody) -> Any:
+    """The pattern text; 422 when it is not proved."""
+    studio_id()
+    content = words.pattern_text(body.document, body.terms, body.size)
+    return _file(content, "text/plain", f"{body.document.name} {body.size or ''} {body.terms}.txt")
+
+
+@api.post("/export/design")
+def export_design(body: WorkBody) -> Any:
+    """The open design file."""
+    studio_id()
+    return _file(dump(body.document), "application/json", f"{body.document.name}.rillstep.json")
+
+
+@api.post("/parts", responses={200: views.PartsView})
+def parts(body: WordsBody) -> Any:
+    """The crochet-along: dated parts."""
+    studio_id()
+    return along.parts_view(body.document, body.terms).model_dump(mode="json")
+
+
+@api.post("/parts/<int:number>/pdf")
+def part_pdf(path: PartPath, body: WordsBody) -> Any:
+    """One part as PDF."""
+    studio_id()
+    content = along.part_pdf(body.document, body.terms, path.number, _today())
+    return _file(content, "application/pdf", f"{body.document.name} part {path.number}.pdf")
+
+
+@api.post("/parts/calendar")
+def calendar(body: WordsBody) -> Any:
+    """The dates of the parts as a calendar file."""
+    studio_id()
+    return _file(along.parts_calendar(body.document), "text/calendar", f"{body.document.name}.ics")
