@@ -164,3 +164,8 @@ class Design(_Model):
             if names.count(name) > 1:
                 raise ValueError(f"two sizes are called “{name}”; give each its own name")
         return value
+
+
+def blank() -> Design:
+    """A new design: usual values throughout, and one size to begin with."""
+    return Design(sizes=[Size(name="Small", width_mm=250, height_mm=280, depth_mm=80, drop_mm=150)])

@@ -54,7 +54,10 @@ class NeighbourView(BaseModel):
 
 
 class ReasonView(BaseModel):
+    """Why a number is what it is. `line` is the line of the text in which it is worked, 0 if there is none."""
+
     name: str
+    line: int
     label: str
     value: int
     ideal: float

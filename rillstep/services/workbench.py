@@ -11,9 +11,9 @@ from rillstep.core.findings import Finding
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
-from rillstep.core.measure import SizeShape
+from rillstep.core.measure import SizeShape, openings_of
 from rillstep.core.notation import write
-from rillstep.core.notation.tree import Pattern
+from rillstep.core.notation.tree import Pattern, Row
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
@@ -173,12 +173,15 @@ def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, pro
     here = index < len(proof.works)
     shape = proof.shapes[index] if proof.shapes and here else None
     counts = {name: int(getattr(size.counts, name)) for name in LABELS}
+    lines = _lines_of_numbers(proof, index) if here else {}
     counts |= {"foundation": proof.works[index].lines[0].end.count("ch") if here and proof.works[index].lines else 0}
     return views.SizeView(
         name=size.target.name,
         counts=counts,
         measures=_measures(design, size, shape),
-        reasons=[_reason_view(design, reason) for reason in reasons_for(plan, size, design.units)],
+        reasons=[
+            _reason_view(design, reason, lines.get(reason.name, 0)) for reason in reasons_for(plan, size, design.units)
+        ],
         yarn=yarn_view(yarn_need(design, proof, index)) if here else None,
         shape=_shape_view(shape, plan) if shape else None,
     )
@@ -227,10 +230,30 @@ def _measures(design: Design, size: GradedSize, shape: SizeShape | None) -> list
     ]  # fmt: skip
 
 
-def _reason_view(design: Design, reason: Reason) -> views.ReasonView:
+def _lines_of_numbers(proof: Proof, size: int) -> dict[str, int]:
+    """In which line of the text each number is worked, so that number, bar and line light up together."""
+    found: dict[str, int] = {}
+    for line in proof.works[size].lines:
+        if not isinstance(line.line, Row):
+            continue
+        number, role = line.line.span.line, proof.pattern.sections[line.section].role
+        if role == "oval":
+            found.setdefault("side", number)
+            found["base_rounds"] = number
+        elif openings_of(line.line, size):
+            found["handle_skip"] = found["handle_chain"] = number
+        elif "handle_skip" not in found:
+            found.setdefault("around", number)
+            found.setdefault("extra", number)
+            if line.line.last is not None:
+                found.setdefault("wall_rounds", number)
+    return found
+
+
+def _reason_view(design: Design, reason: Reason, line: int) -> views.ReasonView:
     units = design.units
     return views.ReasonView(
-        name=reason.name, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1), locked=reason.locked,
+        name=reason.name, line=line, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1), locked=reason.locked,
         error=None if reason.error_mm is None else show_difference(reason.error_mm, units),
         sentences=list(reason.sentences),
         neighbours=[

@@ -6,7 +6,7 @@ from flask import request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, RootModel
 
-from rillstep.document import Design, load
+from rillstep.document import Design, blank, load
 from rillstep.services import designs, views
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
@@ -62,6 +62,13 @@ def create(body: NewDesign) -> Any:
     """Keep a new design."""
     with unit_of_work() as work:
         return designs.create(work, studio_id(), body.document).model_dump(mode="json")
+
+
+@api.post("/blank", responses={200: views.DesignView})
+def create_blank() -> Any:
+    """Keep a new design with one size to begin with."""
+    with unit_of_work() as work:
+        return designs.create(work, studio_id(), blank()).model_dump(mode="json")
 
 
 @api.post("/import", responses={200: views.DesignView})

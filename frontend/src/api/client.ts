@@ -1,0 +1,102 @@
+import createClient, { type Middleware } from "openapi-fetch";
+import type { paths, Problem } from "./schema";
+
+/** What the server said, or that it did not answer (`status` 0). */
+export class ApiError extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.title);
+    this.problem = problem;
+  }
+
+  get unreachable(): boolean {
+    return this.problem.status === 0 || this.problem.status >= 502;
+  }
+}
+
+const NO_ANSWER: Problem = {
+  code: "no-answer",
+  status: 0,
+  title: "The server does not answer. What you type is kept here and saved when it is back.",
+  faults: [],
+  revision: null,
+};
+
+let csrf = "";
+
+/** The token of this session, as the server gave it with “who am I”. */
+export function setCsrf(token: string): void {
+  csrf = token;
+}
+
+const withToken: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRF-Token", csrf);
+    return request;
+  },
+};
+
+export const client = createClient<paths>({ baseUrl: window.location.origin });
+client.use(withToken);
+
+function problemOf(value: unknown, status: number): Problem {
+  if (typeof value === "object" && value !== null && "title" in value) return value as Problem;
+  if (status >= 502) return { ...NO_ANSWER, status };
+  return { ...NO_ANSWER, code: "error", status, title: "Something went wrong on the server. Try again." };
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer; throws ApiError for everything else. */
+export async function unwrap<T>(pending: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await pending;
+  } catch {
+    throw new ApiError(NO_ANSWER);
+  }
+  if (!answer.response.ok) throw new ApiError(problemOf(answer.error, answer.response.status));
+  return answer.data as T;
+}
+
+/** Post a document and offer the answer as a file; throws ApiError. */
+export async function download(path: string, body: unknown): Promise<void> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", "X-CSRF-Token": csrf },
+      body: JSON.stringify(body),
+    });
+  } catch {
+    throw new ApiError(NO_ANSWER);
+  }
+  if (!response.ok) throw new ApiError(problemOf(await response.json().catch(() => null), response.status));
+  const name =
+    /filename="([^"]+)"/.exec(response.headers.get("Content-Disposition") ?? "")?.[1] ?? "rillstep";
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}
+
+/** Send a file's text as it is; throws ApiError. */
+export async function upload<T>(path: string, content: string): Promise<T> {
+  const response = await fetch(path, {
+    method: "POST",
+    headers: { "Content-Type": "application/json", "X-CSRF-Token": csrf },
+    body: content,
+  }).catch(() => {
+    throw new ApiError(NO_ANSWER);
+  });
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) throw new ApiError(problemOf(answer, response.status));
+  return answer as T;
+}

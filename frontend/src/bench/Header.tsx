@@ -1,0 +1,120 @@
+import { CircleCheck, CloudOff, Moon, Redo2, Sun, TriangleAlert, Undo2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { storeTheme } from "../ui/theme";
+import { useBench } from "./context";
+import { Revisions } from "./Revisions";
+import type { SaveState } from "./useDesign";
+
+const SAVE_TEXT: Record<SaveState, string> = {
+  saved: "saved",
+  waiting: "saving…",
+  saving: "saving…",
+  offline: "not saved yet: the server does not answer. It is kept here and tried again.",
+  invalid: "not saved yet: see the marked field",
+  conflict: "saved elsewhere in the meantime",
+};
+
+function ProofMark() {
+  const { work } = useBench();
+  if (!work) return null;
+  const errors = work.findings.filter((finding) => finding.severity === "error").length;
+  const sizes = `${work.sizes.length} ${work.sizes.length === 1 ? "size" : "sizes"}`;
+  return (
+    <p
+      role="status"
+      data-testid="proof-mark"
+      className={`flex items-center gap-1.5 text-sm font-semibold ${errors ? "text-wrong" : "text-sound"}`}
+    >
+      {errors ? <TriangleAlert size={17} aria-hidden /> : <CircleCheck size={17} aria-hidden />}
+      {work.proved_lines} of {work.total_lines} lines proved in {sizes}
+    </p>
+  );
+}
+
+function ThemeSwitch() {
+  const [theme, setTheme] = useState(document.documentElement.dataset["theme"] ?? "light");
+  const next = theme === "dark" ? "light" : "dark";
+  return (
+    <button
+      type="button"
+      className="button-bare"
+      aria-label={`Use ${next} colours`}
+      onClick={() => {
+        storeTheme(next);
+        setTheme(next);
+      }}
+    >
+      {theme === "dark" ? <Sun size={17} aria-hidden /> : <Moon size={17} aria-hidden />}
+    </button>
+  );
+}
+
+export function Header() {
+  const { design } = useBench();
+  const [revisions, setRevisions] = useState(false);
+  const trouble = design.save === "offline" || design.save === "invalid" || design.save === "conflict";
+  return (
+    <header className="border-line bg-sheet z-10 border-b">
+      <div className="flex h-13 items-center gap-3 px-5 whitespace-nowrap">
+        <Link to="/" className="font-text text-xl font-semibold">
+          Rillstep
+        </Link>
+        <input
+          className="hover:border-line w-56 min-w-0 truncate rounded border border-transparent bg-transparent px-2 py-0.5 text-base font-medium"
+          aria-label="Name of the design"
+          value={design.document.name}
+          onChange={(event) => design.change("name", (d) => ({ ...d, name: event.target.value }))}
+        />
+        <button type="button" className="button-bare" onClick={() => setRevisions(true)}>
+          revision {design.revision}
+        </button>
+        <span
+          role="status"
+          data-testid="save-state"
+          className={`flex min-w-0 items-center gap-1 truncate text-sm ${trouble ? "text-wrong font-medium" : "text-quiet"}`}
+        >
+          {trouble && <CloudOff size={15} aria-hidden className="shrink-0" />}
+          {SAVE_TEXT[design.save]}
+        </span>
+        <span className="flex-1" />
+        <button
+          type="button"
+          className="button-bare"
+          disabled={!design.canUndo}
+          onClick={design.undo}
+          aria-label="Undo"
+        >
+          <Undo2 size={17} aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="button-bare"
+          disabled={!design.canRedo}
+          onClick={design.redo}
+          aria-label="Redo"
+        >
+          <Redo2 size={17} aria-hidden />
+        </button>
+        <ThemeSwitch />
+        <ProofMark />
+      </div>
+      {design.save === "conflict" && (
+        <div
+          role="alert"
+          className="bg-wrong-soft text-ink flex flex-wrap items-center gap-3 px-5 py-2 text-sm"
+        >
+          This design was saved elsewhere, in another tab or by someone else in your studio, while you were
+          editing it. Nothing was overwritten.
+          <button type="button" className="button" onClick={() => void design.keepMine()}>
+            Keep mine as a new revision
+          </button>
+          <button type="button" className="button-plain" onClick={() => void design.takeTheirs()}>
+            Take what was saved
+          </button>
+        </div>
+      )}
+      <Revisions open={revisions} onClose={() => setRevisions(false)} />
+    </header>
+  );
+}

@@ -1,0 +1,107 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, unwrap } from "../api/client";
+import { Dialog } from "../ui/Dialog";
+import { Trouble } from "../ui/Trouble";
+import { useBench } from "./context";
+
+const time = (iso: string) =>
+  new Date(`${iso}Z`).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+/** Every save is a revision: look at what differs, and bring one back. */
+export function Revisions({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { design } = useBench();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const path = { design_id: design.id };
+  const list = useQuery({
+    queryKey: ["revisions", design.id, design.revision],
+    queryFn: () => unwrap(client.GET("/api/designs/{design_id}/revisions", { params: { path } })),
+    enabled: open,
+  });
+  const one = useQuery({
+    queryKey: ["revision", design.id, chosen, design.revision],
+    queryFn: () =>
+      unwrap(
+        client.GET("/api/designs/{design_id}/revisions/{number}", {
+          params: { path: { ...path, number: chosen ?? 0 } },
+        }),
+      ),
+    enabled: open && chosen !== null,
+  });
+  const restore = useMutation({
+    mutationFn: async (number: number) => {
+      await design.flush();
+      await unwrap(
+        client.POST("/api/designs/{design_id}/revisions/{number}/restore", {
+          params: { path: { ...path, number } },
+          body: { base: design.revision },
+        }),
+      );
+      await design.reload();
+    },
+    onSuccess: onClose,
+  });
+  return (
+    <Dialog title="Revisions" open={open} onClose={onClose} wide>
+      <Trouble error={list.error ?? one.error ?? restore.error} />
+      <div className="grid grid-cols-[15rem_1fr] gap-4">
+        <ul className="max-h-96 overflow-auto" aria-label="All revisions, the newest first">
+          {list.data?.map((revision) => (
+            <li key={revision.number}>
+              <button
+                type="button"
+                aria-pressed={chosen === revision.number}
+                className={`w-full rounded px-2 py-1 text-left text-sm ${chosen === revision.number ? "bg-mark-soft" : "hover:bg-bank"}`}
+                onClick={() => setChosen(revision.number)}
+              >
+                <strong>{revision.number}</strong> · {time(revision.saved_at)}
+                {revision.note && <span className="text-quiet block">{revision.note}</span>}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <div className="max-h-96 overflow-auto text-sm">
+          {chosen === null && <p className="text-quiet">Choose a revision to see what has changed since.</p>}
+          {one.data && (
+            <>
+              <div className="mb-2 flex items-center justify-between gap-2">
+                <p>
+                  Revision {one.data.number} against {design.revision}:{" "}
+                  {one.data.changes.length === 0
+                    ? "nothing differs"
+                    : `${one.data.changes.length} values differ`}
+                </p>
+                <button
+                  type="button"
+                  className="button"
+                  disabled={one.data.changes.length === 0 || restore.isPending}
+                  onClick={() => restore.mutate(one.data.number)}
+                >
+                  Bring it back
+                </button>
+              </div>
+              <table className="w-full text-left">
+                <thead>
+                  <tr className="text-quiet">
+                    <th className="font-normal">where</th>
+                    <th className="font-normal">then</th>
+                    <th className="font-normal">now</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {one.data.changes.slice(0, 200).map((change) => (
+                    <tr key={change.path} className="border-line border-t align-top">
+                      <td className="pr-2 break-all">{change.path.replace("$.", "")}</td>
+                      <td className="max-w-40 truncate pr-2">{change.before || "–"}</td>
+                      <td className="max-w-40 truncate">{change.after || "–"}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </>
+          )}
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,161 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { FileUp, Plus, Trash2 } from "lucide-react";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { ApiError, client, unwrap, upload } from "../api/client";
+import type { DesignItem, DesignView } from "../api/schema";
+import { ME, remember, useMe } from "../session/useMe";
+import { Dialog } from "../ui/Dialog";
+import { Trouble } from "../ui/Trouble";
+
+const LIST = ["designs"] as const;
+const LARGEST_BYTES = 3_000_000;
+
+function useNewDesign(make: (input: File | null) => Promise<DesignView>) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: make,
+    onSuccess: (design) => {
+      void queries.invalidateQueries({ queryKey: LIST });
+      void navigate(`/designs/${design.id}/swatch`);
+    },
+  });
+}
+
+async function readFile(file: File | null): Promise<DesignView> {
+  if (!file || file.size > LARGEST_BYTES) {
+    throw new ApiError({
+      code: "too-large",
+      status: 413,
+      title: "This file is larger than 3 MB; a design file is far smaller. Choose another file.",
+      faults: [],
+      revision: null,
+    });
+  }
+  return upload<DesignView>("/api/designs/import", await file.text());
+}
+
+function DeleteDialog({ design, onClose }: { design: DesignItem | null; onClose: () => void }) {
+  const queries = useQueryClient();
+  const remove = useMutation({
+    mutationFn: (id: number) =>
+      unwrap(client.DELETE("/api/designs/{design_id}", { params: { path: { design_id: id } } })),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: LIST });
+      onClose();
+    },
+  });
+  return (
+    <Dialog title={`Delete “${design?.name ?? ""}”?`} open={design !== null} onClose={onClose}>
+      <p className="text-sm">
+        Its {design?.revision} revisions and all its tests are deleted with it, for good. Save it as a design
+        file first if you may want it again (Words, “Design file”).
+      </p>
+      <Trouble error={remove.error} />
+      <div className="mt-4 flex gap-2">
+        <button type="button" className="button" onClick={() => design && remove.mutate(design.id)}>
+          Delete it
+        </button>
+        <button type="button" className="button-plain" onClick={onClose}>
+          Keep it
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+/** A studio's designs. */
+export function DesignList() {
+  const me = useMe();
+  const queries = useQueryClient();
+  const file = useRef<HTMLInputElement>(null);
+  const [deleting, setDeleting] = useState<DesignItem | null>(null);
+  const list = useQuery({ queryKey: LIST, queryFn: () => unwrap(client.GET("/api/designs")), staleTime: 0 });
+  const create = useNewDesign(() => unwrap(client.POST("/api/designs/blank")));
+  const read = useNewDesign(readFile);
+  const signOut = useMutation({
+    mutationFn: () => unwrap(client.POST("/api/sign-out")),
+    onSuccess: (data) => {
+      queries.clear();
+      queries.setQueryData(ME, remember(data));
+    },
+  });
+  return (
+    <div className="mx-auto max-w-4xl p-6">
+      <header className="mb-8 flex flex-wrap items-baseline justify-between gap-3">
+        <p className="font-text text-xl font-semibold">Rillstep</p>
+        <p className="text-quiet text-sm">
+          {me.data?.studio} · {me.data?.email}{" "}
+          <button type="button" className="button-bare" onClick={() => signOut.mutate()}>
+            Sign out
+          </button>
+        </p>
+      </header>
+      <main>
+        <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
+          <h1 className="text-3xl">Designs</h1>
+          <div className="flex gap-2">
+            <input
+              ref={file}
+              type="file"
+              accept=".json,application/json"
+              className="sr-only"
+              aria-label="A design file"
+              tabIndex={-1}
+              onChange={(event) => {
+                const chosen = event.target.files?.[0];
+                if (chosen) read.mutate(chosen);
+                event.target.value = "";
+              }}
+            />
+            <button type="button" className="button-plain" onClick={() => file.current?.click()}>
+              <FileUp size={16} aria-hidden /> Read a design file
+            </button>
+            <button
+              type="button"
+              className="button"
+              disabled={create.isPending}
+              onClick={() => create.mutate(null)}
+            >
+              <Plus size={16} aria-hidden /> New tote
+            </button>
+          </div>
+        </div>
+        <Trouble error={list.error ?? create.error ?? read.error} />
+        {list.data?.length === 0 && (
+          <div className="sheet mt-4 p-8">
+            <h2 className="text-xl">Nothing here yet</h2>
+            <p className="text-quiet mt-2 max-w-prose">
+              Begin with a new tote: measure a swatch, say how large each size shall be, and Rillstep finds
+              the counts of every round and proves them. Or read a design file that was saved before.
+            </p>
+          </div>
+        )}
+        <ul className="mt-2 space-y-2">
+          {list.data?.map((design) => (
+            <li key={design.id} className="sheet flex items-center">
+              <Link to={`/designs/${design.id}/shape`} className="min-w-0 flex-1 px-4 py-3">
+                <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
+                <span className="text-quiet block truncate text-sm">
+                  {design.sizes.length} {design.sizes.length === 1 ? "size" : "sizes"}:{" "}
+                  {design.sizes.join(", ")} · revision {design.revision},{" "}
+                  {new Date(`${design.saved_at}Z`).toLocaleDateString()}
+                </span>
+              </Link>
+              <button
+                type="button"
+                className="button-bare mr-2"
+                aria-label={`Delete ${design.name}`}
+                onClick={() => setDeleting(design)}
+              >
+                <Trash2 size={17} aria-hidden />
+              </button>
+            </li>
+          ))}
+        </ul>
+      </main>
+      <DeleteDialog design={deleting} onClose={() => setDeleting(null)} />
+    </div>
+  );
+}

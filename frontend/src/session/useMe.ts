@@ -1,0 +1,15 @@
+import { useQuery } from "@tanstack/react-query";
+import { client, setCsrf, unwrap } from "../api/client";
+import type { MeView } from "../api/schema";
+
+export const ME = ["me"] as const;
+
+/** Keep the token that came with an answer about who is signed in. */
+export function remember(me: MeView): MeView {
+  setCsrf(me.csrf);
+  return me;
+}
+
+export function useMe() {
+  return useQuery({ queryKey: ME, queryFn: async () => remember(await unwrap(client.GET("/api/me"))) });
+}

@@ -1,0 +1,144 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { FileDown } from "lucide-react";
+import { lazy, Suspense, useState } from "react";
+import { client, download, unwrap } from "../../api/client";
+import { useBench } from "../../bench/context";
+import { Choice } from "../../ui/Choice";
+import { Trouble } from "../../ui/Trouble";
+import { StepHead } from "../StepHead";
+import { Booklet } from "./Booklet";
+
+const TextEditor = lazy(() => import("./TextEditor"));
+
+type View = "read" | "edit";
+
+export function WordsStep() {
+  const { design, work, selection, select } = useBench();
+  const [view, setView] = useState<View>("read");
+  const [chosenSize, setSize] = useState<string>("all");
+  const { terms, hand, sizes } = design.document;
+  const size = sizes.some((s) => s.name === chosenSize) ? chosenSize : "all";
+  const body = { document: design.document, terms, size: size === "all" ? null : size };
+  const booklet = useQuery({
+    queryKey: ["booklet", body],
+    queryFn: () => unwrap(client.POST("/api/booklet", { body })),
+    placeholderData: keepPreviousData,
+    enabled: view === "read",
+    retry: false,
+  });
+  const save = useMutation({
+    mutationFn: (kind: "pdf" | "text" | "design") =>
+      download(`/api/export/${kind}`, kind === "design" ? { document: design.document } : body),
+  });
+  return (
+    <div className="flex h-full flex-col">
+      <StepHead title="Words" next={{ to: "testers", title: "Testers" }}>
+        What makers read. It is read back and worked stitch by stitch before it is shown as proved.
+      </StepHead>
+      <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+        <Choice
+          label="View"
+          hideLabel
+          value={view}
+          options={[
+            ["read", "Read"],
+            ["edit", "Edit the text"],
+          ]}
+          onChange={setView}
+        />
+        {view === "read" ? (
+          <>
+            <label className="flex items-center gap-2 text-sm">
+              <span className="text-quiet">Size</span>
+              <select className="field w-36" value={size} onChange={(event) => setSize(event.target.value)}>
+                <option value="all">all in one text</option>
+                {sizes.map((s) => (
+                  <option key={s.name} value={s.name}>
+                    {s.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Choice
+              label="Terms"
+              hideLabel
+              value={terms}
+              options={[
+                ["US", "US"],
+                ["UK", "UK"],
+              ]}
+              onChange={(value) => design.change("", (d) => ({ ...d, terms: value }))}
+            />
+            <Choice
+              label="Hand"
+              hideLabel
+              value={hand}
+              options={[
+                ["right", "right-handed"],
+                ["left", "left-handed"],
+              ]}
+              onChange={(value) => design.change("", (d) => ({ ...d, hand: value }))}
+            />
+            <span className="flex gap-2">
+              {(
+                [
+                  ["pdf", "PDF"],
+                  ["text", "Text"],
+                  ["design", "Design file"],
+                ] as const
+              ).map(([kind, name]) => (
+                <button
+                  key={kind}
+                  type="button"
+                  className="button-plain"
+                  disabled={save.isPending}
+                  onClick={() => save.mutate(kind)}
+                >
+                  <FileDown size={15} aria-hidden /> {name}
+                </button>
+              ))}
+            </span>
+          </>
+        ) : (
+          <>
+            <p className="text-quiet text-sm">
+              In US terms, all sizes. Press Ctrl+Shift+M for the list of findings.
+            </p>
+            {work?.edited && (
+              <button
+                type="button"
+                className="button-plain"
+                onClick={() => design.change("", (d) => ({ ...d, text: null }))}
+              >
+                Write it anew from the numbers
+              </button>
+            )}
+          </>
+        )}
+      </div>
+      <Trouble error={save.error ?? (view === "read" ? booklet.error : null)} />
+      {view === "read" && booklet.data && !booklet.data.proved && (
+        <p role="alert" className="bg-wrong-soft text-wrong mb-2 rounded-md px-3 py-2 text-sm">
+          This text is not proved. It can be read here, and not be printed: see the findings.
+        </p>
+      )}
+      {view === "read" && booklet.data && <Booklet booklet={booklet.data} selectable={size === "all"} />}
+      {view === "edit" && work && (
+        <div className="min-h-80 flex-1">
+          <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
+            <TextEditor
+              text={design.document.text ?? work.written}
+              findings={work.findings}
+              line={selection?.line ?? null}
+              onChange={(text) => {
+                if (text !== (design.document.text ?? work.written))
+                  design.change("text", (d) => ({ ...d, text }));
+              }}
+              onLine={(line) => select({ line })}
+            />
+          </Suspense>
+        </div>
+      )}
+    </div>
+  );
+}

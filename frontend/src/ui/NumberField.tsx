@@ -1,0 +1,60 @@
+import { useState } from "react";
+
+interface Props {
+  label: string;
+  value: number;
+  /** How many internal units make one shown unit: 10 for mm shown as cm. */
+  per?: number;
+  digits?: number;
+  unit?: string;
+  fault?: string | undefined;
+  hideLabel?: boolean;
+  min?: number;
+  step?: number;
+  className?: string;
+  onChange: (value: number) => void;
+}
+
+function shown(value: number, per: number, digits: number): string {
+  return String(Number((value / per).toFixed(digits)));
+}
+
+/** A number that is edited in place. What is typed stays as typed; only whole numbers or decimals are passed on. */
+export function NumberField(props: Props) {
+  const { label, value, per = 1, digits = 1, unit, fault, hideLabel, className, onChange } = props;
+  const [typed, setTyped] = useState<string | null>(null);
+  const parsed = typed === null ? value / per : Number(typed.replace(",", "."));
+  const unusable = typed !== null && (typed.trim() === "" || !Number.isFinite(parsed));
+  const message = unusable ? "Write a number, such as 24 or 24.5" : fault;
+  const change = (text: string) => {
+    setTyped(text);
+    const number = Number(text.replace(",", "."));
+    if (text.trim() !== "" && Number.isFinite(number)) onChange(Math.round(number * per * 1000) / 1000);
+  };
+  return (
+    <label className={`block ${className ?? ""}`}>
+      <span className={hideLabel ? "sr-only" : "text-quiet text-[13px]"}>
+        {label}
+        {unit ? <span> ({unit})</span> : null}
+      </span>
+      <input
+        className="field text-center"
+        inputMode="decimal"
+        value={typed ?? shown(value, per, digits)}
+        aria-invalid={message !== undefined}
+        title={message ?? ""}
+        onChange={(event) => change(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onKeyDown={(event) => {
+          const by = event.key === "ArrowUp" ? 1 : event.key === "ArrowDown" ? -1 : 0;
+          if (by !== 0 && Number.isFinite(parsed)) {
+            event.preventDefault();
+            change(shown(parsed + by * (props.step ?? 1), 1, digits));
+          }
+        }}
+        onBlur={() => setTyped(null)}
+      />
+      {message !== undefined && !hideLabel && <span className="text-wrong text-[13px]">{message}</span>}
+    </label>
+  );
+}

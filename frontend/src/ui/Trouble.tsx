@@ -1,0 +1,22 @@
+import { ApiError } from "../api/client";
+
+/** What went wrong, in the server's words. */
+export function Trouble({ error }: { error: unknown }) {
+  if (!error) return null;
+  const text = error instanceof Error ? error.message : "Something went wrong. Try again.";
+  const faults = error instanceof ApiError ? error.problem.faults : [];
+  return (
+    <div role="alert" className="bg-wrong-soft text-wrong rounded-md px-3 py-2 text-sm">
+      {text}
+      {faults.length > 1 && (
+        <ul className="mt-1 list-disc pl-5">
+          {faults.map((fault) => (
+            <li key={fault.path + fault.message}>
+              <code>{fault.path}</code>: {fault.message}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}

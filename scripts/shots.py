@@ -1,0 +1,76 @@
+"""Take the pictures of docs/screenshots from a running demo: python scripts/shots.py ADDRESS [NAME ...]."""
+
+import re
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from rillstep.demo import data
+
+OUT = Path(__file__).parents[1] / "docs" / "screenshots"
+ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--no-first-run"]
+
+
+def sign_in(browser: Browser, address: str, dark: bool = False) -> Page:
+    """A page of a signed-in designer, at 1280 x 800."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, color_scheme="dark" if dark else "light")
+    page = context.new_page()
+    page.goto(f"{address}/sign-in")
+    page.get_by_label("E-mail address").fill(data.EMAIL)
+    page.get_by_label("Password").fill(data.PASSWORD)
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("heading", name="Designs").wait_for()
+    return page
+
+
+def open_step(page: Page, step: str, design: str = "Nightfield tote") -> None:
+    page.goto(re.sub(r"(https?://[^/]+).*", r"\1/", page.url))
+    page.get_by_role("link", name=design).click()
+    page.get_by_test_id("proof-mark").wait_for()
+    if step != "Base, wall, handles":
+        page.get_by_role("navigation").get_by_role("link", name=step).click()
+    page.wait_for_timeout(700)
+
+
+def main(address: str, names: list[str], tester: str) -> None:
+    with sync_playwright() as driver:
+        browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
+        page = sign_in(browser, address)
+
+        def shot(name: str, prepare: Callable[[Page], object], on: Page = page) -> None:
+            if names and name not in names:
+                return
+            prepare(on)
+            on.wait_for_timeout(400)
+            on.screenshot(path=OUT / f"{name}.png")
+
+        def shape(p: Page) -> None:
+            open_step(p, "Base, wall, handles")
+            p.get_by_test_id("number-around-1").click()
+
+        def edit(p: Page) -> None:
+            open_step(p, "Words")
+            p.get_by_text("Edit the text").click()
+            p.locator(".cm-content").wait_for()
+
+        shot("designs", lambda p: p.goto(address))
+        shot("swatch", lambda p: open_step(p, "Swatch"))
+        shot("sizes", lambda p: open_step(p, "Sizes"))
+        shot("shape", shape)
+        shot("yarn", lambda p: open_step(p, "Yarn"))
+        shot("words", lambda p: open_step(p, "Words"))
+        shot("words-edit", edit)
+        shot("testers", lambda p: open_step(p, "Testers"))
+        shot("parts", lambda p: open_step(p, "Parts"))
+        if not names or "shape-dark" in names:
+            shot("shape-dark", shape, sign_in(browser, address, dark=True))
+        phone = browser.new_context(viewport={"width": 390, "height": 844}, device_scale_factor=2).new_page()
+        shot("tester-phone", lambda p: p.goto(f"{address}/t/{tester}"), phone)
+        browser.close()
+
+
+if __name__ == "__main__":
+    secret = (Path(__file__).parents[1] / "var" / "demo" / "secret").read_text()
+    main(sys.argv[1], sys.argv[2:], data.demo_token(secret, "Bram"))
