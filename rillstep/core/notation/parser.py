@@ -1,7 +1,7 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
 import difflib
-from collections.abc import Callable
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from rillstep.core.findings import Finding, Span, sort_findings
@@ -35,7 +35,7 @@ class _Reading:
     findings: list[Finding] = field(default_factory=list)
 
     def context(self) -> Context:
-        return Context(len(self.header.sizes), self.active, self.header.terms, self.header.numbers)
+        return Context(len(self.header.sizes), self.active, self.header.terms, tuple(self.header.numbers.items()))
 
     def close_section(self) -> None:
         if self.open is not None:
@@ -43,7 +43,7 @@ class _Reading:
             self.sections.append(Section(was.title, was.worked, was.role, tuple(self.lines), was.continues, was.span))
         self.open, self.lines = None, []
 
-    def add(self, line: Line, findings: list[Finding]) -> None:
+    def add(self, line: Line, findings: Sequence[Finding]) -> None:
         if self.open is None:
             kind = getattr(line, "kind", "Rnd")
             worked = "rows" if kind == "Row" else "joined rounds"
@@ -105,10 +105,6 @@ def _read_body_line(reading: _Reading, text: str, number: int) -> None:
     context = reading.context()
     span = Span(number, 1, len(text) + 1)
     lowered = text.lstrip().lower()
-    readers: tuple[Callable[[], tuple[Line, list[Finding]] | None], ...] = (
-        lambda: rows.read_row(text, number, context),
-        lambda: rows.read_setup(text, number, context),
-    )
     if lowered.startswith("note:"):
         reading.add(Prose(text.split(":", 1)[1].strip(), reading.active, True, span), [])
         return
@@ -116,11 +112,10 @@ def _read_body_line(reading: _Reading, text: str, number: int) -> None:
         check, findings = rows.read_check(text, number, context)
         reading.add(check, findings)
         return
-    for reader in readers:
-        found = reader()
-        if found is not None:
-            reading.add(*found)
-            return
+    found = rows.read_row(text, number, context) or rows.read_setup(text, number, context)
+    if found is not None:
+        reading.add(*found)
+        return
     reading.add(Prose(text.strip(), reading.active, False, span), [])
 
 

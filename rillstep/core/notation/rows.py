@@ -1,6 +1,7 @@
 """One line of the body: a row or round with its label and totals, a set-up line, a check."""
 
 import re
+from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.lexer import tokens_of
@@ -27,8 +28,12 @@ def _problem(problem: NotUnderstood, what: str) -> Finding:
     return Finding(problem.code, "error", problem.span, f"{what}: {problem}." if str(problem) else f"{what}.")
 
 
-def read_row(text: str, line: int, context: Context) -> tuple[Row, list[Finding]] | None:
-    """A labelled line; None when the line does not start with a label."""
+@lru_cache(maxsize=4096)
+def read_row(text: str, line: int, context: Context) -> tuple[Row, tuple[Finding, ...]] | None:
+    """A labelled line; None when the line does not start with a label.
+
+    Remembered, so that typing in one line does not read the others again.
+    """
     label = _LABEL.match(text)
     colon = text.find(":")
     if label is None or colon < 0:
@@ -59,17 +64,18 @@ def read_row(text: str, line: int, context: Context) -> tuple[Row, list[Finding]
     kind = "Row" if label["word"].lower().startswith("row") else "Rnd"
     label_span = Span(line, span.column, colon + 1)
     row = Row(kind, first, last, steps, totals, context.active, side, span, label_span, bool(findings))  # type: ignore[arg-type]
-    return row, findings
+    return row, tuple(findings)
 
 
-def read_setup(text: str, line: int, context: Context) -> tuple[Setup, list[Finding]] | None:
+@lru_cache(maxsize=1024)
+def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
     if not _SETUP.match(text):
         return None
     stream = _stream(text, line, context, 0, len(text))
     steps = read_steps(stream)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
-    return Setup(steps, context.active, span, bool(stream.findings)), stream.findings
+    return Setup(steps, context.active, span, bool(stream.findings)), tuple(stream.findings)
 
 
 def _read_totals(text: str, line: int, context: Context, start: int) -> tuple[int, tuple[Total, ...], list[Finding]]:

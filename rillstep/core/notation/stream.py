@@ -1,7 +1,6 @@
 """A cursor over the tokens of one line, with the numbers of the sizes in force."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
@@ -27,7 +26,7 @@ class Context:
     n_sizes: int
     active: tuple[int, ...]
     terms: Terms
-    numbers: Mapping[str, tuple[int, ...]] = field(default_factory=dict)
+    numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
 
 
 class Stream:
@@ -102,7 +101,7 @@ class Stream:
     def as_num(self, token: Token) -> Num:
         if token.kind == "expr":
             try:
-                values = evaluate(token.text[1:-1], self.context.numbers, self.context.n_sizes)
+                values = evaluate(token.text[1:-1], dict(self.context.numbers), self.context.n_sizes)
             except ExpressionError as error:
                 raise NotUnderstood(token.span, str(error), "name-not-defined") from None
             return Num(self._for_active([float(v) for v in values]), token.span, (token.span,))

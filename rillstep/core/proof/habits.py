@@ -3,29 +3,23 @@
 from collections import Counter
 
 from rillstep.core.findings import Finding, Repair, Span
+from rillstep.core.measure import main_stitch
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Chain, Gesture, Row
 from rillstep.core.proof.subject import Subject
+from rillstep.core.stitches import BY_US
 
 
 def starting_chains(subject: Subject) -> list[Finding]:
-    """A starting chain that differs between sizes, or that does not suit its stitch."""
+    """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
     found: list[Finding] = []
+    usual_of = _usual_lengths(subject)
     for _, line in subject.pattern.lines():
         if not isinstance(line, Row) or not line.steps:
             continue
         first = line.steps[0]
         if isinstance(first, Chain):
-            usual, _ = Counter(first.length.at(size) for size in line.sizes).most_common(1)[0]
-            for size in line.sizes:
-                if (given := first.length.at(size)) != usual:
-                    message = (
-                        f"The starting chain{subject.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
-                    )
-                    repair = Repair(f"Change {given} to {usual}", (edit_value(first.length, size, usual),))
-                    found.append(
-                        Finding("starting-chain-uneven", "error", first.span, message, size, usual, given, (repair,))
-                    )
+            found += _uneven(subject, line, first, usual_of.get(main_stitch(line.steps) or ""))
         seen: set[tuple[str, Span]] = set()
         for work in subject.line_works(line.span.line):
             for warning in work.last.warnings if work.last else ():
@@ -34,6 +28,46 @@ def starting_chains(subject: Subject) -> list[Finding]:
                     message = f"{warning.message[:1].upper()}{warning.message[1:]}."
                     found.append(Finding(warning.code, "warning", warning.span, message))
     return found
+
+
+def _usual_lengths(subject: Subject) -> dict[str, int]:
+    """For each stitch, the starting chain of most of its rounds; only where three rounds or more agree."""
+    counted: dict[str, Counter[int]] = {}
+    for _, line in subject.pattern.lines():
+        if isinstance(line, Row) and line.steps and isinstance(line.steps[0], Chain):
+            stitch = main_stitch(line.steps) or ""
+            lengths = {line.steps[0].length.at(size) for size in line.sizes}
+            if len(lengths) == 1:
+                counted.setdefault(stitch, Counter()).update(lengths)
+    best = {stitch: lengths.most_common(1)[0] for stitch, lengths in counted.items()}
+    return {stitch: length for stitch, (length, lines) in best.items() if lines >= 3}
+
+
+def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -> list[Finding]:
+    """Sizes of a line whose starting chain is not what the other sizes, or the other rounds, have."""
+    found: list[Finding] = []
+    usual = _usual_of_line(first, line)
+    for size in line.sizes:
+        if (given := first.length.at(size)) != usual:
+            message = f"The starting chain{subject.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
+            repair = Repair(f"Change {given} to {usual}", (edit_value(first.length, size, usual),))
+            found.append(Finding("starting-chain-uneven", "error", first.span, message, size, usual, given, (repair,)))
+    if not found and usual_here is not None and usual != usual_here and first.length.parts:
+        message = f"This round begins with ch {usual}; the other rounds in this stitch begin with ch {usual_here}."
+        edits = tuple(edit_value(first.length, size, usual_here) for size in line.sizes[:1])
+        repairs = (Repair(f"Change {usual} to {usual_here}", edits),) if len(line.sizes) == 1 else ()
+        found.append(Finding("starting-chain-uneven", "warning", first.span, message, None, usual_here, usual, repairs))
+    return found
+
+
+def _usual_of_line(first: Chain, line: Row) -> int:
+    """The length that most sizes have; of equally many, the one that suits the stitch."""
+    stitch = first.counts if first.counts not in (None, "none") else main_stitch(line.steps)
+    standard = [BY_US[stitch].turning_chain] if stitch else [1]
+    if first.counts in (None, "none"):
+        standard.append(1)
+    counted = Counter(first.length.at(size) for size in line.sizes)
+    return max(counted, key=lambda length: (counted[length], length in standard, -length))
 
 
 def joins(subject: Subject) -> list[Finding]:
