@@ -24,7 +24,8 @@ _TOKEN = re.compile(
     |(?P<slashes>{_NUMBER}(?:/{_NUMBER})+)
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}}]*\}})
-    |(?P<word>[A-Za-z][A-Za-z0-9'()]*?(?=[^A-Za-z0-9'(]|\((?!s\))|$)|[A-Za-z]+)
+    |(?P<times>x(?=\d))
+    |(?P<word>[A-Za-z][A-Za-z0-9']*(?:\(s\))?)
     |(?P<mark>—|\*\*|[^\s])""",
     re.VERBOSE,
 )
@@ -80,7 +81,7 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0) -> list[Token]:
         span = Span(line, at + 1, end + 1)
         if kind in ("num", "set", "slashes"):
             found.append(Token("num", piece, span, _members(piece, line, at)))
-        elif kind == "word":
+        elif kind in ("word", "times"):
             found.append(Token("word", piece.lower(), span))
         else:
             found.append(Token(kind, piece.lower(), span))  # type: ignore[arg-type]

@@ -52,7 +52,7 @@ def prove_text(text: str, allowance_mm: float = 0.0) -> Proof:
 
 
 def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float = 0.0) -> Proof:
-    """Prove a tree; `read` are the findings of its reading."""
+    """Prove a tree that was read from text (lines are told apart by their place); `read` are the findings of its reading."""
     works = tuple(work_pattern(pattern, size) for size in range(len(pattern.sizes)))
     shapes = None
     if pattern.gauges:

@@ -1,0 +1,55 @@
+"""A crochet-along: cut between rounds, balanced, nothing lost, proved again."""
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from rillstep.core.notation import parse
+from rillstep.core.notation.tree import Check, Row
+from rillstep.core.parts import divide
+from rillstep.core.proof import prove
+from rillstep.services import workbench
+from tests.examples import MESH_TOTE, every_way
+
+
+@pytest.mark.parametrize("design", every_way(), ids=lambda d: f"{d.swatch.stitch}-{d.way.rounds}-{d.way.chain_counts}")
+@pytest.mark.parametrize("count", [2, 4, 6])
+def test_parts_hold_every_round_once_and_are_balanced(design, count: int) -> None:  # type: ignore[no-untyped-def]
+    whole = parse(workbench.work(design).text).pattern
+    divided = divide(whole, count)
+    assert divided.proof.ok
+    assert len(divided.parts) == count
+    before = prove(whole)
+    for size in range(len(whole.sizes)):
+        all_rounds = [c.sts for w in before.works[size].lines for c in w.rounds]
+        cut_rounds = [c.sts for w in divided.proof.works[size].lines for c in w.rounds]
+        assert cut_rounds == all_rounds
+        total = sum(part.stitches[size] for part in divided.parts)
+        longest = max(c.sts + c.chains for w in before.works[size].lines for c in w.rounds)
+        for part in divided.parts:
+            assert abs(part.stitches[size] - total / count) <= 2.5 * longest
+    numbers = [line for part in divided.parts for line in part.lines]
+    assert numbers == sorted(numbers)
+    assert len(numbers) == len(divided.pattern.lines())
+
+
+def test_each_part_ends_with_a_round_and_its_checkpoint() -> None:
+    divided = divide(parse(workbench.work(every_way()[0]).text).pattern, 4)
+    for part in divided.parts:
+        section, line = part.lines[-1]
+        last = divided.pattern.sections[section].lines[line]
+        assert isinstance(last, Row | Check)
+        for size, point in enumerate(part.checkpoints):
+            rows = [w for w in divided.proof.works[size].lines if w.line.span.line <= part.last_line and w.rounds]
+            assert point.sts == rows[-1].rounds[-1].sts
+            assert point.half == (point.sts or 0) / 2
+            assert point.width_mm
+
+
+@given(st.integers(1, 6))
+@settings(max_examples=6)
+def test_a_short_pattern_gives_as_many_parts_as_it_can(count: int) -> None:
+    divided = divide(parse(MESH_TOTE).pattern, count)
+    assert 1 <= len(divided.parts) <= count
+    assert divided.proof.ok
+    assert all(sum(part.stitches) > 0 for part in divided.parts)

@@ -1,0 +1,124 @@
+"""Every finding of the proof has an example here: text in, code, size and numbers out."""
+
+import pytest
+
+from rillstep.core.findings import apply_edits
+from rillstep.core.proof import prove_text, reprint
+from rillstep.services import workbench
+from tests.examples import HEAD, MESH_TOTE, OVAL, every_way
+
+BEGIN = "Ch 24, join without twisting.\n"
+
+
+def found(text: str) -> list[tuple[str, int, int | None]]:
+    return [(f.code, f.span.line, f.size) for f in prove_text(text).findings]
+
+
+# code -> (text, line, size, expected, found)
+CATALOGUE = {
+    "total-differs": (BEGIN + "Rnd 1: Sc in each ch around; join. — 25 sts", 2, None, 25, 24),
+    "runs-out": (BEGIN + "Rnd 1: Sc in next 26 ch; join. — 26 sts", 2, None, 2, 0),
+    "left-over": (BEGIN + "Rnd 1: Sc in next 22 ch; join. — 22 sts", 2, None, 0, 2),
+    "repeat-uneven": (BEGIN + "Rnd 1: [Sc in next 4 ch, 2 sc in next ch] around; join.", 2, None, 1, 4),
+    "repeat-stuck": (BEGIN + "Rnd 1: Sc in next ch, [sc in same ch] around; join.", 2, None, None, None),
+    "no-such-place": (BEGIN + "Rnd 1: Sc in next ch-3 sp; join.", 2, None, 1, 0),
+    "chain-of-none": (BEGIN + "Rnd 1: Sc in each ch around, ch 0; join.", 2, None, None, None),
+    "too-large": (BEGIN + "Rnds 1-90000: Sc in each ch around; join.", 2, None, None, None),
+    "numbers-gap": (BEGIN + "Rnd 1: Sc in each ch around; join.\nRnd 3: Sc in each st around; join.", 3, None, 2, 3),
+    "numbers-overlap": (BEGIN + "Rnds 1-3: Sc in each ch around; join.\nRnd 3: Sc in each st around; join.", 3, None, 4, 3),
+    "numbers-empty": (BEGIN + "Rnds 1-0: Sc in each ch around; join.", 2, None, 1, 0),
+    "check-differs": (BEGIN + "Rnd 1: Sc in each ch around; join.\nCheck: 2 rnds; 24 sts.", 3, None, 1, 2),
+    "measure-differs": ("Gauge: sc 10 sts x 10 rows = 10 cm\n" + BEGIN + "Rnd 1: Sc in each ch around; join.\nCheck: 13.0 cm wide.", 4, None, 12.0, 13.0),
+    "handle-pulls": (BEGIN + "Rnd 1: Sc in each ch around; join.\nRnd 2: Sc in next 4 sts, ch 3, sk 4, sc in next 8 sts, ch 3, sk 4, sc in next 4 sts; join.", 3, None, 4, 3),
+    "handles-not-alike": (BEGIN + "Rnd 1: Sc in each ch around; join.\nRnd 2: Sc in next 4 sts, ch 9, sk 4, sc in next 8 sts, ch 8, sk 4, sc in next 4 sts; join.", 3, None, None, None),
+    "handles-not-opposite": (BEGIN + "Rnd 1: Sc in each ch around; join.\nRnd 2: Sc in next 4 sts, ch 9, sk 4, sc in next 7 sts, ch 9, sk 4, sc in next 5 sts; join.", 3, None, 12, 11),
+    "starting-chain-uneven": ("Sizes: S, M, L\n" + BEGIN + "Rnd 1: Ch 1 (2, 1), hdc in each ch around; join.", 3, 1, 1, 2),
+    "chain-unsaid": (BEGIN + "Rnd 1: Ch 3, dc in each ch around; join.", 2, None, None, None),
+    "turning-chain": (BEGIN + "Rnd 1: Ch 3 (does not count), hdc in each ch around; join.", 2, None, None, None),
+    "join-missing": (BEGIN + "Rnd 1: Sc in each ch around.", 2, None, None, None),
+    "join-in-spiral": ("Section: W (spiral rounds, wall)\n" + BEGIN + "Rnd 1: Sc in each ch around; join.", 3, None, None, None),
+    "base-cups": ("Gauge: sc 20 sts x 10 rows = 10 cm\n" + OVAL.replace(" (16, 19)", "").replace(" (13, 16)", "").replace(" (32, 38)", "").replace(" (38, 44)", ""), 5, None, 1.0, 0.71),
+    "base-ruffles": ("Gauge: sc 10 sts x 30 rows = 10 cm\n" + OVAL.replace(" (16, 19)", "").replace(" (13, 16)", "").replace(" (32, 38)", "").replace(" (38, 44)", ""), 5, None, 1.0, 1.32),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("code", CATALOGUE)
+def test_each_finding_has_an_example(code: str) -> None:
+    text, line, size, expected, got = CATALOGUE[code]
+    finding = next((f for f in prove_text(text).findings if f.code == code), None)
+    assert finding is not None, found(text)
+    assert (finding.span.line, finding.size) == (line, size)
+    assert finding.expected == (None if expected is None else pytest.approx(expected, abs=0.011))
+    assert finding.found == (None if got is None else pytest.approx(got, abs=0.011))
+    assert finding.message.endswith(".")
+
+
+def test_true_texts_have_no_error() -> None:
+    assert [f for f in prove_text(MESH_TOTE).findings if f.severity == "error"] == []
+    for design in every_way():
+        assert prove_text(workbench.work(design).text).ok
+
+
+def test_one_cause_gives_one_finding() -> None:
+    wrong = MESH_TOTE.replace("— 32 (38, 44) sts\nSection", "— 32 (39, 44) sts\nSection")
+    assert wrong != MESH_TOTE
+    errors = [f for f in prove_text(wrong).findings if f.severity == "error"]
+    # The stated total is believed by the lines below, and the mesh needs an even number there.
+    assert [(f.code, f.size) for f in errors[:1]] == [("total-differs", 1)]
+    assert {f.size for f in errors} == {1}
+    assert len(errors) == 2
+
+
+def test_a_finding_does_not_hide_later_ones() -> None:
+    wrong = OVAL.replace("— 26 (32, 38) sts", "— 26 (33, 38) sts").replace("— 32 (38, 44) sts", "— 32 (38, 45) sts")
+    assert [(f.code, f.size) for f in prove_text(HEAD + wrong).findings if f.severity == "error"][:1] == [("total-differs", 1)]
+    assert ("total-differs", 2) in [(f.code, f.size) for f in prove_text(HEAD + wrong).findings]
+
+
+def test_the_cut_off_line_of_the_reference_gives_one_finding() -> None:
+    text = (
+        "Sizes: One lens, Three lenses, Full case\nNumber: wall = 9 (12, 15)\nSection: Wall (joined rounds, wall)\n"
+        "Ch 24 (30, 36), join without twisting.\nRnd 1: Ch 1, sc in each ch around; join. — 24 (30, 36) sts\n"
+        "Rnds 2-{wall + 1}: Ch 1, sc in each st around; join. — 24 (30, 36) sts\n"
+        "Rnd {wall + 2}: Ch 2 (counts as hdc), sk 1, ..."
+    )
+    errors = [f for f in prove_text(text).findings if f.severity == "error"]
+    assert {f.span.line for f in errors} <= {7}
+
+
+@pytest.mark.parametrize(
+    ("before", "after"),
+    [("sc in next 10 (13, 16) sts, 2 sc in each of next 3", "sc in next 10 (14, 16) sts, 2 sc in each of next 3"),
+     ("2 sc in each of next 3 sts", "2 sc in each of next 3 (3, 2) sts"), ("— 32 (38, 44) sts\n", "— 32 (38, 46) sts\n"),
+     ("Ch 13 (16, 19).", "Ch 13 (17, 19)."), ("3 sc in last ch", "3 (4, 3) sc in last ch")],
+)  # fmt: skip
+def test_repairs_were_tried_and_bring_the_original_back(before: str, after: str) -> None:
+    text = HEAD + OVAL
+    wrong = text.replace(before, after, 1)
+    assert wrong != text
+    finding = next(f for f in prove_text(wrong).findings if f.severity == "error")
+    assert finding.repairs
+    repaired = [apply_edits(wrong, repair.edits) for repair in finding.repairs]
+    for candidate in repaired:  # each makes its line true
+        at = finding.span.line
+        assert not [f for f in prove_text(candidate).findings if f.span.line == at and f.size == finding.size and f.severity == "error"]
+    trees = [prove_text(candidate).pattern for candidate in repaired[:3]]
+    assert prove_text(text).pattern in trees
+
+
+def test_going_on_after_a_broken_line() -> None:
+    text = BEGIN + "Rnd 1: Sc in each ch around; join. — 24 sts\nRnd 2: Blub everywhere; join. — 30 sts\nRnd 3: Sc in next 30 sts; join. — 30 sts"
+    assert found(text) == [("not-understood", 3, None)]
+    proof = prove_text(text)
+    assert [line.sts for line in proof.lines] == [(24,), (None,), (30,)]
+    assert [line.proved for line in proof.lines] == [True, False, True]
+
+
+def test_proof_of_print_for_every_way_terms_and_size() -> None:
+    for design in every_way():
+        pattern = prove_text(workbench.work(design).text).pattern
+        for terms in ("US", "UK"):
+            for size in (None, *range(len(pattern.sizes))):
+                printed = reprint(pattern, terms, size)  # type: ignore[arg-type]
+                assert printed.ok
+                assert all(line.proved for line in printed.proof.lines)
