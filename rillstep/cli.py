@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from datetime import UTC, datetime
 from pathlib import Path
@@ -159,15 +160,6 @@ def _grade(args: argparse.Namespace) -> int:
     return CLEAN if view.ok else ERRORS
 
 
-def _openapi(args: argparse.Namespace) -> int:
-    from rillstep.web import create_app
-    from rillstep.web.settings import Settings
-
-    app = create_app(Settings("mysql+pymysql://nobody@127.0.0.1:1/none", "none"))
-    _deliver(json.dumps(app.api_doc, indent=1, sort_keys=True) + "\n", args.output)
-    return CLEAN
-
-
 def _schema(args: argparse.Namespace) -> int:
     from rillstep.document import Design
 
@@ -183,9 +175,11 @@ def _demo(args: argparse.Namespace) -> int:
 
 def _migrate(args: argparse.Namespace) -> int:
     from rillstep.store.database import migrate
-    from rillstep.web.settings import from_environment
 
-    migrate(from_environment().database_url, args.revision)
+    url = os.environ.get("RILLSTEP_DATABASE_URL")
+    if not url:
+        raise _Unusable("set RILLSTEP_DATABASE_URL to the database to bring up to date")
+    migrate(url, args.revision)
     return CLEAN
 
 
@@ -216,11 +210,8 @@ def _parser() -> argparse.ArgumentParser:
     yarn = command("yarn", _yarn, "estimate the yarn of a pattern text")
     yarn.add_argument("--grams", type=float, default=100.0, help="grams a ball")
     yarn.add_argument("--metres", type=float, default=200.0, help="metres a ball")
-    for name, run, text in (
-        ("openapi", _openapi, "write the OpenAPI file"),
-        ("schema", _schema, "write the JSON Schema of the design file"),
-    ):
-        command(name, run, text, file=False, as_json=False).add_argument("-o", "--output")
+    schema = command("schema", _schema, "write the JSON Schema of the design file", file=False, as_json=False)
+    schema.add_argument("-o", "--output")
     demo = command("demo", _demo, "run the application with demo data", file=False, as_json=False)
     demo.add_argument("--folder", default="var/demo")
     demo.add_argument("--port", type=int, default=8710)

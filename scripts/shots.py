@@ -10,7 +10,13 @@ from playwright.sync_api import Browser, Page, sync_playwright
 from rillstep.demo import data
 
 OUT = Path(__file__).parents[1] / "docs" / "screenshots"
-ARGS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--no-first-run"]
+ARGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--no-first-run",
+]
 
 
 def sign_in(browser: Browser, address: str, dark: bool = False) -> Page:

@@ -9,7 +9,7 @@ hangs d below two points a apart is 2 sqrt(d^2 + (a/2)^2) long.
 import math
 from dataclasses import dataclass
 
-from rillstep.core.fabric import LineWork, SizeWork
+from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.notation.tree import (
     Chain,
@@ -154,6 +154,17 @@ def _straight_stitches(works: list[LineWork], size: int) -> int:
     return 0
 
 
+def _rounds(line: LineWork, size: int) -> tuple[Counts, ...]:
+    """The counts of each round of a line; the stated ones where it could not be worked as it says.
+
+    So one wrong number in a round does not make the whole bag measure wrong as well.
+    """
+    assert isinstance(line.line, Row)
+    if not line.stated:
+        return line.rounds
+    return (line.end.counts(),) * min(max(0, line.line.rounds(size)), MOST_ROUNDS)
+
+
 def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float = 0.0) -> SizeShape:
     """Measure one size of a pattern from its worked rounds."""
     rounds: list[RoundShape] = []
@@ -172,7 +183,7 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
             tall = round_height_mm(gauge, stitch)
             found = openings_of(line.line, work.size)
             openings = openings or found
-            for offset, counts in enumerate(line.rounds):
+            for offset, counts in enumerate(_rounds(line, work.size)):
                 number = line.line.first.at(work.size) + offset
                 if base:
                     base_rounds += 1

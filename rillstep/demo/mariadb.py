@@ -59,18 +59,23 @@ class OwnMariaDb:
         self._end_leftover()
         data = self.folder / "data"
         as_root = ["--user=root"] if os.geteuid() == 0 else []
-        if not (data / "mysql").exists():
+        # Two servers that share a folder for temporary tables remove each other's.
+        scratch = self.folder / "tmp"
+        scratch.mkdir(exist_ok=True)
+        installed = self.folder / "installed"
+        if not installed.exists():
             shutil.rmtree(data, ignore_errors=True)
             subprocess.run(
-                [_program("mariadb-install-db"), "--no-defaults", f"--datadir={data}",
+                [_program("mariadb-install-db"), "--no-defaults", f"--datadir={data}", f"--tmpdir={scratch}",
                  "--auth-root-authentication-method=normal", "--skip-test-db", *as_root],
-                check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
+                check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env={**os.environ, "TMPDIR": str(scratch)},
             )  # fmt: skip
+            installed.touch()  # only now: an installation that was cut off is made anew
         self.port = self.port or free_port()
         log = (self.folder / "mariadb.log").open("ab")
         self.process = subprocess.Popen(
             [_program("mariadbd"), "--no-defaults", f"--datadir={data}", f"--socket={self.socket_path}",
-             f"--port={self.port}", "--bind-address=127.0.0.1", f"--pid-file={self.folder / 'mariadb.pid'}",
+             f"--port={self.port}", "--bind-address=127.0.0.1", f"--pid-file={self.folder / 'mariadb.pid'}", f"--tmpdir={scratch}",
              "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
              "--sql-mode=STRICT_ALL_TABLES", "--max-connections=80", *as_root],
             stdout=log, stderr=log, start_new_session=True,

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from rillstep.services import accounts, views
 from rillstep.web.problems import Problem
-from rillstep.web.session import User, csrf_token, limiter, unit_of_work
+from rillstep.web.session import User, csrf_token, limited, unit_of_work
 
 api = APIBlueprint("accounts", __name__, url_prefix="/api", abp_responses={422: Problem, 401: Problem})
 
@@ -47,7 +47,7 @@ def me() -> Any:
 
 
 @api.post("/sign-up", responses={200: views.MeView})
-@limiter.limit("20 per hour")
+@limited("20 per hour")
 def sign_up(body: SignUp) -> Any:
     """Make an account with a studio of its own, and sign in."""
     with unit_of_work() as work:
@@ -56,7 +56,7 @@ def sign_up(body: SignUp) -> Any:
 
 
 @api.post("/sign-in", responses={200: views.MeView})
-@limiter.limit("10 per minute")
+@limited("10 per minute")
 def sign_in(body: SignIn) -> Any:
     """Sign in."""
     with unit_of_work() as work:

@@ -38,7 +38,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         validation_error_callback=problems.invalid_input,
         validation_error_model=problems.Problem,
         doc_ui=True,
-        doc_prefix="/api",
+        doc_prefix="/api/docs",
         doc_url="/openapi.json",
         static_folder=None,
     )
@@ -49,7 +49,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         SESSION_COOKIE_SAMESITE="Lax",
         SESSION_COOKIE_SECURE=settings.https,
         PERMANENT_SESSION_LIFETIME=timedelta(days=30),
-        RATELIMIT_ENABLED=settings.rate_limits,
+        LIMITED=settings.rate_limits,
     )
     app.extensions["rillstep_database"] = Database(settings.database_url)
     _log(app)

@@ -4,6 +4,7 @@ import hmac
 import secrets
 from collections.abc import Iterator
 from contextlib import contextmanager
+from typing import Any
 
 from flask import Flask, Response, current_app, request, session
 from flask_limiter import Limiter
@@ -15,7 +16,15 @@ from rillstep.services.errors import Refused
 from rillstep.store import Database, Designer
 from rillstep.web.problems import problem
 
+# Open to everybody; tester links carry their own secret.
+_OPEN = ("/api/me", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
+
 limiter = Limiter(get_remote_address, storage_uri="memory://", headers_enabled=False)
+
+
+def limited(rate: str) -> Any:
+    """Limit a route to a rate for each address, where this app's settings say so."""
+    return limiter.limit(rate, exempt_when=lambda: not current_app.config["LIMITED"])
 
 
 class User(UserMixin):  # type: ignore[misc]
@@ -64,6 +73,13 @@ def register(app: Flask) -> None:
         with unit_of_work() as work:
             designer = work.get(Designer, int(user_id))
             return User(designer) if designer else None
+
+    @app.before_request
+    def signed_in() -> Response | None:
+        # Before anything of the request is read: a stranger learns nothing about what a route takes.
+        if request.path.startswith("/api/") and not request.path.startswith(_OPEN):
+            studio_id()
+        return None
 
     @app.before_request
     def guard() -> Response | None:

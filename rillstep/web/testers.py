@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from rillstep.services import testing, views
 from rillstep.web.problems import Problem
-from rillstep.web.session import limiter, unit_of_work
+from rillstep.web.session import limited, unit_of_work
 
 api = APIBlueprint("testers", __name__, url_prefix="/api/t", abp_responses={404: Problem, 422: Problem})
 
@@ -43,7 +43,7 @@ class EndReport(views.TesterReport):
 
 
 @api.get("/<token>", responses={200: views.TesterPage})
-@limiter.limit("120 per minute")
+@limited("120 per minute")
 def page(path: TokenPath) -> Any:
     """The pattern in this tester's size, and her place in it."""
     with unit_of_work() as work:
@@ -51,7 +51,7 @@ def page(path: TokenPath) -> Any:
 
 
 @api.put("/<token>/place", responses={200: Place})
-@limiter.limit("240 per minute")
+@limited("240 per minute")
 def keep_place(path: TokenPath, body: Place) -> Any:
     """Remember the place."""
     with unit_of_work() as work:
@@ -59,7 +59,7 @@ def keep_place(path: TokenPath, body: Place) -> Any:
 
 
 @api.post("/<token>/lines", responses={200: views.LineReportView})
-@limiter.limit("60 per minute")
+@limited("60 per minute")
 def report_line(path: TokenPath, body: LineTrouble) -> Any:
     """A line did not come out."""
     with unit_of_work() as work:
@@ -67,7 +67,7 @@ def report_line(path: TokenPath, body: LineTrouble) -> Any:
 
 
 @api.put("/<token>/report", responses={200: views.TesterReport})
-@limiter.limit("30 per minute")
+@limited("30 per minute")
 def report_end(path: TokenPath, body: EndReport) -> Any:
     """The report at the end."""
     with unit_of_work() as work:

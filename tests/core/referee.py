@@ -46,7 +46,9 @@ class Walker:
             if what.kind in ("sp", "st and sp"):
                 return what.length is None or what.length.at(self.size) == place[1]
             return False
-        return place in {"st": ["st"], "ch": ["ch"], "st and ch": ["st", "ch"], "st and sp": ["st"], "sp": []}[what.kind]
+        return (
+            place in {"st": ["st"], "ch": ["ch"], "st and ch": ["st", "ch"], "st and sp": ["st"], "sp": []}[what.kind]
+        )
 
     def open_space(self, what: What) -> None:
         """A space that is worked chain by chain is its chains."""
@@ -68,7 +70,9 @@ class Walker:
         return kind in {"st": ["sp", "ch"], "sp": ["st", "ch", "sp"], "st and sp": ["ch"]}.get(what.kind, [])
 
     def take(self, what: What) -> bool:
-        self.uses |= {"st": {"st"}, "ch": {"ch"}, "sp": {"sp"}, "st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}[what.kind]
+        self.uses |= {"st": {"st"}, "ch": {"ch"}, "sp": {"sp"}, "st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}[
+            what.kind
+        ]
         while self.at < len(self.places):
             self.open_space(what)
             place = self.places[self.at]

@@ -109,7 +109,10 @@ def test_no_other_numbers_come_closer(width: float, depth: float, multiple: int)
     assert cost(one.counts.half, one.counts.base_rounds) == pytest.approx(best)
 
 
-@pytest.mark.parametrize(("name", "value"), [("side", 20), ("base_rounds", 3), ("around", 96), ("wall_rounds", 31), ("handle_skip", 15), ("handle_chain", 60)])
+@pytest.mark.parametrize(
+    ("name", "value"),
+    [("side", 20), ("base_rounds", 3), ("around", 96), ("wall_rounds", 31), ("handle_skip", 15), ("handle_chain", 60)],
+)
 def test_a_lock_holds_and_the_rest_is_solved_again(name: str, value: int) -> None:
     graded = grade(plan(), (size(locks={name: value}),))
     assert graded.notes == () or all(note.code == "outside-tolerance" for note in graded.notes)
@@ -120,7 +123,9 @@ def test_a_lock_holds_and_the_rest_is_solved_again(name: str, value: int) -> Non
     assert any("You locked it" in sentence for sentence in reason.sentences)
 
 
-@pytest.mark.parametrize(("name", "value"), [("around", 87), ("handle_skip", 900), ("handle_chain", 3), ("wall_rounds", 1), ("around", 6)])
+@pytest.mark.parametrize(
+    ("name", "value"), [("around", 87), ("handle_skip", 900), ("handle_chain", 3), ("wall_rounds", 1), ("around", 6)]
+)
 def test_a_lock_that_cannot_hold_is_named_and_the_rest_still_solved(name: str, value: int) -> None:
     graded = grade(plan(), (size(locks={name: value}), size("Two")))
     assert [(n.code, n.size, n.field) for n in graded.notes] == [("lock-impossible", 0, name)]

@@ -102,7 +102,9 @@ def test_every_changed_number_of_the_demo_design_is_found_at_its_line_and_size()
     assert lost == []
 
 
-@pytest.mark.parametrize("design", every_way()[1:], ids=lambda d: f"{d.swatch.stitch}-{d.way.rounds}-{d.way.chain_counts}")
+@pytest.mark.parametrize(
+    "design", every_way()[1:], ids=lambda d: f"{d.swatch.stitch}-{d.way.rounds}-{d.way.chain_counts}"
+)
 def test_and_in_other_ways_of_working(design) -> None:  # type: ignore[no-untyped-def]
     design = design.model_copy(update={"sizes": design.sizes[:2]})
     text = workbench.work(design).text

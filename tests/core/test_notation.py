@@ -110,7 +110,9 @@ ANSWERS = [
 
 
 @pytest.mark.parametrize(("text", "code", "says", "columns"), ANSWERS)
-def test_what_cannot_be_read_is_answered(text: str, code: str | None, says: str, columns: tuple[int, int] | None) -> None:
+def test_what_cannot_be_read_is_answered(
+    text: str, code: str | None, says: str, columns: tuple[int, int] | None
+) -> None:
     findings = parse(text).findings
     if code is None:  # a line that is no row is kept as prose; there is nothing to work then
         assert [f.code for f in findings] == ["nothing-to-work"]

@@ -71,7 +71,9 @@ def test_one_cause_gives_one_finding() -> None:
 
 def test_a_finding_does_not_hide_later_ones() -> None:
     wrong = OVAL.replace("— 26 (32, 38) sts", "— 26 (33, 38) sts").replace("— 32 (38, 44) sts", "— 32 (38, 45) sts")
-    assert [(f.code, f.size) for f in prove_text(HEAD + wrong).findings if f.severity == "error"][:1] == [("total-differs", 1)]
+    assert [(f.code, f.size) for f in prove_text(HEAD + wrong).findings if f.severity == "error"][:1] == [
+        ("total-differs", 1)
+    ]
     assert ("total-differs", 2) in [(f.code, f.size) for f in prove_text(HEAD + wrong).findings]
 
 
@@ -101,13 +103,20 @@ def test_repairs_were_tried_and_bring_the_original_back(before: str, after: str)
     repaired = [apply_edits(wrong, repair.edits) for repair in finding.repairs]
     for candidate in repaired:  # each makes its line true
         at = finding.span.line
-        assert not [f for f in prove_text(candidate).findings if f.span.line == at and f.size == finding.size and f.severity == "error"]
+        assert not [
+            f
+            for f in prove_text(candidate).findings
+            if f.span.line == at and f.size == finding.size and f.severity == "error"
+        ]
     trees = [prove_text(candidate).pattern for candidate in repaired[:3]]
     assert prove_text(text).pattern in trees
 
 
 def test_going_on_after_a_broken_line() -> None:
-    text = BEGIN + "Rnd 1: Sc in each ch around; join. — 24 sts\nRnd 2: Blub everywhere; join. — 30 sts\nRnd 3: Sc in next 30 sts; join. — 30 sts"
+    text = (
+        BEGIN
+        + "Rnd 1: Sc in each ch around; join. — 24 sts\nRnd 2: Blub everywhere; join. — 30 sts\nRnd 3: Sc in next 30 sts; join. — 30 sts"
+    )
     assert found(text) == [("not-understood", 3, None)]
     proof = prove_text(text)
     assert [line.sts for line in proof.lines] == [(24,), (None,), (30,)]

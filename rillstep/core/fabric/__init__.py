@@ -1,11 +1,12 @@
 """The work on the hook: rows and rounds worked one on another, per size."""
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
-from rillstep.core.fabric.whole import LineWork, SizeWork, work_pattern
+from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.working import RowWork, Trouble, work_row, work_setup
 
 __all__ = [
     "EMPTY",
+    "MOST_ROUNDS",
     "Counts",
     "Edge",
     "LineWork",

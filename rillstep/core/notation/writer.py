@@ -142,6 +142,7 @@ def write_total(total: Total, terms: Terms) -> str:
 
 
 def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
+    """ "18 (22) sts, 2 ch-9 sps"."""
     return ", ".join(write_total(total, terms) for total in totals)
 
 
@@ -183,6 +184,7 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
 
 
 def write_section_head(section: Section) -> str:
+    """ "Section: Wall (joined rounds, wall), continue from Base"."""
     kept = f", continue from {section.continues}" if section.continues else ""
     return f"Section: {section.title} ({section.worked}, {section.role}){kept}"
 

@@ -1,0 +1,111 @@
+"""A test from opening to report, over the API."""
+
+from typing import Any
+
+import pytest
+
+from tests.conftest import Client
+
+
+@pytest.fixture
+def test_id(designer: Client, design_id: int) -> int:
+    number: int = designer.post(f"/api/designs/{design_id}/tests").json["id"]
+    return number
+
+
+@pytest.fixture
+def link(designer: Client, test_id: int) -> str:
+    body = {"name": "Bram", "size": "Flask", "terms": "UK", "hand": "left"}
+    path: str = designer.post(f"/api/tests/{test_id}/testers", body).json["path"]
+    return f"/api{path}"
+
+
+def test_one_round_at_a_time_in_her_size_and_terms(anyone: Client, link: str) -> None:
+    page = anyone.get(link).json
+    assert (page["size"], page["terms"], page["hand"]) == ("Flask", "UK", "left")
+    steps = page["steps"]
+    assert steps[0]["text"] == "Ch 27."
+    assert all("hdc" not in step["text"] for step in steps)
+    assert any("htr in each st around" in step["text"] for step in steps)
+    labels = [(s["section"], s["label"]) for s in steps if s["kind"] == "row"]
+    assert len(set(labels)) == len(labels) == 5 + 29 + 5
+    assert "(" not in steps[1]["total"]
+    assert any("Left-handed" in note for note in page["notes"])
+
+
+def test_the_place_is_kept(anyone: Client, link: str) -> None:
+    assert anyone.put(f"{link}/place", {"place": 7}).json["place"] == 7
+    assert anyone.get(link).json["place"] == 7
+    assert anyone.put(f"{link}/place", {"place": 9999}).json["place"] == len(anyone.get(link).json["steps"])
+    assert anyone.put(f"{link}/place", {"place": -1}).status_code == 422
+
+
+def test_reports_arrive_at_their_line(anyone: Client, designer: Client, design_id: int, link: str) -> None:
+    steps = anyone.get(link).json["steps"]
+    at = next(i for i, step in enumerate(steps) if step["label"] == "Rnd 3")
+    assert anyone.post(f"{link}/lines", {"step": at, "found": 71, "note": "one too many"}).status_code == 200
+    assert anyone.post(f"{link}/lines", {"step": at, "found": None, "note": "  "}).status_code == 422
+    assert anyone.post(f"{link}/lines", {"step": 999, "found": 1}).status_code == 422
+    test = designer.get(f"/api/designs/{design_id}/tests").json["tests"][0]
+    report = test["reports"][0]
+    assert (report["tester"], report["expected"], report["found"]) == ("Bram", 70, 71)
+    assert test["text"].split("\n")[report["line"] - 1].startswith("Rnd 3: ")
+
+
+def test_measured_against_predicted(anyone: Client, designer: Client, design_id: int, link: str) -> None:
+    body = {"width_mm": 287, "height_mm": 320, "grams": 145, "hours": 9, "remarks": "Lovely", "gauge_sts": 15}
+    assert anyone.put(f"{link}/report", body).status_code == 200
+    assert anyone.put(f"{link}/report", {**body, "grams": -3}).status_code == 422
+    tester = designer.get(f"/api/designs/{design_id}/tests").json["tests"][0]["testers"][0]
+    compared = {row["label"]: row for row in tester["compared"]}
+    assert (compared["Width"]["predicted"], compared["Width"]["difference"], compared["Width"]["off"]) == (
+        "28.7 cm",
+        "0.0 cm",
+        False,
+    )
+    assert compared["Height"]["off"]
+    assert not compared["Yarn"]["off"]
+    assert "Depth of base" not in compared
+    assert tester["finished"]
+
+
+def test_a_test_keeps_its_text_when_the_design_changes(
+    anyone: Client, designer: Client, design_id: int, link: str, document: dict[str, Any]
+) -> None:
+    before = anyone.get(link).json["steps"]
+    document["sizes"] = document["sizes"][:1]
+    assert designer.put(f"/api/designs/{design_id}", {"base": 1, "document": document}).status_code == 200
+    assert anyone.get(link).json["steps"] == before
+
+
+def test_a_closed_test_can_be_read_and_not_reported_to(
+    anyone: Client, designer: Client, test_id: int, link: str
+) -> None:
+    designer.put(f"/api/tests/{test_id}", {"closed": True})
+    assert anyone.get(link).json["closed"]
+    answer = anyone.post(f"{link}/lines", {"step": 1, "found": 3})
+    assert answer.status_code == 422
+    assert "closed" in answer.json["title"]
+    designer.put(f"/api/tests/{test_id}", {"closed": False})
+    assert anyone.post(f"{link}/lines", {"step": 1, "found": 3}).status_code == 200
+
+
+def test_no_test_of_an_unproved_text(designer: Client, design_id: int, document: dict[str, Any]) -> None:
+    text = designer.post("/api/work", {"document": document}).json["text"]
+    document["text"] = text.replace("16 (23, 27, 32) sts", "16 (24, 27, 32) sts", 1)
+    designer.put(f"/api/designs/{design_id}", {"base": 1, "document": document})
+    answer = designer.post(f"/api/designs/{design_id}/tests")
+    assert (answer.status_code, answer.json["code"]) == (422, "not-proved")
+    pdf = designer.post("/api/export/pdf", {"document": document, "terms": "US", "size": None})
+    assert (pdf.status_code, pdf.json["code"]) == (422, "not-proved")
+    booklet = designer.post("/api/booklet", {"document": document, "terms": "US", "size": None}).json
+    assert not booklet["proved"]
+    assert booklet["problems"]
+
+
+@pytest.mark.parametrize(
+    "body",
+    [{"name": "", "size": "Flask"}, {"name": "X", "size": "Nope"}, {"name": "X", "size": "Flask", "terms": "AU"}],
+)
+def test_bad_invitations(designer: Client, test_id: int, body: dict[str, str]) -> None:
+    assert designer.post(f"/api/tests/{test_id}/testers", body).status_code == 422

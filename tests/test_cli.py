@@ -1,0 +1,92 @@
+"""The console command, in the shapes that scripts rely on."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from rillstep.cli import main
+from rillstep.demo.data import nightfield
+from rillstep.document import dump
+from tests.examples import MESH_TOTE
+
+
+@pytest.fixture
+def pattern(tmp_path: Path) -> str:
+    path = tmp_path / "mesh.txt"
+    path.write_text(MESH_TOTE)
+    return str(path)
+
+
+def test_check_clean(pattern: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["check", pattern, "--json"]) == 0
+    report = json.loads(capsys.readouterr().out)
+    assert report["ok"]
+    assert report["sizes"] == ["S", "M", "L"]
+    line = next(line for line in report["lines"] if line["label"] == "Rnd 2" and line["section"] == "Mesh wall")
+    assert line["totals"] == {"sts": [16, 19, 22], "spaces": [16, 19, 22]}
+    assert line["stated"] == {"sts": [16, 19, 22]}
+
+
+def test_check_finds(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    path = tmp_path / "wrong.txt"
+    path.write_text(MESH_TOTE.replace("— 32 (38, 44) sts\nSection", "— 32 (38, 45) sts\nSection"))
+    assert main(["check", str(path), "--json"]) == 1
+    report = json.loads(capsys.readouterr().out)
+    finding = next(f for f in report["findings"] if f["severity"] == "error")
+    assert (finding["code"], finding["size"], finding["expected"], finding["found"]) == ("total-differs", "L", 45, 44)
+    assert finding["repairs"][0]["edits"][0].keys() == {"line", "column", "end_column", "text"}
+    assert main(["check", str(path)]) == 1
+    shown = capsys.readouterr().out
+    assert "total-differs" in shown
+    assert "repair:" in shown
+
+
+def test_unusable(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["check", str(tmp_path / "none.txt")]) == 2
+    (tmp_path / "prose.txt").write_text("Dear reader")
+    assert main(["check", str(tmp_path / "prose.txt")]) == 2
+    (tmp_path / "bytes.txt").write_bytes(b"\xff\xfe\xff")
+    assert main(["check", str(tmp_path / "bytes.txt")]) == 2
+    assert main(["grade", str(tmp_path / "prose.txt")]) == 2
+    assert "rillstep:" in capsys.readouterr().err
+
+
+def test_write_round_trips(pattern: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    out = str(tmp_path / "uk.txt")
+    assert main(["write", pattern, "--terms", "uk", "-o", out]) == 0
+    assert "Terms: UK" in Path(out).read_text()
+    assert main(["check", out]) == 0
+    capsys.readouterr()
+    assert main(["write", out, "--size", "m"]) == 0
+    single = capsys.readouterr().out
+    assert "Sizes: M\n" in single
+    assert "sc in next 13 ch" in single
+    assert main(["write", pattern, "--size", "XXL"]) == 2
+
+
+def test_measure_and_yarn(pattern: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["measure", pattern, "--json"]) == 0
+    sizes = json.loads(capsys.readouterr().out)["sizes"]
+    assert sizes["S"]["width"] < sizes["M"]["width"] < sizes["L"]["width"]
+    assert main(["yarn", pattern, "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)["sizes"]["L"]["balls"] >= 1
+    assert main(["measure", pattern]) == 0
+    assert main(["yarn", pattern]) == 0
+
+
+def test_grade_to_other_targets(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    design, targets, out = tmp_path / "d.json", tmp_path / "to.json", tmp_path / "graded.txt"
+    design.write_text(dump(nightfield()))
+    sizes = [
+        {"name": n, "width_mm": w, "height_mm": 300, "depth_mm": 90, "drop_mm": 150}
+        for n, w in (("Star", 260), ("Moon", 330))
+    ]
+    targets.write_text(json.dumps(sizes))
+    assert main(["grade", str(design), "--to", str(targets), "--json", "-o", str(out)]) == 0
+    report = json.loads(capsys.readouterr().out)
+    assert [size["name"] for size in report["sizes"]] == ["Star", "Moon"]
+    assert main(["check", str(out)]) == 0
+    targets.write_text('[{"name": "X"}]')
+    assert main(["grade", str(design), "--to", str(targets)]) == 2
+    assert main(["grade", str(design)]) == 0

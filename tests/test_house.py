@@ -1,0 +1,53 @@
+"""Rules of the house that a prose page would not keep."""
+
+import ast
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parents[1]
+SOURCES = sorted((ROOT / "rillstep").rglob("*.py"))
+
+
+def test_imports_go_one_way() -> None:
+    run = subprocess.run(
+        [str(Path(sys.executable).parent / "lint-imports")], cwd=ROOT, capture_output=True, text=True, check=False
+    )
+    assert run.returncode == 0, run.stdout
+
+
+def test_generated_files_are_current() -> None:
+    run = subprocess.run(
+        ["bash", "scripts/generated", "--check"], cwd=ROOT, capture_output=True, text=True, check=False
+    )
+    assert run.returncode == 0, run.stdout + run.stderr
+
+
+@pytest.mark.parametrize("path", SOURCES, ids=lambda p: str(p.relative_to(ROOT)))
+def test_files_have_one_subject_and_say_it(path: Path) -> None:
+    if "versions" in path.parts or path.suffix != ".py":
+        return
+    text = path.read_text()
+    assert ast.get_docstring(ast.parse(text)), "a module says what it is"
+    assert len(text.splitlines()) <= 450
+    assert path.stem not in ("utils", "helpers", "manager", "common")
+
+
+def test_public_functions_of_the_core_say_what_they_do() -> None:
+    silent = []
+    for path in (ROOT / "rillstep" / "core").rglob("*.py"):
+        for node in ast.parse(path.read_text()).body:
+            if isinstance(node, ast.FunctionDef) and not node.name.startswith("_") and not ast.get_docstring(node):
+                silent.append(f"{path.name}: {node.name}")
+    assert silent == []
+
+
+def test_no_recorded_addresses_in_lock_files() -> None:
+    for name in ("requirements.txt", "requirements-dev.txt", "frontend/package-lock.json"):
+        text = (ROOT / name).read_text()
+        assert '"resolved"' not in text
+        assert not re.search(r"https?://", text) or name.endswith(".json")
+        assert not re.search(r"^--(extra-)?index-url", text, re.MULTILINE)
