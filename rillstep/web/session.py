@@ -2,9 +2,9 @@
 
 import hmac
 import secrets
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from typing import Any
+from typing import Any, TypeVar
 
 from flask import Flask, Response, current_app, request, session
 from flask_limiter import Limiter
@@ -22,9 +22,12 @@ _OPEN = ("/api/me", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
 limiter = Limiter(get_remote_address, storage_uri="memory://", headers_enabled=False)
 
 
-def limited(rate: str) -> Any:
+View = TypeVar("View", bound=Callable[..., Any])
+
+
+def limited(rate: str) -> Callable[[View], View]:
     """Limit a route to a rate for each address, where this app's settings say so."""
-    return limiter.limit(rate, exempt_when=lambda: not current_app.config["LIMITED"])
+    return limiter.limit(rate, exempt_when=lambda: not current_app.config["LIMITED"])  # type: ignore[return-value]
 
 
 class User(UserMixin):  # type: ignore[misc]

@@ -1,0 +1,79 @@
+"""Nothing typed is lost: the server away, the tab closed, two tabs at once."""
+
+import os
+import signal
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from rillstep.demo.data import nightfield
+from rillstep.demo.mariadb import OwnMariaDb, free_port
+from rillstep.demo.run import serve
+from rillstep.document import dump
+from rillstep.store.database import migrate
+from tests.browser.conftest import Opener, import_design, saved, sign_up, step
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaDb) -> None:
+    url = mariadb.create_database("rillstep_away")
+    migrate(url)
+    port = free_port()
+    server = serve(url, "away", port)
+    page = open_page()
+    try:
+        sign_up(page, f"http://127.0.0.1:{port}")
+        import_design(page, dump(nightfield()))
+        step(page, "Swatch")
+        os.killpg(server.pid, signal.SIGKILL)
+        server.wait()
+        page.get_by_label("Fibre").fill("pure stardust")
+        expect(page.get_by_test_id("save-state")).to_contain_text("the server does not answer")
+        page.get_by_label("Hook").fill("5.25")
+        server = serve(url, "away", port)
+        saved(page)
+        page.reload()
+        expect(page.get_by_label("Fibre")).to_have_value("pure stardust")
+        expect(page.get_by_label("Hook")).to_have_value("5.25")
+    finally:
+        os.killpg(server.pid, signal.SIGTERM)
+        server.wait(timeout=30)
+
+
+def test_a_tab_closed_before_the_save(page: Page) -> None:
+    import_design(page, dump(nightfield()))
+    step(page, "Swatch")
+    saved(page)
+    here = page.url
+    page.context.set_offline(True)
+    page.get_by_label("Fibre").fill("half typed")
+    page.context.set_offline(False)
+    again = page.context.new_page()
+    page.close()
+    again.goto(here)
+    expect(again.get_by_label("Fibre")).to_have_value("half typed")
+    saved(again)
+    again.evaluate("localStorage.clear()")
+    again.reload()
+    expect(again.get_by_label("Fibre")).to_have_value("half typed")
+
+
+@pytest.mark.parametrize("keep", ["Keep mine as a new revision", "Take what was saved"])
+def test_two_tabs_do_not_overwrite_each_other(page: Page, open_page: Opener, keep: str) -> None:
+    import_design(page, dump(nightfield()))
+    step(page, "Swatch")
+    saved(page)
+    # The other tab is in another browser: the same studio, nothing shared but the server.
+    other = open_page(storage_state=page.context.storage_state())
+    other.evaluate("localStorage.clear()") if other.url.startswith("http") else None
+    other.goto(page.url)
+    other.get_by_label("Fibre").fill("theirs")
+    saved(other)
+    page.get_by_label("Fibre").fill("mine")
+    expect(page.get_by_role("alert")).to_contain_text("Nothing was overwritten")
+    page.get_by_role("button", name=keep).click()
+    saved(page)
+    expect(page.get_by_label("Fibre")).to_have_value("mine" if keep.startswith("Keep") else "theirs")
+    other.reload()
+    expect(other.get_by_label("Fibre")).to_have_value("mine" if keep.startswith("Keep") else "theirs")
