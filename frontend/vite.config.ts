@@ -6,6 +6,7 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   html: { cspNonce: "__CSP_NONCE__" },
   build: {
+    chunkSizeWarningLimit: 700,
     // Fonts stay files: as data: URLs the content security policy would refuse them.
     assetsInlineLimit: (file) => (/\.woff2?$/.test(file) ? false : undefined),
   },

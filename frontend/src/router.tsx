@@ -12,12 +12,14 @@ import { WordsStep } from "./steps/words/WordsStep";
 import { YarnStep } from "./steps/yarn/YarnStep";
 import { TesterPage } from "./tester/TesterPage";
 import { NothingHere } from "./ui/NothingHere";
+import { RouteTrouble } from "./ui/RouteTrouble";
 
 export const router = createBrowserRouter([
-  { path: "/sign-in", element: <SignInPage /> },
-  { path: "/t/:token", element: <TesterPage /> },
+  { path: "/sign-in", element: <SignInPage />, errorElement: <RouteTrouble /> },
+  { path: "/t/:token", element: <TesterPage />, errorElement: <RouteTrouble /> },
   {
     element: <SignedIn />,
+    errorElement: <RouteTrouble />,
     children: [
       { path: "/", element: <DesignList /> },
       {

@@ -52,7 +52,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         LIMITED=settings.rate_limits,
     )
     app.extensions["rillstep_database"] = Database(settings.database_url)
-    _log(app)
+    _log(app, settings.log_level)
     problems.register(app)
     session.register(app)
     for blueprint in (accounts.api, designs.api, work.api, tests.api, testers.api):
@@ -61,11 +61,11 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     return app
 
 
-def _log(app: OpenAPI) -> None:
+def _log(app: OpenAPI, level: str) -> None:
     handler = logging.StreamHandler()
     handler.setFormatter(_JsonLines())
     app.logger.handlers[:] = [handler]
-    app.logger.setLevel(logging.INFO)
+    app.logger.setLevel(level)
     app.logger.propagate = False
 
     @app.before_request

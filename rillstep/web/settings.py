@@ -13,10 +13,11 @@ class Settings:
     secret: str
     https: bool = False
     rate_limits: bool = True
+    log_level: str = "INFO"
 
 
 def from_environment() -> Settings:
-    """RILLSTEP_DATABASE_URL (needed), RILLSTEP_SECRET, RILLSTEP_HTTPS, RILLSTEP_RATE_LIMITS."""
+    """RILLSTEP_DATABASE_URL (needed), RILLSTEP_SECRET, RILLSTEP_HTTPS, RILLSTEP_RATE_LIMITS, RILLSTEP_LOG_LEVEL."""
     url = os.environ.get("RILLSTEP_DATABASE_URL")
     if not url:
         raise SystemExit("Set RILLSTEP_DATABASE_URL, or run “make demo”, which starts a database of its own.")
@@ -25,4 +26,5 @@ def from_environment() -> Settings:
         os.environ.get("RILLSTEP_SECRET") or secrets.token_hex(32),
         os.environ.get("RILLSTEP_HTTPS") == "1",
         os.environ.get("RILLSTEP_RATE_LIMITS") != "off",
+        os.environ.get("RILLSTEP_LOG_LEVEL", "INFO").upper(),
     )

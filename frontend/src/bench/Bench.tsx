@@ -64,7 +64,7 @@ function OpenBench({ opened }: { opened: DesignView }) {
     document.title = `${design.document.name} – Rillstep`;
   }, [design.document.name]);
 
-  const value = { design, work: work.data ?? null, workError: work.error, selection, select };
+  const value = { design, work: work.data, workError: work.error, selection, select };
   const withPanel = step !== "testers" && step !== "parts";
   return (
     <BenchContext.Provider value={value}>

@@ -113,7 +113,10 @@ function TextLines({ work }: { work: WorkView }) {
   const { selection, select } = useBench();
   const text = work.text.split("\n");
   const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: "nearest" }), [selection]);
+  useEffect(() => {
+    // Not returned: some browsers answer with a promise, and an effect may only return its clean-up.
+    here.current?.scrollIntoView({ block: "nearest" });
+  }, [selection]);
   return (
     <section aria-label="The text" className="text-sm">
       {work.lines.map((line, index) => {

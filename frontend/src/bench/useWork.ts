@@ -1,14 +1,21 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { client, unwrap } from "../api/client";
-import type { Design } from "../api/schema";
+import type { Design, WorkView } from "../api/schema";
 
-/** The document worked through by the server. The answer before stays until the next is here: nothing flickers. */
-export function useWork(document: Design) {
-  return useQuery({
+/**
+ * The document worked through by the server. The last good answer stays until the next is here, also
+ * while a field holds something that cannot be worked: nothing flickers, and nothing vanishes.
+ */
+export function useWork(document: Design): { data: WorkView | null; error: Error | null } {
+  const query = useQuery({
     queryKey: ["work", document],
     queryFn: ({ signal }) => unwrap(client.POST("/api/work", { body: { document }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 60_000,
     retry: false,
   });
+  const [last, setLast] = useState<WorkView | null>(null);
+  if (query.data && query.data !== last) setLast(query.data);
+  return { data: query.data ?? last, error: query.error };
 }

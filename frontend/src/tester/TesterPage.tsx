@@ -30,8 +30,14 @@ export function TesterPage() {
   return <Working page={page.data} token={token} />;
 }
 
-function Counter() {
-  const [count, setCount] = useState(0);
+/** Counts repeats of one line; it is kept when the page is closed, as the place is. */
+function Counter({ keep }: { keep: string }) {
+  const [count, setState] = useState(() => Number(localStorage.getItem(keep) ?? 0));
+  const setCount = (next: number) => {
+    if (next) localStorage.setItem(keep, String(next));
+    else localStorage.removeItem(keep);
+    setState(next);
+  };
   return (
     <div
       className="border-line flex items-center justify-between gap-2 rounded-lg border p-1.5"
@@ -132,7 +138,7 @@ function Working({ page, token }: { page: Page; token: string }) {
             </p>
           ))}
           <div className="flex flex-col gap-3">
-            <Counter key={place.at} />
+            <Counter key={place.at} keep={`rillstep.count.${token}.${place.at}`} />
             {!page.closed && (
               <button
                 type="button"

@@ -12,6 +12,7 @@ interface Place {
 /**
  * The step that the tester is at. It is kept on this phone at once and sent to the server, again and
  * again while there is no connection; a place kept here that was not sent yet wins over the server's.
+ * One place is sent at a time: two on the way could arrive in the wrong order.
  */
 export function usePlace(token: string, onServer: number, steps: number): Place {
   const key = `rillstep.place.${token}`;
@@ -20,31 +21,37 @@ export function usePlace(token: string, onServer: number, steps: number): Place 
     return Math.min(steps, kept === null ? onServer : Number(kept));
   });
   const [sent, setSent] = useState(onServer);
+  const [sending, setSending] = useState<number | null>(null);
   const [offline, setOffline] = useState(false);
-  const [tries, setTries] = useState(0);
+
+  if (sending === null && at !== sent) setSending(at);
 
   useEffect(() => {
-    if (at === sent) return;
-    let current = true;
+    if (sending === null) return;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    unwrap(client.PUT("/api/t/{token}/place", { params: { path: { token } }, body: { place: at } }))
-      .then(() => {
-        if (!current) return;
-        localStorage.removeItem(key);
-        setSent(at);
-        setOffline(false);
-      })
-      .catch((error: unknown) => {
-        if (!current) return;
-        const unreachable = !(error instanceof ApiError) || error.unreachable || error.problem.status === 429;
-        setOffline(unreachable);
-        if (unreachable) timer = setTimeout(() => setTries((n) => n + 1), TRY_AGAIN_MS);
-      });
+    let current = true;
+    const send = () => {
+      unwrap(client.PUT("/api/t/{token}/place", { params: { path: { token } }, body: { place: sending } }))
+        .then(() => {
+          if (!current) return;
+          if (localStorage.getItem(key) === String(sending)) localStorage.removeItem(key);
+          setOffline(false);
+          setSent(sending);
+          setSending(null);
+        })
+        .catch((error: unknown) => {
+          if (!current) return;
+          const refused = error instanceof ApiError && !error.unreachable && error.problem.status !== 429;
+          setOffline(!refused);
+          if (!refused) timer = setTimeout(send, TRY_AGAIN_MS);
+        });
+    };
+    send();
     return () => {
       current = false;
       clearTimeout(timer);
     };
-  }, [at, sent, tries, token, key]);
+  }, [sending, token, key]);
 
   const go = (to: number) => {
     const next = Math.max(0, Math.min(steps, to));

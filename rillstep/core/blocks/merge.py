@@ -5,7 +5,8 @@ merged here; sizes whose lines are built differently get lines of their own, und
 """
 
 from collections.abc import Sequence
-from dataclasses import fields, is_dataclass, replace
+from dataclasses import fields, replace
+from functools import cache
 from typing import Any
 
 from rillstep.core.notation.tree import NOWHERE, Decimals, Line, Num
@@ -46,37 +47,38 @@ def _keys_in_order(per_size: Sequence[Sequence[tuple[str, Line]]]) -> list[str]:
     return order
 
 
+@cache
+def _meaning(kind: Any) -> tuple[str, ...]:
+    """The fields of a node that say what it means, but for the sizes; looked up once a type, as this is a hot path."""
+    return tuple(f.name for f in fields(kind) if f.compare and f.name != "sizes")
+
+
 def _shape(node: Any) -> Any:
     """What a node is, but for its numbers: lines of one shape can be merged.
 
     Numbers that change the wording (1 against more: "in next st", "in next 2 sts") merge
     well, as a set is always written in the plural.
     """
-    if isinstance(node, Num | Decimals):
-        return type(node).__name__
-    if isinstance(node, tuple):
-        return tuple(_shape(item) for item in node)
-    if is_dataclass(node):
-        skip = ("sizes",)
-        return (
-            type(node).__name__,
-            *(_shape(getattr(node, f.name)) for f in fields(node) if f.compare and f.name not in skip),
-        )
+    kind: Any = type(node)
+    if kind is Num or kind is Decimals:
+        return kind
+    if kind is tuple:
+        return tuple([_shape(item) for item in node])
+    if hasattr(kind, "__dataclass_fields__"):
+        return (kind, *[_shape(getattr(node, name)) for name in _meaning(kind)])
     return node
 
 
 def _merge(nodes: list[Any], sizes: tuple[int, ...], n: int) -> Any:
     first = nodes[0]
-    if isinstance(first, Num | Decimals):
+    kind: Any = type(first)
+    if kind is Num or kind is Decimals:
         by_size = dict(zip(sizes, (node.values[0] for node in nodes), strict=True))
-        return type(first)(tuple(by_size.get(i) for i in range(n)), NOWHERE, (NOWHERE,))
-    if isinstance(first, tuple):
+        return kind(tuple(by_size.get(i) for i in range(n)), NOWHERE, (NOWHERE,))
+    if kind is tuple:
         return tuple(_merge([node[i] for node in nodes], sizes, n) for i in range(len(first)))
-    if is_dataclass(first) and not isinstance(first, type):
-        changes = {
-            f.name: _merge([getattr(node, f.name) for node in nodes], sizes, n)
-            for f in fields(first)
-            if f.compare and f.name != "sizes"
-        }
-        return replace(first, **changes)
+    if hasattr(kind, "__dataclass_fields__"):
+        return replace(
+            first, **{name: _merge([getattr(node, name) for node in nodes], sizes, n) for name in _meaning(kind)}
+        )
     return first

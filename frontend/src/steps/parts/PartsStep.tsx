@@ -4,6 +4,7 @@ import { client, download, unwrap } from "../../api/client";
 import type { BookletSectionView, PartView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 
@@ -145,18 +146,11 @@ export function PartsStep() {
         with its checkpoint.
       </StepHead>
       <div className="mb-3 flex flex-wrap items-end gap-4">
-        <label>
-          <span className="text-quiet block text-[13px]">Parts</span>
-          <select
-            className="field"
-            value={plan.count}
-            onChange={(event) => set({ count: Number(event.target.value) })}
-          >
-            {[2, 3, 4, 5, 6].map((count) => (
-              <option key={count}>{count}</option>
-            ))}
-          </select>
-        </label>
+        <Select label="Parts" value={String(plan.count)} onChange={(value) => set({ count: Number(value) })}>
+          {[2, 3, 4, 5, 6].map((count) => (
+            <option key={count}>{count}</option>
+          ))}
+        </Select>
         <label>
           <span className="text-quiet block text-[13px]">First part on</span>
           <input

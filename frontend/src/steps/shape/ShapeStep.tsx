@@ -41,7 +41,7 @@ function NumberRow({ name, label }: { name: string; label: string }) {
               aria-pressed={chosen}
               data-testid={`number-${name}-${index}`}
               className={`inline-flex min-w-12 items-center justify-center gap-1 rounded px-2 py-0.5 ${
-                chosen ? "bg-mark text-sheet font-semibold" : "hover:bg-bank"
+                chosen ? "bg-sheet ring-mark font-semibold ring-2" : "hover:bg-bank"
               } ${name === "around" ? "text-lg font-semibold" : ""}`}
               onClick={() => select({ line: reason.line, number: { name, size: index } })}
             >

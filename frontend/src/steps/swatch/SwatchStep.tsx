@@ -3,6 +3,7 @@ import type { Design } from "../../api/schema";
 import { Choice } from "../../ui/Choice";
 import { Help } from "../../ui/Help";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { StepHead } from "../StepHead";
 import { perUnit } from "../units";
 
@@ -33,20 +34,18 @@ function YarnFields() {
             onChange={(event) => set("fibre", event.target.value)}
           />
         </label>
-        <label className="col-span-2">
-          <span className="text-quiet text-[13px]">Weight class</span>
-          <select
-            className="field"
-            value={yarn.weight_class}
-            onChange={(event) => set("weight_class", Number(event.target.value))}
-          >
-            {CLASSES.map((name, index) => (
-              <option key={name} value={index}>
-                {index} – {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          className="col-span-2"
+          label="Weight class"
+          value={String(yarn.weight_class)}
+          onChange={(value) => set("weight_class", Number(value))}
+        >
+          {CLASSES.map((name, index) => (
+            <option key={name} value={index}>
+              {index} – {name}
+            </option>
+          ))}
+        </Select>
         <NumberField
           className="col-span-2"
           label="Grams a ball"

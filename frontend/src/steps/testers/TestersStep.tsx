@@ -4,6 +4,7 @@ import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { InvitedView, LineReportView, NewTester, TesterView, TestView } from "../../api/schema";
 import { useBench } from "../../bench/context";
+import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 
@@ -56,28 +57,19 @@ function Invite({ test, onInvited }: { test: TestView; onInvited: (invited: Invi
         <span className="text-quiet block text-[13px]">Name of the tester</span>
         <input name="name" className="field" required maxLength={80} />
       </label>
-      <label>
-        <span className="text-quiet block text-[13px]">Size</span>
-        <select name="size" className="field">
-          {design.document.sizes.map((size) => (
-            <option key={size.name}>{size.name}</option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="text-quiet block text-[13px]">Terms</span>
-        <select name="terms" className="field">
-          <option>US</option>
-          <option>UK</option>
-        </select>
-      </label>
-      <label>
-        <span className="text-quiet block text-[13px]">Hand</span>
-        <select name="hand" className="field">
-          <option value="right">right</option>
-          <option value="left">left</option>
-        </select>
-      </label>
+      <Select label="Size" name="size">
+        {design.document.sizes.map((size) => (
+          <option key={size.name}>{size.name}</option>
+        ))}
+      </Select>
+      <Select label="Terms" name="terms">
+        <option>US</option>
+        <option>UK</option>
+      </Select>
+      <Select label="Hand" name="hand">
+        <option value="right">right</option>
+        <option value="left">left</option>
+      </Select>
       <button type="submit" className="button" disabled={invite.isPending}>
         <UserPlus size={16} aria-hidden /> Add tester
       </button>

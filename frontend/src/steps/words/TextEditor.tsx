@@ -1,7 +1,7 @@
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
-import { forceLinting, linter, lintGutter, lintKeymap, type Diagnostic } from "@codemirror/lint";
-import { Compartment, EditorState } from "@codemirror/state";
+import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from "@codemirror/lint";
+import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useEffectEvent, useRef } from "react";
@@ -83,14 +83,12 @@ function diagnostics(state: EditorState, findings: readonly FindingView[], view:
 export default function TextEditor({ text, findings, line, onChange, onLine }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const known = useRef(findings);
   const changed = useEffectEvent(onChange);
   const moved = useEffectEvent(onLine);
   const first = useEffectEvent(() => text);
 
   useEffect(() => {
     if (!host.current) return;
-    const lint = new Compartment();
     const editor = new EditorView({
       parent: host.current,
       state: EditorState.create({
@@ -101,11 +99,14 @@ export default function TextEditor({ text, findings, line, onChange, onLine }: P
           keymap.of([...defaultKeymap, ...historyKeymap, ...lintKeymap]),
           patternLanguage,
           syntaxHighlighting(colours),
-          lint.of(linter((v) => diagnostics(v.state, known.current, v), { delay: 0 })),
           lintGutter(),
           EditorView.lineWrapping,
           EditorView.cspNonce.of(nonce()),
-          EditorView.contentAttributes.of({ "aria-label": "Pattern text", spellcheck: "false" }),
+          EditorView.contentAttributes.of({
+            "aria-label": "Pattern text",
+            spellcheck: "false",
+            tabindex: "0",
+          }),
           look,
           EditorView.updateListener.of((update) => {
             if (update.docChanged) changed(update.state.doc.toString());
@@ -128,8 +129,8 @@ export default function TextEditor({ text, findings, line, onChange, onLine }: P
   }, [text]);
 
   useEffect(() => {
-    known.current = findings;
-    if (view.current) forceLinting(view.current);
+    const editor = view.current;
+    if (editor) editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, findings, editor)));
   }, [findings]);
 
   useEffect(() => {

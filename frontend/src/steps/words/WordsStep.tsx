@@ -4,6 +4,7 @@ import { lazy, Suspense, useState } from "react";
 import { client, download, unwrap } from "../../api/client";
 import { useBench } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
+import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Booklet } from "./Booklet";
@@ -29,7 +30,10 @@ export function WordsStep() {
   const save = useMutation({
     mutationFn: (kind: "pdf" | "text" | "design") =>
       download(`/api/export/${kind}`, kind === "design" ? { document: design.document } : body),
+    onMutate: () => design.document,
   });
+  // A refusal holds for the text that was refused, and not for the mended one.
+  const refused = save.context === design.document ? save.error : null;
   return (
     <div className="flex h-full flex-col">
       <StepHead title="Words" next={{ to: "testers", title: "Testers" }}>
@@ -48,17 +52,14 @@ export function WordsStep() {
         />
         {view === "read" ? (
           <>
-            <label className="flex items-center gap-2 text-sm">
-              <span className="text-quiet">Size</span>
-              <select className="field w-36" value={size} onChange={(event) => setSize(event.target.value)}>
-                <option value="all">all in one text</option>
-                {sizes.map((s) => (
-                  <option key={s.name} value={s.name}>
-                    {s.name}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Select label="Size" beside className="w-36" value={size} onChange={setSize}>
+              <option value="all">all in one text</option>
+              {sizes.map((s) => (
+                <option key={s.name} value={s.name}>
+                  {s.name}
+                </option>
+              ))}
+            </Select>
             <Choice
               label="Terms"
               hideLabel
@@ -116,7 +117,7 @@ export function WordsStep() {
           </>
         )}
       </div>
-      <Trouble error={save.error ?? (view === "read" ? booklet.error : null)} />
+      <Trouble error={refused ?? (view === "read" ? booklet.error : null)} />
       {view === "read" && booklet.data && !booklet.data.proved && (
         <p role="alert" className="bg-wrong-soft text-wrong mb-2 rounded-md px-3 py-2 text-sm">
           This text is not proved. It can be read here, and not be printed: see the findings.

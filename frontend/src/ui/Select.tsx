@@ -1,0 +1,33 @@
+import { useId, type ReactNode } from "react";
+
+interface Props {
+  label: string;
+  name?: string;
+  value?: string;
+  className?: string;
+  /** The label beside the list instead of above it. */
+  beside?: boolean;
+  onChange?: (value: string) => void;
+  children: ReactNode;
+}
+
+/** A list to choose from, with its label tied to it (not around it: its options are no part of its name). */
+export function Select({ label, name, value, className, beside, onChange, children }: Props) {
+  const id = useId();
+  return (
+    <div className={beside ? "flex items-center gap-2 text-sm" : (className ?? "")}>
+      <label htmlFor={id} className={beside ? "text-quiet" : "text-quiet block text-[13px]"}>
+        {label}
+      </label>
+      <select
+        id={id}
+        className={`field ${beside ? (className ?? "") : ""}`}
+        {...(name === undefined ? {} : { name })}
+        {...(value === undefined ? {} : { value })}
+        {...(onChange ? { onChange: (event) => onChange(event.target.value) } : {})}
+      >
+        {children}
+      </select>
+    </div>
+  );
+}

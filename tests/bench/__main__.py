@@ -1,0 +1,6 @@
+"""`make bench`: speeds and ratios, all measured in one run on this machine. Nothing here passes or fails."""
+
+from tests.bench import edit
+
+if __name__ == "__main__":
+    edit.report()
