@@ -16,7 +16,7 @@ export function Select({ label, name, value, className, beside, onChange, childr
   const id = useId();
   return (
     <div className={beside ? "flex items-center gap-2 text-sm" : (className ?? "")}>
-      <label htmlFor={id} className={beside ? "text-quiet" : "text-quiet block text-[13px]"}>
+      <label htmlFor={id} className={beside ? "text-quiet" : "text-quiet block text-[13px] leading-[22.5px]"}>
         {label}
       </label>
       <select

@@ -14,7 +14,7 @@ type Measure = "width" | "height" | "depth" | "drop";
 const ROWS: readonly { key: Measure; label: string; help: string }[] = [
   { key: "width", label: "Width", help: "Across the bag at the wall, lying flat." },
   { key: "height", label: "Height", help: "From the edge of the base to the top edge, handles left out." },
-  { key: "depth", label: "Depth of base", help: "How far the bag is from front to back when it stands." },
+  { key: "depth", label: "Base depth", help: "How far the bag is from front to back when it stands." },
   {
     key: "drop",
     label: "Handle drop",
