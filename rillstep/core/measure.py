@@ -12,9 +12,12 @@ from dataclasses import dataclass
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.notation.tree import (
+    Again,
     Chain,
+    EachKind,
     Every,
     FromHook,
+    Group,
     Next,
     Pattern,
     Repeat,
@@ -25,6 +28,7 @@ from rillstep.core.notation.tree import (
     Together,
     Work,
 )
+from rillstep.core.stitches import basic
 
 # A worked chain or strap grows this much under a usual load. A default, named as such
 # wherever it is used, until a strap has been hung and measured.
@@ -82,7 +86,7 @@ class SizeShape:
 
 def round_height_mm(gauge: Gauge, stitch: str) -> float:
     """Height of a round of a stitch in mm; estimated when the swatch is in another stitch."""
-    return gauge.height_mm if stitch == gauge.stitch else gauge.height_of_mm(stitch)
+    return gauge.height_mm if basic(stitch).us == gauge.stitch else gauge.height_of_mm(basic(stitch).us)
 
 
 def main_stitch(steps: tuple[Step, ...]) -> str | None:
@@ -91,31 +95,33 @@ def main_stitch(steps: tuple[Step, ...]) -> str | None:
         match step:
             case Work(stitch=stitch) | Together(stitch=stitch) if stitch != "sl st":
                 return stitch
-            case Repeat(steps=inner) if (found := main_stitch(inner)) is not None:
+            case Repeat(steps=inner) | Group(steps=inner) | EachKind(works=inner) if (
+                found := main_stitch(inner)
+            ) is not None:
                 return found
             case _:
                 pass
     return None
 
 
-def openings_of(row: Row, size: int) -> tuple[Opening, ...]:
+def openings_of(steps: tuple[Step, ...], size: int) -> tuple[Opening, ...]:
     """The handle openings of a round: a chain followed at once by skipped stitches."""
     found: list[Opening] = []
     at = 0
-    for index, step in enumerate(row.steps):
+    for index, step in enumerate(steps):
         match step:
             case Work(into=Next(count=count)):
                 at += count.at(size)
             case Work(into=Same()) if index <= 1:
                 at += 1
             case Skip(count=count):
-                before = row.steps[index - 1] if index else None
+                before = steps[index - 1] if index else None
                 if isinstance(before, Chain):
                     found.append(Opening(at, count.at(size), before.length.at(size)))
                 at += count.at(size)
             case Chain(counts=counts) if index == 0 and counts not in (None, "none"):
                 at += 1
-            case Work(into=Every()) | Repeat():
+            case Work(into=Every()) | Repeat() | Group() | EachKind():
                 return tuple(found)
             case _:
                 pass
@@ -159,7 +165,7 @@ def _rounds(line: LineWork, size: int) -> tuple[Counts, ...]:
 
     So one wrong number in a round does not make the whole bag measure wrong as well.
     """
-    assert isinstance(line.line, Row)
+    assert isinstance(line.line, Row | Again)
     if not line.stated:
         return line.rounds
     return (line.end.counts(),) * min(max(0, line.line.rounds(size)), MOST_ROUNDS)
@@ -177,11 +183,11 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
         if base:
             straight = _straight_stitches(works, work.size) if section.role == "oval" else 0
         for line in works:
-            if not isinstance(line.line, Row):
+            if not isinstance(line.line, Row | Again):
                 continue
-            stitch = main_stitch(line.line.steps) or gauge.stitch
+            stitch = main_stitch(line.steps) or gauge.stitch
             tall = round_height_mm(gauge, stitch)
-            found = openings_of(line.line, work.size)
+            found = openings_of(line.steps, work.size)
             openings = openings or found
             for offset, counts in enumerate(_rounds(line, work.size)):
                 number = line.line.first.at(work.size) + offset

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.fabric import LineWork, SizeWork
 from rillstep.core.notation import parse, write
-from rillstep.core.notation.tree import Line, Num, Pattern, Row
+from rillstep.core.notation.tree import Again, Line, Num, Pattern, Row
 from rillstep.core.proof import Proof, prove
 
 MOST_PARTS = 6
@@ -61,7 +61,7 @@ def _line_stitches(works: Sequence[SizeWork], line: Line) -> list[list[int]]:
     """Stitches of each round of a line, for each size."""
     found: list[list[int]] = []
     for work in works:
-        mine: LineWork | None = work.of_line(line.span.line) if isinstance(line, Row) else None
+        mine: LineWork | None = work.of_line(line.span.line) if isinstance(line, Row | Again) else None
         found.append([counts.sts + counts.chains for counts in mine.rounds] if mine else [])
     return found
 
@@ -73,11 +73,11 @@ def _best_cut(pattern: Pattern, works: Sequence[SizeWork], share: float, after: 
     done = [0] * n
     best: _Cut | None = None
     flat = [(i, j, line) for i, section in enumerate(pattern.sections) for j, line in enumerate(section.lines)]
-    last_row = max((i, j) for i, j, line in flat if isinstance(line, Row))
+    last_row = max((i, j) for i, j, line in flat if isinstance(line, Row | Again))
     for i, j, line in flat:
         rounds = _line_stitches(works, line)
-        if isinstance(line, Row):
-            if (i, j) >= after and line.last is not None and line.sizes == tuple(range(n)):
+        if isinstance(line, Row | Again):
+            if isinstance(line, Row) and (i, j) >= after and line.last is not None and line.sizes == tuple(range(n)):
                 within = _within(rounds, done, totals, share)
                 if within is not None:
                     badness = _badness(
@@ -146,7 +146,7 @@ def _parts(pattern: Pattern, proof: Proof, ends: list[tuple[int, int]]) -> tuple
     for i, section in enumerate(pattern.sections):
         for j, line in enumerate(section.lines):
             past = rest and (i, j) > rest[0]
-            if past and (isinstance(line, Row) or (i, j)[0] > rest[0][0]):
+            if past and (isinstance(line, Row | Again) or (i, j)[0] > rest[0][0]):
                 rest.pop(0)
                 groups.append([])
             groups[-1].append((i, j))
@@ -159,14 +159,14 @@ def _part(pattern: Pattern, proof: Proof, number: int, lines: list[tuple[int, in
     stitches = []
     checkpoints = []
     for size, work in enumerate(proof.works):
-        mine = [w for w in work.lines if first <= w.line.span.line <= last and isinstance(w.line, Row)]
+        mine = [w for w in work.lines if first <= w.line.span.line <= last and isinstance(w.line, Row | Again)]
         stitches.append(sum(counts.sts + counts.chains for w in mine for counts in w.rounds))
         checkpoints.append(_checkpoint(proof, work, size, last))
     return Part(number, tuple(lines), tuple(stitches), tuple(checkpoints), first, last)
 
 
 def _checkpoint(proof: Proof, work: SizeWork, size: int, last: int) -> Checkpoint:
-    rows = [w for w in work.lines if w.line.span.line <= last and isinstance(w.line, Row) and w.rounds]
+    rows = [w for w in work.lines if w.line.span.line <= last and isinstance(w.line, Row | Again) and w.rounds]
     sts = rows[-1].rounds[-1].sts if rows else None
     half = sts // 2 if sts is not None and sts % 2 == 0 else None
     if proof.shapes is None:

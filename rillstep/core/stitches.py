@@ -3,9 +3,13 @@
 Inside Rillstep a stitch is always named by its US abbreviation; UK names exist only at
 the two edges, where text is read and where it is written. The same words mean different
 stitches on the two sides of the ocean ("dc"), so nothing is ever guessed from one word.
+
+A name inside Rillstep may carry a prefix: "FPdc" and "BPdc" are worked around the post, and
+"ext sc" is the extended stitch.
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 Terms = Literal["US", "UK"]
@@ -32,37 +36,90 @@ class Stitch:
 
 SL_ST = Stitch("sl st", "ss", "slip stitch", "slip stitch", 0, 0.4, 3.0)
 SC = Stitch("sc", "dc", "single crochet", "double crochet", 1, 1.0, 3.7)
+ESC = Stitch("esc", "edc", "extended single crochet", "extended double crochet", 2, 1.3, 3.8)
 HDC = Stitch("hdc", "htr", "half double crochet", "half treble crochet", 2, 1.5, 3.9)
 DC = Stitch("dc", "tr", "double crochet", "treble crochet", 3, 2.1, 3.9)
 TR = Stitch("tr", "dtr", "treble crochet", "double treble crochet", 4, 2.8, 4.0)
 DTR = Stitch("dtr", "trtr", "double treble crochet", "triple treble crochet", 5, 3.5, 4.0)
 
-STITCHES: tuple[Stitch, ...] = (SL_ST, SC, HDC, DC, TR, DTR)
+STITCHES: tuple[Stitch, ...] = (SL_ST, SC, ESC, HDC, DC, TR, DTR)
 BY_US = {stitch.us: stitch for stitch in STITCHES}
 BY_UK = {stitch.uk: stitch for stitch in STITCHES}
+POSTS = ("FP", "BP")
 
 # Yarn in a chain, over the width of the chain: it has no height of its own.
 CHAIN_YARN_RATIO = 4.0
 
-FRONT_AND_BACK = ("both", "back", "front")
-Loop = Literal["both", "back", "front"]
-LOOP_ABBREVIATIONS: dict[Loop, str] = {"both": "", "back": "BLO", "front": "FLO"}
+Loop = Literal["both", "back", "front", "third"]
+LOOP_ABBREVIATIONS: dict[Loop, str] = {"both": "", "back": "BLO", "front": "FLO", "third": "back bar"}
+
+# Special stitches that everybody knows by name: one place, one top.
+GATHERED: tuple[str, ...] = ("puff", "bobble", "popcorn", "cluster")
+# Worked over chains of its own; takes no place and leaves none.
+PICOT = "picot"
+
+
+def basic(us: str) -> Stitch:
+    """The basic stitch under a name: "FPdc" is a dc. A special stitch counts as a dc, the usual stuff of them."""
+    plain = us[2:] if us[:2] in POSTS else us
+    return BY_US.get(plain, DC)
+
+
+def is_post(us: str) -> bool:
+    """Is it worked around the post?"""
+    return us[:2] in POSTS and us[2:] in BY_US
 
 
 def abbreviation(us: str, terms: Terms) -> str:
-    """The abbreviation of a stitch (named in US terms) in the given terms."""
-    return us if terms == "US" else BY_US[us].uk
+    """The abbreviation of a stitch (named in US terms) in the given terms; special stitches keep their name."""
+    if terms == "US":
+        return us
+    if is_post(us):
+        return us[:2] + BY_US[us[2:]].uk
+    return BY_US[us].uk if us in BY_US else us
 
 
 def full_name(us: str, terms: Terms) -> str:
     """The full name of a stitch (named in US terms) in the given terms."""
+    if is_post(us):
+        side = "front" if us.startswith("FP") else "back"
+        return f"{side} post {full_name(us[2:], terms)}"
+    if us not in BY_US:
+        return us
     return BY_US[us].us_name if terms == "US" else BY_US[us].uk_name
 
 
+@lru_cache(maxsize=4)
 def stitch_words(terms: Terms) -> dict[str, str]:
     """Every accepted word for a stitch in the given terms, mapped to its US abbreviation."""
-    words: dict[str, str] = {"slst": "sl st", "ss": "sl st", "slip": "sl st"}
+    words: dict[str, str] = {"slst": "sl st", "ss": "sl st", "sl-st": "sl st"}
     for stitch in STITCHES:
-        if stitch is not SL_ST:
-            words[stitch.us if terms == "US" else stitch.uk] = stitch.us
+        if stitch is SL_ST:
+            continue
+        word = stitch.us if terms == "US" else stitch.uk
+        words[word] = words[f"{word}s"] = stitch.us
+        for side in ("fp", "bp"):
+            words[side + word] = words[f"{side}{word}s"] = side.upper() + stitch.us
     return words
+
+
+@lru_cache(maxsize=4)
+def long_names(terms: Terms) -> tuple[tuple[tuple[str, ...], str], ...]:
+    """Names written in full, word by word, the longest first: (("half", "double", "crochet"), "hdc")."""
+    found: list[tuple[tuple[str, ...], str]] = [
+        (("sl", "st"), "sl st"),
+        (("sl", "sts"), "sl st"),
+        (("slip", "st"), "sl st"),
+    ]
+    found += [(("slip", "stitch"), "sl st"), (("slip", "stitches"), "sl st"), (("extended", "sc"), "esc")]
+    for stitch in STITCHES:
+        if stitch is SL_ST:
+            continue
+        words = tuple((stitch.us_name if terms == "US" else stitch.uk_name).split())
+        short = stitch.us if terms == "US" else stitch.uk
+        for name in (words, (*words[:-1], words[-1] + "s")):
+            found.append((name, stitch.us))
+        for side, prefix in (("front", "FP"), ("back", "BP")):
+            found += [((side, "post", *words), prefix + stitch.us), ((side, "post", short), prefix + stitch.us)]
+            found.append(((side[0] + "p", short), prefix + stitch.us))
+    return tuple(sorted(found, key=lambda item: -len(item[0])))

@@ -13,8 +13,8 @@ from dataclasses import dataclass
 from rillstep.core.fabric import SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.measure import round_height_mm
-from rillstep.core.notation.tree import Gesture, Row
-from rillstep.core.stitches import BY_US, CHAIN_YARN_RATIO
+from rillstep.core.notation.tree import Again, Gesture, Row
+from rillstep.core.stitches import BY_US, CHAIN_YARN_RATIO, basic
 
 # Standard deviations, as parts of the whole.
 _SD_UNWEIGHED = 0.15
@@ -77,14 +77,14 @@ def tally(work: SizeWork, from_line: int = 0, to_line: int = 10**9) -> Tally:
     for line in work.lines:
         if not from_line <= line.line.span.line <= to_line:
             continue
-        if not isinstance(line.line, Row):
+        if not isinstance(line.line, Row | Again):
             chains += line.end.count("ch") if line.end.foundation else 0
             continue
         for counts in line.rounds:
             stitches.update(dict(counts.stitches))
         if line.last is not None:
             chains += line.last.chains * len(line.rounds)
-            joined = any(isinstance(step, Gesture) and step.kind == "join" for step in line.line.steps)
+            joined = any(isinstance(step, Gesture) and step.kind == "join" for step in line.steps)
             joins += len(line.rounds) if joined else 0
     return Tally(tuple(sorted(stitches.items())), chains, joins)
 
@@ -95,7 +95,7 @@ def _modelled_mm(counted: Tally, gauge: Gauge) -> float:
     total += counted.joins * BY_US["sl st"].yarn_ratio * gauge.width_mm
     for stitch, count in counted.stitches:
         size_mm = gauge.width_mm + round_height_mm(gauge, stitch)
-        total += count * BY_US[stitch].yarn_ratio * size_mm
+        total += count * basic(stitch).yarn_ratio * size_mm
     return total
 
 

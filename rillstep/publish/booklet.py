@@ -11,9 +11,13 @@ from rillstep.core.cautions import Caution, cautions_for
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
 from rillstep.core.notation.tree import (
+    Again,
     Chain,
     Check,
+    EachKind,
+    Evenly,
     Gesture,
+    Group,
     Line,
     Pattern,
     Prose,
@@ -26,6 +30,7 @@ from rillstep.core.notation.tree import (
 )
 from rillstep.core.notation.writer import (
     size_line,
+    write_again,
     write_check,
     write_label,
     write_line,
@@ -90,9 +95,16 @@ class Booklet:
     text: str
 
 
+_LOOP_WORDS = {
+    "back": {"BLO": "back loops only"},
+    "front": {"FLO": "front loops only"},
+    "third": {"back bar": "the third loop, behind the two at the top"},
+}
+
+
 def _steps_of(node: object) -> Iterator[object]:
     """Every step in a tree, inner ones too."""
-    if isinstance(node, Work | Together | Skip | Chain | Repeat | Gesture):
+    if isinstance(node, Work | Together | Skip | Chain | Group | EachKind | Evenly | Repeat | Gesture):
         yield node
     if isinstance(node, tuple):
         for item in node:
@@ -110,7 +122,7 @@ def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str],
             case Work(stitch=stitch, loop=loop):
                 found[abbreviation(stitch, terms)] = full_name(stitch, terms)
                 if loop != "both":
-                    found["BLO" if loop == "back" else "FLO"] = f"{loop} loops only"
+                    found.update(_LOOP_WORDS[loop])
             case Together(stitch=stitch):
                 found[f"{abbreviation(stitch, terms)}2tog"] = f"{full_name(stitch, terms)} 2 stitches together"
             case Chain():
@@ -119,7 +131,7 @@ def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str],
                 found["sk"] = "skip" if terms == "US" else "miss"
             case _:
                 pass
-    rows = [line for _, line in pattern.lines() if isinstance(line, Row)]
+    rows = [line for _, line in pattern.lines() if isinstance(line, Row | Again)]
     if any(line.kind == "Rnd" for line in rows):
         found["rnd(s)"] = "round(s)"
     if any(total.what == "sp" for line in rows for total in line.totals):
@@ -187,6 +199,11 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
             return BookletLine(
                 "row", number, write_label(line), f"{write_steps(line.steps, terms)}.",
                 write_totals(line.totals, terms), proof.proved, proof.sts,
+            )  # fmt: skip
+        case Again():
+            proof = next(p for p in reprint.proof.lines if p.line == number)
+            return BookletLine(
+                "row", number, write_label(line), f"{write_again(line)}.", write_totals(line.totals, terms), proof.proved, proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)

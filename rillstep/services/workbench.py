@@ -13,7 +13,7 @@ from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape, openings_of
 from rillstep.core.notation import write
-from rillstep.core.notation.tree import Pattern, Row
+from rillstep.core.notation.tree import Again, Pattern, Row
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
@@ -234,13 +234,13 @@ def _lines_of_numbers(proof: Proof, size: int) -> dict[str, int]:
     """In which line of the text each number is worked, so that number, bar and line light up together."""
     found: dict[str, int] = {}
     for line in proof.works[size].lines:
-        if not isinstance(line.line, Row):
+        if not isinstance(line.line, Row | Again):
             continue
         number, role = line.line.span.line, proof.pattern.sections[line.section].role
         if role == "oval":
             found.setdefault("side", number)
             found["base_rounds"] = number
-        elif openings_of(line.line, size):
+        elif openings_of(line.steps, size):
             found["handle_skip"] = found["handle_chain"] = number
         elif "handle_skip" not in found:
             found.setdefault("around", number)

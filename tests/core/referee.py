@@ -5,7 +5,7 @@ A place is "st", "ch" (a foundation chain, or one chain of a space), or ("sp", n
 cannot be worked gives None.
 """
 
-from rillstep.core.fabric import Edge
+from rillstep.core.fabric import Edge, Run
 from rillstep.core.notation.tree import (
     Chain,
     Every,
@@ -26,8 +26,15 @@ from rillstep.core.notation.tree import (
 
 
 def unrolled(edge: Edge) -> list[object]:
+    return _single(edge.runs)
+
+
+def _single(runs: tuple[Run, ...]) -> list[object]:
     places: list[object] = []
-    for run in edge.runs:
+    for run in runs:
+        if run.inner:
+            places += _single(run.inner) * run.count
+            continue
         one: object = ("sp", run.place.length) if run.place.kind == "sp" else run.place.kind
         places += [one] * run.count
     return places
@@ -108,7 +115,7 @@ class Walker:
             case Work(per=per, into=Every(what=what, end=end)):
                 self.uses |= {"st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}.get(what.kind, {what.kind})
                 wanted = self.ahead(what) - (end.last.at(size) if end.last else 0)
-                if wanted < 1:
+                if wanted < (0 if end.last else 1):
                     return False
                 for _ in range(wanted):
                     if not self.take(what):

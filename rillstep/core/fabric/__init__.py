@@ -1,8 +1,10 @@
 """The work on the hook: rows and rounds worked one on another, per size."""
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
-from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, work_pattern
-from rillstep.core.fabric.working import RowWork, Trouble, work_row, work_setup
+from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.totals import differing, found_of, stated_sts
+from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, Worked, work_pattern
+from rillstep.core.fabric.working import RowWork, work_row, work_setup
 
 __all__ = [
     "EMPTY",
@@ -14,7 +16,12 @@ __all__ = [
     "RowWork",
     "Run",
     "SizeWork",
+    "Surroundings",
     "Trouble",
+    "Worked",
+    "differing",
+    "found_of",
+    "stated_sts",
     "work_pattern",
     "work_row",
     "work_setup",

@@ -1,7 +1,11 @@
-"""A cursor over an edge: takes places in order, and remembers where it has been."""
+"""A cursor over an edge: takes places in order, whole patterns of them at once, and remembers where it has been."""
 
-from rillstep.core.fabric.edge import Edge, Place, Run
-from rillstep.core.notation.tree import WhatKind
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+
+from rillstep.core.fabric.edge import Edge, Place, Run, leaves, pattern
+from rillstep.core.notation.tree import What, WhatKind
 
 # Which kinds of place each wording takes.
 TAKES: dict[WhatKind, tuple[str, ...]] = {
@@ -10,6 +14,7 @@ TAKES: dict[WhatKind, tuple[str, ...]] = {
     "sp": ("sp",),
     "st and ch": ("st", "ch"),
     "st and sp": ("st", "sp"),
+    "end": ("end",),
 }
 # Which kinds it passes over silently on its way ("next st" passes over chain spaces).
 PASSES: dict[WhatKind, tuple[str, ...]] = {
@@ -18,7 +23,57 @@ PASSES: dict[WhatKind, tuple[str, ...]] = {
     "sp": ("st", "ch", "sp"),
     "st and ch": (),
     "st and sp": ("ch",),
+    "end": (),
 }
+
+
+@dataclass(frozen=True)
+class Want:
+    """Which places are meant: kinds, and of those only a length, a stitch, corners."""
+
+    kind: WhatKind
+    length: int | None = None
+    stitch: str = ""
+    corner: bool = False
+
+    def units(self, place: Place) -> int:
+        """How many of what is wanted one place is: 0 when it is another; its chains when chains are taken one by one."""
+        if self.stitch and place.key and place.special == self.stitch:
+            return 1
+        kinds = TAKES[self.kind]
+        if place.kind == "sp" and "ch" in kinds:
+            return place.length
+        if place.kind not in kinds:
+            return 0
+        if place.kind == "sp" and self.length not in (None, place.length):
+            return 0
+        if self.stitch and place.stitch != self.stitch:
+            return 0
+        return 0 if self.corner and not place.corner else 1
+
+    def passes(self, place: Place) -> bool:
+        """Is a place that is not meant passed over silently?"""
+        if self.stitch or self.corner:
+            return True
+        return place.kind in PASSES[self.kind]
+
+
+def want_of(what: What, size: int) -> Want:
+    """What is named, in a size. Only key places of special stitches that are spaces need their own kind."""
+    return Want(what.kind, what.length.at(size) if what.length else None, what.stitch, what.corner)
+
+
+@lru_cache(maxsize=4096)
+def _of_pattern(inner: tuple[Run, ...], want: Want) -> tuple[int, bool, bool]:
+    """(how many of the wanted one pattern holds, whether all others in it are passed over, whether it ends with one)."""
+    found, passable = 0, True
+    for place, count in leaves(inner):
+        units = want.units(place)
+        found += units * count
+        passable = passable and (units == 1 or (units == 0 and want.passes(place)))
+    last = inner[-1]
+    ends = bool(want.units(last.place)) if not last.inner else _of_pattern(last.inner, want)[2]
+    return found, passable, ends
 
 
 class Cursor:
@@ -27,57 +82,130 @@ class Cursor:
     def __init__(self, edge: Edge) -> None:
         self.rest: list[Run] = list(reversed(edge.runs))
         self.taken = 0
-        self.kinds: set[str] = set()
+        self.uses: set[tuple[str, str, bool]] = set()
         self.worked_chains = 0
+
+    def use(self, want: Want) -> None:
+        """These kinds of place are worked into by this row."""
+        for kind in TAKES[want.kind]:
+            self.uses.add((kind, want.stitch if kind == "st" else "", want.corner))
+
+    @property
+    def kinds(self) -> set[str]:
+        return {kind for kind, _, _ in self.uses}
 
     def left(self, optional: bool = False) -> int:
         """Places left of the kinds that this row works into."""
+        whole = {kind for kind, stitch, corner in self.uses if not stitch and not corner}
         total = 0
-        for run in self.rest:
-            place = run.place
+        for place, count in leaves(self.rest):
             if place.optional and not optional:
                 continue
-            if place.kind in self.kinds:
-                total += run.count
-            elif place.kind == "sp" and "ch" in self.kinds:
-                total += run.count * place.length
+            if (
+                place.kind in whole
+                or (place.kind, place.stitch, False) in self.uses
+                or (place.corner and any(kind == place.kind and corner for kind, _, corner in self.uses))
+            ):
+                total += count
+            elif place.kind == "sp" and "ch" in whole:
+                total += count * place.length
+            elif place.key and ("st", place.special, False) in self.uses:
+                total += count
         return total
 
-    def available(self, what: WhatKind, length: int | None = None) -> int:
-        """How many places of a kind are still ahead, optional ones not counted."""
-        kinds = TAKES[what]
-        total = 0
-        for run in self.rest:
-            place = run.place
-            if place.optional:
-                continue
-            if place.kind in kinds and (length is None or place.kind != "sp" or place.length == length):
-                total += run.count
-            elif place.kind == "sp" and "ch" in kinds:
-                total += run.count * place.length
-        return total
+    def available(self, want: Want) -> int:
+        """How many of the wanted places are still ahead, optional ones not counted."""
+        return count_of(self.rest, want)
 
-    def take(self, what: WhatKind, count: int, length: int | None = None) -> int:
-        """Take up to `count` places; the answer is how many there were."""
-        kinds, passes = TAKES[what], PASSES[what]
-        self.kinds.update(kinds)
+    def before(self, want: Want, stop: Want | str, last: int = 1) -> int | None:
+        """How many of the wanted stand before the last so many of `stop` (or before a marker); None when there is no such place."""
+        kept = list(self.rest)
+        runs = self.cut(stop, last)
+        self.rest = kept
+        return None if runs is None else count_of(runs, want)
+
+    def take(self, want: Want, count: int) -> list[Run]:
+        """Take up to `count` of the wanted places, in order."""
+        self.use(want)
+        taken: list[Run] = []
         got = 0
         while got < count and self.rest:
             run = self.rest.pop()
+            if run.inner:
+                got += self._take_pattern(run, want, count - got, taken)
+                continue
             place = run.place
-            if place.kind in kinds and (place.kind != "sp" or length is None or place.length == length):
+            units = want.units(place)
+            if units == 1 and not (place.kind == "sp" and "ch" in TAKES[want.kind]):
                 here = min(run.count, count - got)
                 self._leave(place, run.count - here)
                 got += here
+                taken.append(Run(place, here))
                 if place.kind == "ch":
                     self.worked_chains += here
-            elif place.kind == "sp" and "ch" in kinds:
-                got += self._take_chains(run, count - got)
-            elif place.kind not in passes:
+            elif units > 0:
+                here = self._take_chains(run, count - got)
+                got += here
+                taken.append(Run(Place("ch"), here))
+            elif not want.passes(place):
                 self.rest.append(run)
                 break
         self.taken += got
-        return got
+        if want.stitch and taken and taken[-1].place.special == want.stitch:
+            self._pass_rest_of(want.stitch)
+        return taken
+
+    def _pass_rest_of(self, special: str) -> None:
+        """Working into a special stitch uses up all of it."""
+        while (
+            self.rest
+            and not self.rest[-1].inner
+            and self.rest[-1].place.special == special
+            and not self.rest[-1].place.key
+        ):
+            self.rest.pop()
+
+    def cut(self, stop: "Want | str", last: int = 1) -> list[Run] | None:
+        """Everything before the last so many of `stop` (or before a marker), taken off in order; None when it is not ahead."""
+        ahead = _stops(self.rest, stop)
+        if ahead < last:
+            return None
+        skip = ahead - last if not isinstance(stop, str) else 0
+        found: list[Run] = []
+        while self.rest:
+            run = self.rest.pop()
+            stops = _stops((run,), stop)
+            if stops == 0 or (not isinstance(stop, str) and stops <= skip):
+                skip -= stops
+                found.append(run)
+            elif run.inner:
+                if run.count > 1:
+                    self.rest.append(Run(run.place, run.count - 1, run.inner))
+                self.rest += reversed(run.inner)
+            else:
+                if skip:
+                    found.append(Run(run.place, skip))
+                self.rest.append(Run(run.place, run.count - skip))
+                break
+        return found
+
+    def _take_pattern(self, run: Run, want: Want, needed: int, taken: list[Run]) -> int:
+        """As many whole patterns as are wanted and can be taken at once; else one of them is opened up."""
+        each, passable, ends = _of_pattern(run.inner, want)
+        if passable and each == 0:
+            return 0  # all of it is passed over
+        # What stands behind the last wanted place is not passed over yet: that pattern is opened up.
+        whole = min(run.count, (needed if ends else needed - 1) // each) if passable and each else 0
+        if whole:
+            chosen = [Run(place, count) for place, count in leaves(run.inner) if want.units(place)]
+            taken.append(pattern(chosen, whole))
+            if run.count > whole:
+                self.rest.append(Run(run.place, run.count - whole, run.inner))
+            return whole * each
+        if run.count > 1:
+            self.rest.append(Run(run.place, run.count - 1, run.inner))
+        self.rest += reversed(run.inner)
+        return 0
 
     def _leave(self, place: Place, count: int) -> None:
         if count > 0:
@@ -92,3 +220,14 @@ class Cursor:
         if part:
             self._leave(Place("ch"), run.place.length - part)
         return here
+
+
+def count_of(runs: Iterable[Run], want: Want) -> int:
+    """How many of the wanted there are in some runs."""
+    return sum(want.units(place) * count for place, count in leaves(runs) if not place.optional)
+
+
+def _stops(runs: Iterable[Run], stop: Want | str) -> int:
+    if isinstance(stop, str):
+        return sum(count for place, count in leaves(runs) if place.mark is not None and stop in ("", place.mark))
+    return count_of(runs, stop)

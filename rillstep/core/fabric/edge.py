@@ -1,54 +1,103 @@
 """The state of the work: an ordered run of places that a hook can go into.
 
-Like places side by side are held as one run, so that the cost of working a plain round
-follows the length of its text and not the number of its stitches.
+Like places side by side are held as one run, and a run may be of a whole pattern of places
+(a mesh, a rib), so that the cost of working a round follows the length of its text and not
+the number of its stitches.
 """
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
-PlaceKind = Literal["st", "ch", "sp", "ring"]
+PlaceKind = Literal["st", "ch", "sp", "ring", "end"]
+Kind = Literal["Rnd", "Row"]
 
 
 @dataclass(frozen=True)
 class Place:
     """One place. `stitch` for tops of stitches; `length` in chains for a chain space.
 
-    `optional` places may be worked into or not: the end chain that is reached a second time
-    after working along the underside of a foundation chain.
+    optional: may be worked into or not: the end chain that is reached a second time after
+    working along the underside of a foundation chain.
+    special, key: which special stitch it belongs to, and whether it is what that one offers.
+    corner: a space within a corner, or the middle stitch of one. mark: the marker in it.
     """
 
     kind: PlaceKind
     stitch: str = ""
     length: int = 0
     optional: bool = False
+    special: str = ""
+    key: bool = False
+    corner: bool = False
+    mark: str | None = None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=True)
 class Run:
-    """`count` like places side by side; count is at least 1."""
+    """`count` like places side by side (count is at least 1), or `count` times the runs in `inner`."""
 
     place: Place
     count: int
+    inner: tuple["Run", ...] = ()
+
+
+PATTERN = Place("st", "pattern")  # stands for the place of a run that has inner ones
+
+
+def pattern(inner: Iterable[Run], count: int) -> Run:
+    """`count` times a few runs; one that is all of one kind is a plain run."""
+    merged = merge(inner)
+    if len(merged) == 1:
+        one = merged[0]
+        return Run(one.place, one.count * count, one.inner)
+    return Run(PATTERN, count, merged)
+
+
+def merge(runs: Iterable[Run]) -> tuple[Run, ...]:
+    """Neighbouring like runs made one. Spaces stay apart from each other only in name: they are counted one by one."""
+    merged: list[Run] = []
+    for run in runs:
+        if run.count <= 0:
+            continue
+        last = merged[-1] if merged else None
+        if last is not None and last.place == run.place and last.inner == run.inner and run.place.mark is None:
+            merged[-1] = Run(run.place, last.count + run.count, run.inner)
+        else:
+            merged.append(run)
+    return tuple(merged)
+
+
+def leaves(runs: Iterable[Run], times: int = 1) -> Iterator[tuple[Place, int]]:
+    """Every kind of place with how many there are of it, pattern by pattern (not in order)."""
+    for run in runs:
+        if run.inner:
+            yield from leaves(run.inner, times * run.count)
+        else:
+            yield run.place, times * run.count
 
 
 @dataclass(frozen=True)
 class Counts:
-    """What a row offers: stitches by kind, and chain spaces by their length in chains."""
+    """What a row offers: stitches by kind, chain spaces by their length in chains, special stitches by name."""
 
     stitches: tuple[tuple[str, int], ...] = ()
     spaces: tuple[tuple[int, int], ...] = ()
+    specials: tuple[tuple[str, int], ...] = ()
+    outside: tuple[tuple[str, int], ...] = ()  # stitches that are no part of a special one
 
     @property
     def sts(self) -> int:
         return sum(count for _, count in self.stitches)
 
     def of(self, stitch: str) -> int:
-        return dict(self.stitches).get(stitch, 0)
+        """Stitches of a kind, or special stitches of a name."""
+        return dict(self.specials).get(stitch) or dict(self.stitches).get(stitch, 0)
 
-    def spaces_of(self, length: int) -> int:
-        return dict(self.spaces).get(length, 0)
+    def spaces_of(self, length: int | None) -> int:
+        """Spaces of so many chains; all of them without a length."""
+        return sum(count for chains, count in self.spaces if length in (None, chains))
 
     @property
     def chains(self) -> int:
@@ -58,37 +107,58 @@ class Counts:
 
 @dataclass(frozen=True)
 class Edge:
-    """The places in working order. `foundation`: a chain not worked into yet; `closed`: a round."""
+    """The places in working order.
+
+    foundation: a chain not worked into yet; closed: a round. origin: the row whose stitches
+    these are, as (section, kind, number), by which loops that are left free are found again.
+    """
 
     runs: tuple[Run, ...] = ()
     closed: bool = False
     foundation: bool = False
+    origin: tuple[int, Kind, int] | None = None
 
     def count(self, *kinds: str) -> int:
         """Places of these kinds that must be worked; a space counts once under "sp", by chains under "ch"."""
         total = 0
-        for run in self.runs:
-            if run.place.optional:
+        for place, count in leaves(self.runs):
+            if place.optional:
                 continue
-            if run.place.kind in kinds:
-                total += run.count
-            elif run.place.kind == "sp" and "ch" in kinds:
-                total += run.count * run.place.length
+            if place.kind in kinds:
+                total += count
+            elif place.kind == "sp" and "ch" in kinds:
+                total += count * place.length
         return total
 
     def counts(self) -> Counts:
+        return self._counts
+
+    @cached_property
+    def _counts(self) -> Counts:
         stitches: dict[str, int] = {}
         spaces: dict[int, int] = {}
-        for run in self.runs:
-            if run.place.kind == "st":
-                stitches[run.place.stitch] = stitches.get(run.place.stitch, 0) + run.count
-            elif run.place.kind == "sp":
-                spaces[run.place.length] = spaces.get(run.place.length, 0) + run.count
-        return Counts(tuple(sorted(stitches.items())), tuple(sorted(spaces.items())))
+        specials: dict[str, int] = {}
+        outside: dict[str, int] = {}
+        for place, count in leaves(self.runs):
+            if place.kind == "st":
+                stitches[place.stitch] = stitches.get(place.stitch, 0) + count
+                if not place.special:
+                    outside[place.stitch] = outside.get(place.stitch, 0) + count
+            elif place.kind == "sp":
+                spaces[place.length] = spaces.get(place.length, 0) + count
+            if place.key:
+                specials[place.special] = specials.get(place.special, 0) + count
+        kinds = (stitches, spaces, specials, outside)
+        return Counts(*(tuple(sorted(kind.items())) for kind in kinds))  # type: ignore[arg-type]
 
     def turned(self) -> "Edge":
         """The same work seen from the other side: the order of the places is reversed."""
-        return Edge(tuple(reversed(self.runs)), self.closed, self.foundation)
+        return replace(self, runs=reversed_runs(self.runs))
+
+
+def reversed_runs(runs: tuple[Run, ...]) -> tuple[Run, ...]:
+    """The places in the opposite order."""
+    return tuple(Run(run.place, run.count, reversed_runs(run.inner)) for run in reversed(runs))
 
 
 EMPTY = Edge()
@@ -96,15 +166,7 @@ EMPTY = Edge()
 
 def edge_of(runs: Iterable[Run], closed: bool) -> Edge:
     """An edge with neighbouring like runs made one."""
-    merged: list[Run] = []
-    for run in runs:
-        if run.count <= 0:
-            continue
-        if merged and merged[-1].place == run.place and run.place.kind != "sp":
-            merged[-1] = Run(run.place, merged[-1].count + run.count)
-        else:
-            merged.append(run)
-    return Edge(tuple(merged), closed)
+    return Edge(merge(runs), closed)
 
 
 def stitches_edge(stitch: str, count: int, closed: bool) -> Edge:

@@ -9,13 +9,26 @@ from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.rows import read_check
+from rillstep.core.notation.specials import name_words, read_special
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Check
+from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, stitch_words
 
 KEYS = ("pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished")
+# What published patterns call the same things.
+ALIASES = {
+    "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
+    "colours": "colour", "notes": "note", "materials": "yarn", "terminology": "terms", "unit": "units",
+    "abbreviations": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
+}  # fmt: skip
+DEFINING = ("special stitches", "special stitch", "stitch guide", "special sts", "stitches used")
 MAX_SIZES = 10
 
+_GAUGE_REVERSED = re.compile(
+    r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
+    r"(?:rows?|rnds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm|in)\b(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    re.IGNORECASE,
+)
 _GAUGE = re.compile(
     r"^\s*(?P<stitch>[a-z ]+?)\s+(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*sts?\s*[x×]\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
     r"(?:rows?|rnds?)\s*=\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm|in)\b",
@@ -34,6 +47,8 @@ class Header:
     gauges: list[Gauge] = field(default_factory=list)
     numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
     finished: Check | None = None
+    specials: list[Special] = field(default_factory=list)
+    special_words: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)
     extra: list[tuple[str, str]] = field(default_factory=list)
 
 
@@ -62,21 +77,60 @@ def read(head: Header, key: str, value: str, line: int, column: int, findings: l
             context = Context(n, tuple(range(n)), head.terms)
             head.finished, problems = read_check(" " * (column) + value, line, context, column)
             findings.extend(problems)
+        case "define":
+            define(head, value, line, column, findings)
         case _:
             head.extra.append((key.capitalize(), text))
 
 
+def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Context:
+    """What the lines of the body need to know of the head."""
+    return Context(
+        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind
+    )  # fmt: skip
+
+
+def define(head: Header, value: str, line: int, column: int, findings: list[Finding]) -> None:
+    """ "scallop = 5 dc in same st": a stitch of the pattern's own."""
+    name, sign, _ = value.partition("=" if "=" in value else ":")
+    span = Span(line, column + 1, column + 1 + max(1, len(value)))
+    words = name_words(name)
+    if not sign or not words:
+        findings.append(
+            Finding("define-form", "error", span, "A stitch is defined like this: “scallop = 5 dc in same st”.")
+        )
+        return
+    start = column + len(name) + 1
+    context = context_of(head, tuple(range(len(head.sizes))))
+    special, problems = read_special(" ".join(name.split()), " " * column + value, line, start, context)
+    findings.extend(problems)
+    head.specials.append(special)
+    head.special_words.append((special.name, words))
+    head.special_words.sort(key=lambda item: -len(item[1]))
+
+
 def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    if text.upper() == "US":
+    word = text.upper().replace(".", "").split(" ")[0]
+    if word in ("US", "USA", "AMERICAN"):
         head.terms = "US"
-    elif text.upper() == "UK":
+    elif word in ("UK", "BRITISH"):
         head.terms = "UK"
     else:
         findings.append(Finding("terms-unknown", "error", span, f"Terms are US or UK, not “{text}”."))
 
 
+def _size_names(text: str) -> tuple[str, ...]:
+    """ "S, M, L", "S (M, L)", "S/M/L", "Small (Medium, Large)"."""
+    bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]\s*\.?$", text)
+    if bracket is not None and "," not in bracket[1]:
+        text = f"{bracket[1]},{re.sub(r'[;:/]', ',', bracket[2])}"
+    elif "," not in text and text.count("/") >= 1:
+        text = text.replace("/", ",")
+    return tuple(" ".join(name.split()) for name in text.rstrip(".").split(",") if name.strip())
+
+
 def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    names = tuple(name.strip() for name in text.split(",") if name.strip())
+    names = _size_names(text)
     if not names or len(names) > MAX_SIZES:
         message = f"A pattern has 1 to {MAX_SIZES} sizes; {len(names)} are named here."
         findings.append(Finding("sizes-count", "error", span, message, expected=MAX_SIZES, found=len(names)))
@@ -86,8 +140,10 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    match = _GAUGE.match(text)
-    stitch = stitch_words(head.terms).get(match["stitch"].lower()) if match else None
+    match = _GAUGE.match(text) or _GAUGE_REVERSED.match(text)
+    groups = match.groupdict() if match else {}
+    named = (groups.get("later") or groups.get("stitch") or "sc").strip().lower()
+    stitch = stitch_words(head.terms).get(named) if match else None
     if match is None or stitch is None:
         message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
         findings.append(Finding("gauge-form", "error", span, message))

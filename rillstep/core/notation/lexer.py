@@ -7,6 +7,7 @@ for each size and is followed by a word that counts something.
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.findings import Span
@@ -15,24 +16,55 @@ TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
 
 # Typographic characters that readers' programs put in; each maps to one character, so
 # that columns stay true.
-_PLAIN = str.maketrans({"–": "-", "‑": "-", "−": "-", "“": '"', "”": '"', "’": "'", "‘": "'", "×": "x", "\u00a0": " "})
+_PLAIN = str.maketrans(
+    {
+        "–": "-",
+        "‑": "-",
+        "−": "-",
+        "‐": "-",
+        "“": '"',
+        "”": '"',
+        "’": "'",
+        "‘": "'",
+        "×": "x",
+        "\u00a0": " ",
+        "…": ".",
+        "∗": "*",
+        "•": "*",
+    }
+)
 
 _NUMBER = r"\d+(?:\.\d+)?"
+_MANY = r"\d{1,6}(?:\.\d{1,4})?"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
-    |(?P<set>{_NUMBER}\s*[(\[]\s*{_NUMBER}(?:\s*,\s*{_NUMBER})*\s*[)\]])
-    |(?P<slashes>{_NUMBER}(?:/{_NUMBER})+)
+    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
+    |(?P<slashes>{_MANY}(?:/{_MANY})+)
     |(?P<num>{_NUMBER})
-    |(?P<expr>\{{[^{{}}]*\}})
+    |(?P<expr>\{{[^{{}}]{{0,200}}\}})
     |(?P<times>x(?=\d))
-    |(?P<word>[A-Za-z][A-Za-z0-9']*(?:\(s\))?)
+    |(?P<word>[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?)
     |(?P<mark>—|\*\*|[^\s])""",
     re.VERBOSE,
 )
-_COMMAS = re.compile(
-    rf"{_NUMBER}(?:\s*,\s*{_NUMBER})+(?=\s+(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)\b)"
-)
+_COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
+_COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY})+(?=\s+{_COUNTED}\b)")
 _MEMBER = re.compile(_NUMBER)
+_WORD_NUMBERS = {
+    word: number
+    for number, word in enumerate(
+        ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"), start=1
+    )
+}
+_WORD_ORDINALS = {
+    "second": "2nd",
+    "third": "3rd",
+    "fourth": "4th",
+    "fifth": "5th",
+    "sixth": "6th",
+    "seventh": "7th",
+    "eighth": "8th",
+}
 
 
 @dataclass(frozen=True)
@@ -51,39 +83,51 @@ class Token:
         return self.kind == "mark" and self.text in marks
 
 
+def plain(text: str) -> str:
+    """The text with typographic characters made plain, each one character for one."""
+    return text.translate(_PLAIN)
+
+
 def _members(text: str, line: int, start: int) -> tuple[tuple[float, Span], ...]:
     return tuple(
         (float(m.group()), Span(line, start + m.start() + 1, start + m.end() + 1)) for m in _MEMBER.finditer(text)
     )
 
 
-def tokens_of(text: str, line: int, sizes: int, start: int = 0) -> list[Token]:
-    """The tokens of `text[start:]`, which is line number `line` of a pattern for `sizes` sizes."""
-    plain = text.translate(_PLAIN)
+@lru_cache(maxsize=16384)
+def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0) -> tuple[Token, ...]:
+    """The tokens of `text[start:]`, which is line number `line` of a pattern for `sizes` sizes, `active` of them in force."""
+    clean = plain(text)
     found: list[Token] = []
     at = start
-    while at < len(plain):
-        if plain[at].isspace():
+    while at < len(clean):
+        if clean[at].isspace():
             at += 1
             continue
-        match = _TOKEN.match(plain, at)
+        match = _TOKEN.match(clean, at)
         assert match is not None  # the last alternative takes any character
         kind, end = match.lastgroup, match.end()
         if kind in ("num", "set") and sizes > 1:
-            commas = _COMMAS.match(plain, at)
-            if commas is not None and len(_MEMBER.findall(commas.group())) == sizes:
+            commas = _COMMAS.match(clean, at)
+            if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
                 kind, end = "set", commas.end()
-        if kind == "slashes" and len(_MEMBER.findall(match.group())) != sizes:
-            first = _MEMBER.match(plain, at)
+        if kind == "slashes" and len(_MEMBER.findall(match.group())) not in (sizes, active or sizes):
+            first = _MEMBER.match(clean, at)
             assert first is not None
             kind, end = "num", first.end()
-        piece = plain[at:end]
-        span = Span(line, at + 1, end + 1)
-        if kind in ("num", "set", "slashes"):
-            found.append(Token("num", piece, span, _members(piece, line, at)))
-        elif kind in ("word", "times"):
-            found.append(Token("word", piece.lower(), span))
-        else:
-            found.append(Token(kind, piece.lower(), span))  # type: ignore[arg-type]
+        found.append(_token(clean[at:end], kind or "mark", Span(line, at + 1, end + 1), line, at))
         at = end
-    return found
+    return tuple(found)
+
+
+def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:
+    if kind in ("num", "set", "slashes"):
+        return Token("num", piece, span, _members(piece, line, at))
+    word = piece.lower()
+    if kind == "times":
+        return Token("word", word, span)
+    if kind == "word" and word in _WORD_NUMBERS:
+        return Token("num", str(_WORD_NUMBERS[word]), span, ((float(_WORD_NUMBERS[word]), span),))
+    if kind == "word" and word in _WORD_ORDINALS:
+        return Token("ordinal", _WORD_ORDINALS[word], span)
+    return Token(kind, word, span)  # type: ignore[arg-type]

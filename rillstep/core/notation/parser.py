@@ -2,13 +2,15 @@
 
 import difflib
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.notation import header, rows
-from rillstep.core.notation.header import Header
+from rillstep.core.notation.header import Header, context_of
+from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import ROLES, WORKED, Check, Line, Pattern, Prose, Row, Section
+from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
 
 MAX_CHARACTERS = 400_000
 MAX_LINES = 4_000
@@ -32,24 +34,53 @@ class _Reading:
     open: Section | None = None
     lines: list[Line] = field(default_factory=list)
     active: tuple[int, ...] = (0,)
+    expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
+    defining: bool = False
     findings: list[Finding] = field(default_factory=list)
 
     def context(self) -> Context:
-        return Context(len(self.header.sizes), self.active, self.header.terms, tuple(self.header.numbers.items()))
+        kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
+        return context_of(self.header, self.active, kind)
 
     def close_section(self) -> None:
         if self.open is not None:
-            was = self.open
-            self.sections.append(Section(was.title, was.worked, was.role, tuple(self.lines), was.continues, was.span))
+            self.sections.append(replace(self.open, lines=tuple(self.lines)))
         self.open, self.lines = None, []
+        self.restart()
+
+    def restart(self) -> None:
+        self.expected = [1] * len(self.header.sizes)
+
+    def start(self, section: Section) -> None:
+        self.close_section()
+        self.open = section
+        self.active = tuple(range(len(self.header.sizes)))
 
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
         if self.open is None:
             kind = getattr(line, "kind", "Rnd")
             worked = "rows" if kind == "Row" else "joined rounds"
-            self.open = Section("Pattern", worked, "wall", (), None, line.span)
+            self.open = Section("Pattern", worked, "wall", (), None, None, 1, line.span)
+        elif (
+            isinstance(line, Row)
+            and line.kind == "Row"
+            and self.open.title == "Pattern"
+            and not any(isinstance(one, Row) for one in self.lines)
+        ):
+            self.open = replace(self.open, worked="rows")
         self.lines.append(line)
         self.findings.extend(findings)
+        if isinstance(line, Row | Again):
+            last = line.last or line.first
+            for size in line.sizes:
+                self.expected[size] = (last.values[size] or 0) + 1
+        elif isinstance(line, Setup) and _begins_anew(line):
+            self.restart()
+
+
+def _begins_anew(line: Setup) -> bool:
+    """Does a set-up line begin a new piece?"""
+    return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
 
 
 def parse(text: str) -> Parsed:
@@ -59,8 +90,9 @@ def parse(text: str) -> Parsed:
         span = Span(1, 1, 2)
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
         return Parsed(Pattern("", ("One size",), ()), (Finding("text-too-long", "error", span, message),))
-    for number, raw in enumerate(text.split("\n"), start=1):
-        _read_line(reading, raw.rstrip("\r"), number)
+    raws = [raw.rstrip("\r") for raw in text.split("\n")]
+    for number, raw in enumerate(raws, start=1):
+        _read_line(reading, raw, number, raws)
     reading.close_section()
     head = reading.header
     pattern = Pattern(
@@ -71,6 +103,7 @@ def parse(text: str) -> Parsed:
         tuple(head.gauges),
         head.finished,
         tuple(head.extra),
+        tuple(head.specials),
         head.terms,
     )
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
@@ -79,44 +112,83 @@ def parse(text: str) -> Parsed:
     return Parsed(pattern, sort_findings(reading.findings))
 
 
-def _read_line(reading: _Reading, raw: str, number: int) -> None:
+def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> None:
     if len(raw) > MAX_LINE:
         message = f"This line is too long to be read ({len(raw):,} characters; at most {MAX_LINE:,})."
         reading.findings.append(Finding("line-too-long", "error", Span(number, 1, MAX_LINE), message))
         return
     text = raw.split("#", 1)[0].rstrip()
     if not text.strip():
+        reading.defining = False
         return
     key, colon, value = text.partition(":")
-    word = key.strip().lower()
+    word = " ".join(key.strip().lower().split())
     column = len(key) + 1
+    in_head = reading.open is None and not reading.sections
     if colon and word == "section":
-        _open_section(reading, value, Span(number, 1, len(text) + 1))
-    elif reading.open is None and not reading.sections and colon and word in header.KEYS:
-        header.read(reading.header, word, value, number, column, reading.findings)
-        reading.active = tuple(range(len(reading.header.sizes)))
+        heading = read_section(
+            value, Span(number, 1, len(text) + 1), reading.sections + _just(reading), len(reading.header.sizes)
+        )
+        reading.findings.extend(heading.findings)
+        reading.start(heading.section)
+    elif in_head and colon and word in header.DEFINING:
+        reading.defining = True
+        if value.strip():
+            header.define(reading.header, value, number, column, reading.findings)
+    elif colon and (word in header.KEYS or word in header.ALIASES) and (in_head or word == "define"):
+        header.read(reading.header, header.ALIASES.get(word, word), value, number, column, reading.findings)
+        if in_head:
+            reading.active = tuple(range(len(reading.header.sizes)))
+            reading.restart()
+    elif in_head and reading.defining and ("=" in text or colon) and not starts_label(text):
+        header.define(reading.header, text, number, 0, reading.findings)
     elif colon and not value.strip() and word.split(" ")[0] in ("size", "sizes", "all"):
         _read_size_line(reading, key, number)
     else:
-        _read_body_line(reading, text, number)
+        _read_body_line(reading, text, number, raws)
 
 
-def _read_body_line(reading: _Reading, text: str, number: int) -> None:
+def _just(reading: _Reading) -> list[Section]:
+    """The section still open counts as one before the next."""
+    return [reading.open] if reading.open is not None else []
+
+
+def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) -> None:
     context = reading.context()
     span = Span(number, 1, len(text) + 1)
     lowered = text.lstrip().lower()
-    if lowered.startswith("note:"):
+    if lowered.startswith(("note:", "notes:")):
         reading.add(Prose(text.split(":", 1)[1].strip(), reading.active, True, span), [])
         return
     if lowered.startswith("check:"):
         check, findings = rows.read_check(text, number, context)
         reading.add(check, findings)
         return
-    found = rows.read_row(text, number, context) or rows.read_setup(text, number, context)
+    found = rows.read_row(text, number, context, tuple(reading.expected))
     if found is not None:
-        reading.add(*found)
+        lines, problems = found
+        reading.findings.extend(problems)
+        for line in lines:
+            reading.add(line, [])
+        return
+    setup = rows.read_setup(text, number, context)
+    if setup is not None:
+        reading.add(*setup)
+        return
+    following = _following(raws, number)
+    if following is not None and is_heading(text, following):
+        reading.start(read_heading(text, span, reading.sections + _just(reading), following))
         return
     reading.add(Prose(text.strip(), reading.active, False, span), [])
+
+
+def _following(raws: list[str], number: int) -> str | None:
+    """The next line that holds anything, if it is a row or a set-up line."""
+    for raw in raws[number : number + 4]:
+        if raw.strip():
+            is_row = starts_label(raw) is not None
+            return raw if is_row or rows.SETUP.match(raw) else None
+    return None
 
 
 def _read_size_line(reading: _Reading, key: str, number: int) -> None:
@@ -126,7 +198,8 @@ def _read_size_line(reading: _Reading, key: str, number: int) -> None:
         reading.active = tuple(range(len(sizes)))
         return
     inner = text.split(" ", 1)[1] if " " in text else ""
-    inner = inner.removesuffix(" only").removesuffix(" Only")
+    if inner.lower().endswith(" only"):
+        inner = inner[: -len(" only")]
     by_name = {name.lower(): i for i, name in enumerate(sizes)}
     names = _split_names(inner, by_name)
     chosen = [by_name[name.lower()] for name in names if name.lower() in by_name]
@@ -146,7 +219,7 @@ def _split_names(inner: str, known: dict[str, int]) -> list[str]:
     if inner.strip().lower() in known:
         return [inner.strip()]
     names: list[str] = []
-    for part in inner.split(", "):
+    for part in inner.replace(" & ", " and ").split(", "):
         pieces = part.split(" and ")
         while pieces:
             for take in range(len(pieces), 0, -1):
@@ -155,33 +228,7 @@ def _split_names(inner: str, known: dict[str, int]) -> list[str]:
                     names.append(name)
                     pieces = pieces[take:]
                     break
-    return names
+    return [name for name in names if name]
 
 
-def _open_section(reading: _Reading, value: str, span: Span) -> None:
-    reading.close_section()
-    reading.active = tuple(range(len(reading.header.sizes)))
-    title, _, rest = value.strip().partition("(")
-    inside, _, after = rest.partition(")")
-    words = [word.strip().lower() for word in inside.split(",")] if rest else []
-    worked = next((word for word in words if word in WORKED), None)
-    role = next((word for word in words if word in ROLES), None)
-    for word in words:
-        if word and word not in WORKED and word not in ROLES:
-            near = difflib.get_close_matches(word, [*WORKED, *ROLES], 1)
-            hint = f" Did you mean “{near[0]}”?" if near else f" Known are: {', '.join([*WORKED, *ROLES])}."
-            message = f"“{word}” does not say how a section is worked, nor what it is.{hint}"
-            reading.findings.append(Finding("section-kind", "error", span, message))
-    continues = None
-    tail = after.strip(" ,.")
-    if tail.lower().startswith("continue from "):
-        continues = tail[len("continue from ") :].strip()
-        if continues.lower() not in [section.title.lower() for section in reading.sections]:
-            message = f"There is no section “{continues}” before this one to continue from."
-            reading.findings.append(Finding("section-not-found", "error", span, message))
-    elif role in ("wall", "trim") and reading.sections and reading.sections[-1].role in ("disc", "oval", "wall"):
-        continues = reading.sections[-1].title
-    reading.open = Section(title.strip(), worked or "joined rounds", role or "wall", (), continues, span)
-
-
-__all__ = ["Check", "Parsed", "parse"]
+__all__ = ["Parsed", "parse"]

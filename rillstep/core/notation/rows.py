@@ -1,26 +1,40 @@
-"""One line of the body: a row or round with its label and totals, a set-up line, a check."""
+"""One line of the body: a row or round with its label and totals, rows worked again, a set-up line, a check."""
 
 import re
+from dataclasses import replace
 from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation import again, labels
+from rillstep.core.notation.lexer import plain, tokens_of
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Check, CheckItem, Num, Row, Setup, Total
-from rillstep.core.stitches import stitch_words
+from rillstep.core.notation.totals import read_totals, same_totals
+from rillstep.core.notation.tree import Again, Check, CheckItem, Line, Num, Row, Setup, Total
 
-_LABEL = re.compile(r"^\s*(?P<word>rnds?|rounds?|rows?|r)\.?\s*(?=[\d{])", re.IGNORECASE)
-_TOTAL_MARK = re.compile(r"(?:—|\s[-–]\s|(?<!\w)=(?!\w)|\s=\s)(?=[^—]*$)")
-_TOTAL_BRACKET = re.compile(
-    r"\((?=\d)(?P<inside>(?:[^()]|\([\d\s,]*\))*\b(?:sts?|stitch(?:es)?|sps?)\s*)\)\s*\.?\s*$", re.IGNORECASE
+_COUNTED = (
+    r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
 )
-_SETUP = re.compile(r"^\s*(ch\s*[\d{]|chain\s*[\d{]|make an adjustable ring|fasten off\b)", re.IGNORECASE)
+_TOTAL_MARK = re.compile(r"(?:—|\s-{1,2}\s|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*\d)")
+_TOTAL_BRACKET = re.compile(
+    r"(?P<before>[^\s\d]|\d\s*\.)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
+    re.IGNORECASE,
+)
+_TOTAL_SENTENCE = re.compile(
+    rf"(?<=[.;])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>\d[\d\s,()/\[\]:]*\s*{_COUNTED}\b[^.]*)\.?\s*$",
+    re.IGNORECASE,
+)
+SETUP = re.compile(
+    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+[^.;]{1,60}?,\s*)?"
+    r"(?P<rest>ch(?:ain)?\s*[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*ch\b)",
+    re.IGNORECASE,
+)
 
 
 def _stream(text: str, line: int, context: Context, start: int, end: int) -> Stream:
     """A stream over text[start:end], with true columns."""
-    tokens = tokens_of(text[:end], line, context.n_sizes, start)
+    tokens = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
     return Stream(tokens, context, Span(line, max(1, end), end + 1))
 
 
@@ -28,95 +42,176 @@ def _problem(problem: NotUnderstood, what: str) -> Finding:
     return Finding(problem.code, "error", problem.span, f"{what}: {problem}." if str(problem) else f"{what}.")
 
 
-@lru_cache(maxsize=4096)
-def read_row(text: str, line: int, context: Context) -> tuple[Row, tuple[Finding, ...]] | None:
-    """A labelled line; None when the line does not start with a label.
+@lru_cache(maxsize=8192)
+def read_row(
+    text: str, line: int, context: Context, expected: tuple[int, ...]
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
+    """A labelled line, or rows worked again; None when the line is neither.
 
     Remembered, so that typing in one line does not read the others again.
     """
-    label = _LABEL.match(text)
-    colon = text.find(":")
-    if label is None or colon < 0:
-        return None
+    match = labels.starts(text)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
-    stream = _stream(text, line, context, label.end(), colon)
-    findings: list[Finding] = []
-    everywhere = Num(tuple(1 if i in context.active else None for i in range(context.n_sizes)))
-    first, last, side = everywhere, None, None
-    try:
-        first = stream.need_number("the round or row")
-        if stream.mark("-") or stream.word("to"):
-            last = stream.need_number("the last round or row")
-        if stream.mark("("):
-            side = stream.next().text.upper()
-            stream.mark(")")
-        if stream.peek() is not None:
-            raise NotUnderstood(stream.here(), "only numbers stand between “Rnd” and the colon")
-    except NotUnderstood as problem:
-        findings.append(_problem(problem, "This label is not understood"))
-    findings += stream.findings
-    end, totals, total_findings = _read_totals(text, line, context, colon + 1)
-    body = _stream(text, line, context, colon + 1, end)
+    if match is None:
+        return _unlabelled_again(text, line, context, expected, span) if again.starts(text) else None
+    head = _stream(text, line, context, match.end(), len(text))
+    label = labels.read_label(head, match, expected, text)
+    context = replace(context, kind=label.kind)
+    label_span = Span(line, span.column, label.body + 1)
+    end, totals, problems = _split_totals(text, line, context, label.body)
+    findings = [*label.findings, *problems]
+    if again.starts(text[label.body : end]):
+        return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
+    body = _stream(text, line, context, label.body, end)
     steps = read_steps(body)
-    if not steps and not body.findings:
+    findings += body.findings
+    if not steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
-    findings += body.findings + total_findings
-    kind = "Row" if label["word"].lower().startswith("row") else "Rnd"
-    label_span = Span(line, span.column, colon + 1)
-    row = Row(kind, first, last, steps, totals, context.active, side, span, label_span, bool(findings))  # type: ignore[arg-type]
-    return row, tuple(findings)
+    totals = same_totals(totals, body.totals)
+    row = Row(
+        label.kind, label.first, label.last, steps, totals, context.active, label.side, span, label_span, bool(findings)
+    )  # fmt: skip
+    return (row,), tuple(findings)
 
 
-@lru_cache(maxsize=1024)
+def _labelled_again(
+    text: str, line: int, context: Context, label: labels.Label,
+    read: tuple[int, tuple[Total, ...], list[Finding]], spans: tuple[Span, Span],
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]]:  # fmt: skip
+    end, totals, findings = read
+    body = _stream(text, line, context, label.body, end)
+    sources: tuple[Num, ...] = ()
+    last = label.last
+    try:
+        said = again.read_again(body)
+        sources = said.sources or _last_rows(said, label.first)
+        if last is None and said.until is not None:
+            last = said.until
+        elif last is None and said.more is not None:
+            last = _after(label.first, said.more, len(sources), -1)
+        _rest_is_read(body)
+    except NotUnderstood as problem:
+        findings.append(_problem(problem, "These rows to repeat are not understood"))
+    findings += body.findings
+    row = Again(
+        label.kind, label.first, last, sources, same_totals(totals, body.totals), context.active, *spans, bool(findings)
+    )
+    return (row,), tuple(findings)
+
+
+def _rest_is_read(body: Stream) -> None:
+    """What stands after a repetition of rows may only be gestures and totals."""
+    read_steps(body)
+
+
+def _unlabelled_again(
+    text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
+    end, totals, findings = _split_totals(text, line, context, 0)
+    body = _stream(text, line, context, 0, end)
+    keep = set(context.active)
+    first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
+    try:
+        said = again.read_again(body)
+    except NotUnderstood as problem:
+        return (), (_problem(problem, "These rows to repeat are not understood"),)
+    sources = said.sources or _last_rows(said, first)
+    kind = "Row" if re.search(r"\brows?\b", text, re.IGNORECASE) else "Rnd"
+    last: Num | None = None
+    if said.until is not None:
+        last = said.until
+    elif said.more is not None:
+        last = _after(first, said.more, len(sources), -1)
+    elif said.total is not None:
+        last = said.total
+    elif said.by_measure is not None:
+        message = "How many rows this makes is not said as a number; say “until there are … rows” to have it proved."
+        findings.append(Finding("rows-not-counted", "warning", said.by_measure, message))
+    else:
+        last = _after(first, Num(tuple(None if v is None else 1 for v in first.values)), len(sources), -1)
+    read_steps(body)
+    findings += body.findings
+    broken = any(f.severity == "error" for f in findings)
+    row = Again(kind, first, last, sources, same_totals(totals, body.totals), context.active, span, span, broken)  # type: ignore[arg-type]
+    lines: tuple[Line, ...] = (row,)
+    if said.total is not None and said.more is not None:
+        what = "rows" if kind == "Row" else "rnds"
+        lines = (row, Check((CheckItem(what, said.total),), context.active, replace(span, line=line)))  # type: ignore[arg-type]
+    return lines, tuple(findings)
+
+
+def _after(first: Num, more: Num, rows: int, less: int) -> Num:
+    """The last row, when from `first` on so many repeats of `rows` rows are worked."""
+    pairs = zip(first.values, more.values, strict=True)
+    return Num(tuple(None if a is None or b is None else a + b * max(1, rows) + less for a, b in pairs))
+
+
+def _last_rows(said: again.AgainBody, first: Num) -> tuple[Num, ...]:
+    if said.last_rows is None:
+        return ()
+    count = next(v for v in said.last_rows.values if v is not None)
+    return tuple(Num(tuple(None if v is None else v - k for v in first.values)) for k in range(min(count, 200), 0, -1))
+
+
+@lru_cache(maxsize=2048)
 def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
-    if not _SETUP.match(text):
+    match = SETUP.match(text)
+    if match is None:
         return None
-    stream = _stream(text, line, context, 0, len(text))
+    stream = _stream(text, line, context, match.start("rest"), len(text))
     steps = read_steps(stream)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
+    if stream.findings and not re.match(r"ch(ain)?\b", match["rest"], re.IGNORECASE):
+        return None
+    if not steps:
+        return None
     return Setup(steps, context.active, span, bool(stream.findings)), tuple(stream.findings)
 
 
-def _read_totals(text: str, line: int, context: Context, start: int) -> tuple[int, tuple[Total, ...], list[Finding]]:
+def _split_totals(text: str, line: int, context: Context, start: int) -> tuple[int, tuple[Total, ...], list[Finding]]:
     """Where the instructions end, and the totals stated after them."""
-    bracket = _TOTAL_BRACKET.search(text, start)
-    mark = _TOTAL_MARK.search(text, start)
-    if bracket is not None and (mark is None or mark.start() < bracket.start()):
-        end, first, last = bracket.start(), bracket.start("inside"), bracket.end("inside")
-    elif mark is not None:
-        end, first, last = mark.start(), mark.end(), len(text)
-    else:
-        return len(text), (), []
+    clean = plain(text)
+    bracket = _TOTAL_BRACKET.search(clean, start)
+    mark = _last_mark(clean, start)
+    sentence = _TOTAL_SENTENCE.search(clean, start)
+    if bracket is not None and _is_total(clean, line, context, bracket):
+        return bracket.end("before"), *_read(text, line, context, bracket.start("inside"), bracket.end("inside"))
+    if mark is not None and re.search(r"\d", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
+        return mark.start(), *_read(text, line, context, mark.end(), len(text))
+    if sentence is not None:
+        return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside"))
+    return len(text), (), []
+
+
+def _last_mark(text: str, start: int) -> re.Match[str] | None:
+    found = None
+    for match in _TOTAL_MARK.finditer(text, start):
+        found = match
+    return found
+
+
+def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) -> bool:
+    """Bare numbers in brackets are a total when they are one number for each size; else they must say what they count."""
+    inside = bracket["inside"]
+    numbers = re.findall(r"\d+", inside)
+    if re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE):
+        return not re.search(
+            r"\b(?:in|next|each|ch \d+[,;])\b", re.sub(r"\bin total\b|\bin all\b", "", inside), re.IGNORECASE
+        )
+    if re.search(r"[a-z]", re.sub(r"total", "", inside, flags=re.IGNORECASE), re.IGNORECASE):
+        return any(
+            re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials
+        )
+    return len(numbers) in (1, len(context.active)) and not text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()
+
+
+def _read(text: str, line: int, context: Context, first: int, last: int) -> tuple[tuple[Total, ...], list[Finding]]:
     stream = _stream(text, line, context, first, last)
-    totals: list[Total] = []
     try:
-        while stream.peek() is not None:
-            if stream.mark(",", ".", ";", "(", ")") or stream.word("and"):
-                continue
-            totals.append(_read_total(stream))
+        return tuple(read_totals(stream)), stream.findings
     except NotUnderstood as problem:
-        return end, tuple(totals), [_problem(problem, "This total is not understood")]
-    return end, tuple(totals), stream.findings
-
-
-def _read_total(stream: Stream) -> Total:
-    count = stream.need_number("stitches")
-    if stream.word("st", "sts", "stitch", "stitches"):
-        return Total(count, "sts")
-    if stream.word("ch", "chain"):
-        stream.mark("-")
-        length = stream.need_number("chains in the space")
-        stream.mark("-")
-        if not stream.word("sp", "sps", "space", "spaces"):
-            raise NotUnderstood(stream.here(), "“sps” is missing")
-        return Total(count, "sp", length)
-    token = stream.peek()
-    stitch = stitch_words(stream.context.terms).get(token.text) if token else None
-    if token is None or stitch is None:
-        raise NotUnderstood(stream.here(), "what is counted is missing, such as “sts”")
-    stream.at += 1
-    return Total(count, stitch)
+        return (), [_problem(problem, "This total is not understood")]
 
 
 def read_check(text: str, line: int, context: Context, start: int | None = None) -> tuple[Check, list[Finding]]:

@@ -1,12 +1,13 @@
 """A cursor over the tokens of one line, with the numbers of the sizes in force."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import Token
-from rillstep.core.notation.tree import Decimals, Num
-from rillstep.core.stitches import Terms
+from rillstep.core.notation.tree import Decimals, Num, Total
+from rillstep.core.stitches import Loop, Terms
 
 MAX_NUMBER = 99_999
 
@@ -21,22 +22,29 @@ class NotUnderstood(Exception):
 
 @dataclass(frozen=True)
 class Context:
-    """What a line needs to know of its pattern: sizes in force, terms, named numbers."""
+    """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
+
+    specials: (name, its words as tokens) of the stitches that the pattern defines.
+    """
 
     n_sizes: int
     active: tuple[int, ...]
     terms: Terms
     numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
+    specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    kind: str = "Rnd"
 
 
 class Stream:
     """Tokens with a position. Reading past the end gives None, never an exception."""
 
-    def __init__(self, tokens: list[Token], context: Context, end: Span) -> None:
+    def __init__(self, tokens: Sequence[Token], context: Context, end: Span) -> None:
         self.tokens, self.context, self.end = tokens, context, end
         self.at = 0
         self.depth = 0
+        self.loop: Loop = "both"  # "working in back loops only, ..." holds for the rest of the line
         self.findings: list[Finding] = []
+        self.totals: list[Total] = []  # stated in brackets within the line
 
     def peek(self, ahead: int = 0) -> Token | None:
         index = self.at + ahead
@@ -75,6 +83,17 @@ class Stream:
                 return False
         self.at += len(sequence)
         return True
+
+    def sees(self, *sequence: str) -> bool:
+        """Do these words come next?"""
+        start = self.at
+        found = self.words(*sequence)
+        self.at = start
+        return found
+
+    def any_of(self, *phrases: str) -> bool:
+        """Take the first of these phrases that comes next."""
+        return any(self.words(*phrase.split()) for phrase in phrases)
 
     def mark(self, *marks: str) -> bool:
         token = self.peek()

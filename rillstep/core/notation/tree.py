@@ -51,23 +51,31 @@ class Decimals:
 
 # --- where a hook goes -------------------------------------------------------------
 
-WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp"]
+WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end"]
 
 
 @dataclass(frozen=True)
 class What:
-    """The kind of place named: stitches, chains, or chain spaces (of `length` chains, if said)."""
+    """The kind of place named: stitches, chains, chain spaces, or the ends of rows ("end").
+
+    length: of a space in chains, where it is said. stitch: only the tops of this stitch, or the
+    places that a special stitch offers. corner: only corner spaces, or corner stitches.
+    """
 
     kind: WhatKind
     length: Num | None = None
+    stitch: str = ""
+    corner: bool = False
 
 
 @dataclass(frozen=True)
 class ToEnd:
-    """ "around", "across", or (with `last`) "to last 3 sts"."""
+    """ "around", "across", "to last 3 sts" (`last`), "to marker A" (`marker`), "to last ch-2 sp" (`last` and `what`)."""
 
-    word: Literal["around", "across", "last"]
+    word: Literal["around", "across", "last", "marker"]
     last: Num | None = None
+    marker: str = ""
+    what: What | None = None
 
 
 @dataclass(frozen=True)
@@ -105,7 +113,32 @@ class InRing:
     pass
 
 
-Into = Next | Every | Same | Last | FromHook | InRing
+@dataclass(frozen=True)
+class Nth:
+    """ "in first st", "in 2nd st": counted from where the hook is; those before it are passed over."""
+
+    nth: Num
+    what: What
+
+
+@dataclass(frozen=True)
+class Marked:
+    """ "in marked st", "in st with marker A"."""
+
+    marker: str = ""
+
+
+@dataclass(frozen=True)
+class Loops:
+    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few."""
+
+    loop: Loop
+    kind: Literal["Rnd", "Row"]
+    number: Num
+    count: Num | None = None
+
+
+Into = Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
 
 # --- what is done ------------------------------------------------------------------
 
@@ -123,12 +156,17 @@ class Work:
 
 @dataclass(frozen=True)
 class Together:
-    """`legs` places worked together into one stitch, `times` times over."""
+    """`legs` places worked together into one stitch, `times` times over; or until `end`.
+
+    same: all legs stand in one place (a puff, a cluster), `into` says which.
+    """
 
     stitch: str
     legs: Num
     times: Num
     loop: Loop = "both"
+    end: ToEnd | None = None
+    into: Into | None = None
     span: Span = field(default=NOWHERE, compare=False)
 
 
@@ -141,10 +179,42 @@ class Skip:
 
 @dataclass(frozen=True)
 class Chain:
-    """`counts`: "none", a stitch that it counts as, or None when the text does not say."""
+    """`counts`: "none", a stitch that it counts as, or None when the text does not say.
+
+    space: chains of it that are a space beside that stitch ("counts as dc, ch 2").
+    """
 
     length: Num
     counts: str | None = None
+    space: Num | None = None
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Group:
+    """ "(2 dc, ch 2, 2 dc) in next ch-2 sp": the steps, all in one place, for each place of `into`."""
+
+    steps: tuple["Step", ...]
+    into: Into
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class EachKind:
+    """ "sc in each st and 2 sc in each ch-2 sp around": every place of some kinds, each in its own way."""
+
+    works: tuple["Work | Group", ...]
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Evenly:
+    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has."""
+
+    stitch: str
+    count: Num
+    along: Literal["edge", "row ends", "foundation", "around"]
     span: Span = field(default=NOWHERE, compare=False)
 
 
@@ -158,25 +228,35 @@ class Repeat:
 GestureKind = Literal[
     "join",
     "turn",
+    "do not turn",
     "rotate",
     "fasten off",
     "adjustable ring",
     "join into ring",
     "place marker",
     "move marker",
+    "remove marker",
     "do not join",
+    "leave rest unworked",
+    "change colour",
+    "join colour",
+    "end colour",
+    "seam",
+    "aside",
 ]
 
 
 @dataclass(frozen=True)
 class Gesture:
-    """Something done that makes no stitch."""
+    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where."""
 
     kind: GestureKind
+    name: str = ""
+    into: Into | None = None
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Step = Work | Together | Skip | Chain | Repeat | Gesture
+Step = Work | Together | Skip | Chain | Group | EachKind | Evenly | Repeat | Gesture
 
 # --- lines -------------------------------------------------------------------------
 
@@ -247,16 +327,65 @@ class Prose:
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Line = Row | Setup | Check | Prose
+@dataclass(frozen=True)
+class Again:
+    """Lines worked again: "Rnds 9-20: Rep Rnds 7 and 8", "Rep Row 2 until there are 31 (37) rows".
+
+    first, last: the rows that it stands for; last is None for a single one.
+    sources: numbers of the rows whose instructions are used, in turn and beginning with the first.
+    """
+
+    kind: Literal["Rnd", "Row"]
+    first: Num
+    last: Num | None
+    sources: tuple[Num, ...]
+    totals: tuple[Total, ...]
+    sizes: tuple[int, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+    label_span: Span = field(default=NOWHERE, compare=False)
+    broken: bool = field(default=False, compare=False)
+
+    def rounds(self, size: int) -> int:
+        """How many rounds this line stands for in a size; 0 or less when its range is empty."""
+        return 1 if self.last is None else self.last.at(size) - self.first.at(size) + 1
+
+
+Line = Row | Again | Setup | Check | Prose
+
+
+@dataclass(frozen=True)
+class Along:
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, or its row ends."""
+
+    edge: Literal["free loops", "foundation", "row ends"]
+    loop: Loop = "front"
+    kind: Literal["Rnd", "Row"] = "Rnd"
+    number: Num | None = None
+
+
+@dataclass(frozen=True)
+class Special:
+    """A stitch defined in the pattern by its own instruction, or (no steps) by words that are only kept."""
+
+    name: str
+    steps: tuple[Step, ...]
+    words: str = ""
 
 
 @dataclass(frozen=True)
 class Section:
+    """`continues`: the section it goes on from; `on` says where on it, the last edge if nothing is said.
+
+    make: how many of the piece are made alike.
+    """
+
     title: str
     worked: str
     role: str
     lines: tuple[Line, ...]
     continues: str | None = None
+    on: "Along | None" = None
+    make: int = 1
     span: Span = field(default=NOWHERE, compare=False)
 
 
@@ -271,6 +400,7 @@ class Pattern:
     gauges: tuple[Gauge, ...] = ()
     finished: Check | None = None
     extra: tuple[tuple[str, str], ...] = ()  # Yarn, Hook, Note, ... as written
+    specials: tuple[Special, ...] = ()
     terms: Terms = field(default="US", compare=False)
 
     def lines(self) -> list[tuple[Section, Line]]:

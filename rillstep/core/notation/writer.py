@@ -7,17 +7,25 @@ from collections.abc import Callable
 
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.notation.tree import (
+    Again,
+    Along,
     Chain,
     Check,
     Decimals,
+    EachKind,
+    Evenly,
     Every,
     FromHook,
     Gesture,
+    Group,
     InRing,
     Into,
     Last,
     Line,
+    Loops,
+    Marked,
     Next,
+    Nth,
     Num,
     Pattern,
     Prose,
@@ -27,6 +35,7 @@ from rillstep.core.notation.tree import (
     Section,
     Setup,
     Skip,
+    Special,
     Step,
     ToEnd,
     Together,
@@ -54,23 +63,41 @@ def _ordinal(value: int) -> str:
     return f"{value}{suffix}"
 
 
-def _what(what: What, plural: bool) -> str:
+def _what(what: What, plural: bool, terms: Terms = "US") -> str:
+    corner = "corner " if what.corner else ""
     match what.kind:
-        case "sp":
+        case "st and sp" if what.corner:
+            return "corner"
+        case "sp" | "st and sp":
             word = "sps" if plural else "sp"
-            return word if what.length is None else f"ch-{_n(what.length)} {word}"
+            space = word if what.length is None else f"ch-{_n(what.length)} {word}"
+            return corner + space if what.kind == "sp" else f"st and {space}"
+        case "st" if what.stitch:
+            name = abbreviation(what.stitch, terms)
+            return corner + (f"{name} sts" if plural else name)
         case "st":
-            return "sts" if plural else "st"
+            return corner + ("sts" if plural else "st")
         case "ch":
             return "ch"
+        case "end":
+            return "row ends" if plural else "row end"
         case both:
             return both
 
 
-def _end(end: ToEnd) -> str:
+def _end(end: ToEnd, terms: Terms = "US") -> str:
+    if end.word == "marker":
+        return f"to marker {end.marker}".rstrip()
+    if end.what is not None and end.last is None:
+        return f"to {_what(end.what, False, terms)}"
     if end.last is None:
         return end.word
-    return "to last st" if end.last.is_always(1) else f"to last {_n(end.last)} sts"
+    what = end.what or What("st")
+    return (
+        f"to last {_what(what, False, terms)}"
+        if end.last.is_always(1)
+        else f"to last {_n(end.last)} {_what(what, True, terms)}"
+    )
 
 
 def _into(into: Into, several: bool, terms: Terms) -> str:
@@ -78,15 +105,24 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
     match into:
         case Next(count, what):
             if count.is_always(1):
-                return f"in next {_what(what, False)}"
+                return f"in next {_what(what, False, terms)}"
             each = "each of " if several else ""
-            return f"in {each}next {_n(count)} {_what(what, True)}"
+            return f"in {each}next {_n(count)} {_what(what, True, terms)}"
         case Every(what, end):
-            return f"in each {_what(what, False)} {_end(end)}"
+            return f"in each {_what(what, False, terms)} {_end(end, terms)}"
         case Same(what):
-            return f"in same {_what(what, False)}"
+            return f"in same {_what(what, False, terms)}"
         case Last(what):
-            return f"in last {_what(what, False)}"
+            return f"in last {_what(what, False, terms)}"
+        case Nth(nth, what):
+            value = next(v for v in nth.values if v is not None)
+            return f"in {'first' if value == 1 else _ordinal(value)} {_what(what, False, terms)}"
+        case Marked(marker):
+            return f"in st with marker {marker}".rstrip() if marker else "in marked st"
+        case Loops(loop, kind, number, count):
+            named = "back bars" if loop == "third" else f"{loop} loops"
+            few = "" if count is None else f"next {_n(count)} sts "
+            return f"in {named} of {few}{kind} {_n(number)}"
         case FromHook(nth, counts_as):
             value = next(v for v in nth.values if v is not None)
             counted = f" (skipped ch count as {abbreviation(counts_as, terms)})" if counts_as else ""
@@ -95,30 +131,83 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return "in ring"
 
 
+def _loop(loop: str) -> str:
+    return f"{LOOP_ABBREVIATIONS[loop]} " if loop != "both" else ""  # type: ignore[index]
+
+
+def _together(step: Together, terms: Terms) -> str:
+    body = f"{_loop(step.loop)}{abbreviation(step.stitch, terms)}{_n(step.legs)}tog"
+    if step.into is not None:
+        return f"{body} {_into(step.into, False, terms)}"
+    if step.end is not None:
+        return f"{body} {_end(step.end, terms)}"
+    return body if step.times.is_always(1) else f"{body} {_n(step.times)} times"
+
+
+def _chain(step: Chain, terms: Terms) -> str:
+    said = {None: "", "none": " (does not count)"}.get(step.counts)
+    if said is None:
+        space = f", ch {_n(step.space)}" if step.space is not None else ""
+        said = f" (counts as {abbreviation(step.counts or '', terms)}{space})"
+    return f"ch {_n(step.length)}{said}"
+
+
+_EVENLY = {
+    "edge": "across edge",
+    "row ends": "along row ends",
+    "foundation": "along foundation ch",
+    "around": "around edge",
+}
+_GESTURES = {
+    "join into ring": "join into a ring",
+    "adjustable ring": "make an adjustable ring",
+    "leave rest unworked": "leave rem sts unworked",
+}
+
+
+def _gesture(step: Gesture, terms: Terms) -> str:
+    where = "" if step.into is None else f" {_into(step.into, False, terms)}"
+    match step.kind:
+        case "place marker" | "move marker" | "remove marker":
+            up = " up" if step.kind == "move marker" and not where else ""
+            return f"{step.kind} {step.name}".rstrip() + up + where
+        case "change colour":
+            return f"change to {step.name}".rstrip()
+        case "join colour":
+            return f"join colour {step.name}".rstrip() + where
+        case "seam":
+            return f"with {step.name}"
+        case "aside":
+            return step.name
+        case kind:
+            return _GESTURES.get(kind, kind)
+
+
 def write_step(step: Step, terms: Terms) -> str:
     """One step, in lower case."""
     match step:
         case Work(stitch, per, into, loop):
-            front = f"{LOOP_ABBREVIATIONS[loop]} " if loop != "both" else ""
             count = "" if per.is_always(1) else f"{_n(per)} "
-            return f"{front}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
-        case Together(stitch, legs, times, loop):
-            front = f"{LOOP_ABBREVIATIONS[loop]} " if loop != "both" else ""
-            body = f"{abbreviation(stitch, terms)}{_n(legs)}tog"
-            return front + (body if times.is_always(1) else f"{body} {_n(times)} times")
+            return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
+        case Together():
+            return _together(step, terms)
         case Skip(count, what):
-            return f"sk next {_what(what, False)}" if count.is_always(1) else f"sk next {_n(count)} {_what(what, True)}"
-        case Chain(length, counts):
-            said = {None: "", "none": " (does not count)"}.get(counts)
-            return f"ch {_n(length)}" + (
-                said if said is not None else f" (counts as {abbreviation(counts or '', terms)})"
-            )
+            many = not count.is_always(1)
+            return f"sk next {_n(count)} {_what(what, True, terms)}" if many else f"sk next {_what(what, False, terms)}"
+        case Chain():
+            return _chain(step, terms)
+        case Group(steps, into):
+            return f"({write_steps(steps, terms, capital=False)}) {_into(into, True, terms)}"
+        case EachKind(works, end):
+            pieces = [write_step(work, terms).removesuffix(f" {_end(end, terms)}") for work in works]
+            return f"{' and '.join(pieces)} {_end(end, terms)}"
+        case Evenly(stitch, count, along):
+            return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
         case Repeat(steps, times):
             inside = write_steps(steps, terms, capital=False)
-            return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times)}"
-        case Gesture(kind):
-            words = {"join into ring": "join without twisting", "adjustable ring": "make an adjustable ring"}
-            return words.get(kind, kind)
+            return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times, terms)}"
+        case Gesture():
+            return _gesture(step, terms)
 
 
 def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> str:
@@ -138,6 +227,8 @@ def write_total(total: Total, terms: Terms) -> str:
         return f"{_n(total.count)} {'st' if one else 'sts'}"
     if total.what == "sp" and total.length is not None:
         return f"{_n(total.count)} ch-{_n(total.length)} {'sp' if one else 'sps'}"
+    if total.what == "sp":
+        return f"{_n(total.count)} {'sp' if one else 'sps'}"
     return f"{_n(total.count)} {abbreviation(total.what, terms)}"
 
 
@@ -146,9 +237,9 @@ def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
     return ", ".join(write_total(total, terms) for total in totals)
 
 
-def write_label(row: Row) -> str:
+def write_label(row: Row | Again) -> str:
     """ "Rnd 4", "Rnds 5-9 (11)", "Row 2 (WS)"."""
-    side = f" ({row.side})" if row.side else ""
+    side = f" ({row.side})" if isinstance(row, Row) and row.side else ""
     if row.last is None:
         return f"{row.kind} {_n(row.first)}{side}"
     return f"{row.kind}s {_n(row.first)}-{_n(row.last)}{side}"
@@ -175,6 +266,9 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
         case Row():
             totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
             return f"{write_label(line)}: {write_steps(line.steps, terms)}.{totals}"
+        case Again():
+            totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
+            return f"{write_label(line)}: {write_again(line)}.{totals}"
         case Setup(steps):
             return f"{write_steps(steps, terms)}."
         case Check():
@@ -183,10 +277,36 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
             return f"Note: {text}" if note else text
 
 
+def write_again(line: Again) -> str:
+    """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5"."""
+    word, numbers = line.kind, [_n(number) for number in line.sources]
+    if len(numbers) == 1:
+        return f"Rep {word} {numbers[0]}"
+    plain = [int(n) for n in numbers if n.isdigit()]
+    if len(numbers) > 2 and plain == list(range(plain[0], plain[0] + len(numbers))) if plain else False:
+        return f"Rep {word}s {numbers[0]}-{numbers[-1]}"
+    return f"Rep {word}s {', '.join(numbers[:-1])} and {numbers[-1]}"
+
+
 def write_section_head(section: Section) -> str:
     """ "Section: Wall (joined rounds, wall), continue from Base"."""
     kept = f", continue from {section.continues}" if section.continues else ""
-    return f"Section: {section.title} ({section.worked}, {section.role}){kept}"
+    if section.on is not None:
+        kept += f", {_along(section.on)}"
+    make = f", make {section.make}" if section.make > 1 else ""
+    return f"Section: {section.title} ({section.worked}, {section.role}{make}){kept}"
+
+
+def _along(on: Along) -> str:
+    if on.edge == "free loops" and on.number is not None:
+        return f"in free {on.loop} loops of {on.kind} {_n(on.number)}"
+    return "along the foundation chain" if on.edge == "foundation" else "along the row ends"
+
+
+def write_special(special: Special, terms: Terms) -> str:
+    """ "scallop = 5 dc in same st"."""
+    words = special.words if not special.steps else write_steps(special.steps, terms, capital=False)
+    return f"{special.name} = {words}"
 
 
 def size_line(sizes: tuple[int, ...], names: tuple[str, ...]) -> str:
@@ -214,6 +334,7 @@ def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
     if pattern.finished is not None:
         lines.append(f"Finished: {write_check(pattern.finished, pattern.units)}.")
     lines += [f"{key}: {text}" for key, text in pattern.extra]
+    lines += [f"Define: {write_special(special, terms)}" for special in pattern.specials]
     return lines
 
 

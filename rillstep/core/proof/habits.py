@@ -5,9 +5,9 @@ from collections import Counter
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.measure import main_stitch
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Chain, Gesture, Row
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Row, Work
 from rillstep.core.proof.subject import Subject
-from rillstep.core.stitches import BY_US
+from rillstep.core.stitches import basic
 
 
 def starting_chains(subject: Subject) -> list[Finding]:
@@ -18,8 +18,8 @@ def starting_chains(subject: Subject) -> list[Finding]:
         if not isinstance(line, Row) or not line.steps:
             continue
         first = line.steps[0]
-        if isinstance(first, Chain):
-            found += _uneven(subject, line, first, usual_of.get(main_stitch(line.steps) or ""))
+        if isinstance(first, Chain) and not _is_foundation(line):
+            found += _uneven(subject, line, first, usual_of.get(_first_stitch(line)))
         seen: set[tuple[str, Span]] = set()
         for work in subject.line_works(line.span.line):
             for warning in work.last.warnings if work.last else ():
@@ -30,12 +30,26 @@ def starting_chains(subject: Subject) -> list[Finding]:
     return found
 
 
+def _first_stitch(line: Row) -> str:
+    """The stitch that follows the starting chain at once; nothing when something else does."""
+    second = line.steps[1] if len(line.steps) > 1 else None
+    return second.stitch if isinstance(second, Work) else ""
+
+
+def _is_foundation(line: Row) -> bool:
+    """Is the chain at the start the foundation itself ("Ch 21, sc in 2nd ch from hook, ...")?"""
+    second = line.steps[1] if len(line.steps) > 1 else None
+    if isinstance(second, Gesture):
+        return second.kind in ("join into ring", "join")
+    return isinstance(getattr(second, "into", None), FromHook)
+
+
 def _usual_lengths(subject: Subject) -> dict[str, int]:
     """For each stitch, the starting chain of most of its rounds; only where three rounds or more agree."""
     counted: dict[str, Counter[int]] = {}
     for _, line in subject.pattern.lines():
-        if isinstance(line, Row) and line.steps and isinstance(line.steps[0], Chain):
-            stitch = main_stitch(line.steps) or ""
+        if isinstance(line, Row) and line.steps and isinstance(line.steps[0], Chain) and _first_stitch(line):
+            stitch = _first_stitch(line)
             lengths = {line.steps[0].length.at(size) for size in line.sizes}
             if len(lengths) == 1:
                 counted.setdefault(stitch, Counter()).update(lengths)
@@ -63,7 +77,7 @@ def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -
 def _usual_of_line(first: Chain, line: Row) -> int:
     """The length that most sizes have; of equally many, the one that suits the stitch."""
     stitch = first.counts if first.counts not in (None, "none") else main_stitch(line.steps)
-    standard = [BY_US[stitch].turning_chain] if stitch else [1]
+    standard = [basic(stitch).turning_chain] if stitch else [1]
     if first.counts in (None, "none"):
         standard.append(1)
     counted = Counter(first.length.at(size) for size in line.sizes)

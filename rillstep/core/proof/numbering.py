@@ -2,7 +2,7 @@
 
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Row
+from rillstep.core.notation.tree import Again, Chain, Gesture, Row, Setup
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
 
@@ -13,9 +13,11 @@ def numbering(subject: Subject) -> list[Finding]:
     for section in subject.pattern.sections:
         for size in range(len(subject.pattern.sizes)):
             expected = 1
-            before: Row | None = None
+            before: Row | Again | None = None
             for line in section.lines:
-                if not isinstance(line, Row) or size not in line.sizes:
+                if isinstance(line, Setup) and begins_anew(line):
+                    expected, before = 1, None
+                if not isinstance(line, Row | Again) or size not in line.sizes:
                     continue
                 found += _check(subject, line, before, expected, size)
                 last = line.first if line.last is None else line.last
@@ -23,11 +25,16 @@ def numbering(subject: Subject) -> list[Finding]:
     return found
 
 
-def _check(subject: Subject, line: Row, before: Row | None, expected: int, size: int) -> list[Finding]:
+def begins_anew(line: Setup) -> bool:
+    """Does a set-up line begin a new piece, whose rows are counted from 1 again?"""
+    return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
+
+
+def _check(subject: Subject, line: Row | Again, before: Row | Again | None, expected: int, size: int) -> list[Finding]:
     first = line.first.at(size)
     found: list[Finding] = []
     word = "rounds" if line.kind == "Rnd" else "rows"
-    if first != expected and line.first.parts:
+    if first != expected and line.first.parts and not (first == 0 and before is None):
         after = f"after {write_label(before)}" if before else "at the start of the section"
         message = f"{line.kind} {first}{subject.in_size(size)} stands {after}, where {line.kind} {expected} comes next."
         repairs = [Repair(f"Number it {expected}", (edit_value(line.first, size, expected),))]

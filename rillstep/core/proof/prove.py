@@ -6,13 +6,13 @@ from rillstep.core.fabric import SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Pattern, Row
+from rillstep.core.notation.tree import Again, Pattern, Row
 from rillstep.core.proof.habits import joins, starting_chains
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject
-from rillstep.core.proof.totals import found_of, totals
+from rillstep.core.proof.totals import totals
 
 CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, joins)
 
@@ -73,7 +73,7 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
     proofs: list[LineProof] = []
     for index, section in enumerate(subject.pattern.sections):
         for line in section.lines:
-            if not isinstance(line, Row):
+            if not isinstance(line, Row | Again):
                 continue
             by_size = {work.size: work.of_line(line.span.line) for work in subject.works}
             sts: list[int | None] = []
@@ -92,4 +92,4 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
     return tuple(proofs)
 
 
-__all__ = ["CHECKS", "LineProof", "Proof", "found_of", "prove", "prove_text"]
+__all__ = ["CHECKS", "LineProof", "Proof", "prove", "prove_text"]

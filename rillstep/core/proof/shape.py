@@ -2,7 +2,7 @@
 
 from rillstep.core.findings import Finding
 from rillstep.core.measure import FLAT_HIGH, FLAT_LOW, openings_of
-from rillstep.core.notation.tree import Row
+from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof.subject import Subject
 
 
@@ -11,7 +11,7 @@ def flatness(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for size, shape in enumerate(subject.shapes or ()):
         base = [r for r in shape.rounds if r.flatness is not None]
-        if not base or base[-1].flatness is None or FLAT_LOW <= base[-1].flatness <= FLAT_HIGH:
+        if not base or base[-1].flatness is None or FLAT_LOW <= round(base[-1].flatness, 2) <= FLAT_HIGH:
             continue
         last = base[-1]
         cups = base[-1].flatness < FLAT_LOW
@@ -28,9 +28,9 @@ def handles(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for work in subject.works:
         for line in work.lines:
-            if not isinstance(line.line, Row) or line.line.broken:
+            if not isinstance(line.line, Row | Again) or line.line.broken:
                 continue
-            openings = openings_of(line.line, work.size)
+            openings = openings_of(line.steps, work.size)
             where = subject.in_size(work.size)
             for opening in openings:
                 if opening.chain < opening.skip:

@@ -5,7 +5,7 @@ from rillstep.core.findings import Finding, Repair
 from rillstep.core.lengths import in_units
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Check, CheckItem, Num, Row
+from rillstep.core.notation.tree import Again, Check, CheckItem, Num, Row
 from rillstep.core.proof.subject import Subject
 
 # One decimal is printed, so a statement is true when it is within half of the last digit
@@ -44,7 +44,7 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
             for work in subject.works[size].lines
             if item.what in ("rnds", "rows")
             and work.section == section
-            and isinstance(work.line, Row)
+            and isinstance(work.line, Row | Again)
             and work.line.last
         )
         return [
@@ -67,9 +67,9 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
 def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
     """Rounds of this section, or stitches after it; None when they are not known."""
     lines = [line for line in work.lines if line.section == section and line.line.span.line < check.span.line]
-    rows = [line for line in lines if isinstance(line.line, Row)]
+    rows = [line for line in lines if isinstance(line.line, Row | Again)]
     if what in ("rnds", "rows"):
-        return sum(max(0, line.line.rounds(work.size)) for line in rows if isinstance(line.line, Row))
+        return sum(max(0, line.line.rounds(work.size)) for line in rows if isinstance(line.line, Row | Again))
     if not rows or not rows[-1].known:
         return None
     return rows[-1].end.counts().sts

@@ -1,26 +1,11 @@
 """Every line against its stated totals, and every line that cannot be worked at all."""
 
-from rillstep.core.fabric import Counts, LineWork
+from rillstep.core.fabric import LineWork, differing
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.tree import Row, Total
+from rillstep.core.notation.tree import Again, Row
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
-
-
-def found_of(total: Total, counts: Counts, size: int) -> int:
-    """How many there are of what a total states."""
-    if total.what == "sts":
-        return counts.sts
-    if total.what == "sp" and total.length is not None:
-        return counts.spaces_of(total.length.at(size))
-    return counts.of(total.what)
-
-
-def differing(row: Row, counts: Counts, size: int) -> list[tuple[Total, int, int]]:
-    """The stated totals that are not met: (total, stated, found)."""
-    pairs = ((total, total.count.at(size), found_of(total, counts, size)) for total in row.totals)
-    return [(total, stated, found) for total, stated, found in pairs if stated != found]
 
 
 def totals(subject: Subject) -> list[Finding]:
@@ -28,7 +13,7 @@ def totals(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for work in subject.works:
         for index, line in enumerate(work.lines):
-            if not isinstance(line.line, Row) or line.line.broken or line.last is None:
+            if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
                 if line.trouble is not None:
                     found.append(_trouble(subject, work.lines, index, work.size))
                 continue
@@ -41,7 +26,7 @@ def totals(subject: Subject) -> list[Finding]:
 
 def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> Finding:
     line = lines[index]
-    assert isinstance(line.line, Row) and line.trouble is not None
+    assert isinstance(line.line, Row | Again) and line.trouble is not None
     trouble = line.trouble
     span = trouble.span if trouble.span.line == line.line.span.line else line.line.span
     message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.message}."
@@ -56,8 +41,8 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
 
 def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> list[Finding]:
     line = lines[index]
-    assert isinstance(line.line, Row)
-    off = differing(line.line, line.rounds[-1], size)
+    assert isinstance(line.line, Row | Again)
+    off = differing(line.line.totals, line.rounds[-1], size)
     if not off:
         return []
     total, stated, made = off[0]

@@ -1,0 +1,206 @@
+"""The row while it grows: what is on the hook, and what it knows of the piece."""
+
+from dataclasses import dataclass, field
+
+from rillstep.core.fabric.cursor import Cursor, Want
+from rillstep.core.fabric.edge import Edge, Place, Run, pattern
+from rillstep.core.findings import Span
+from rillstep.core.notation.tree import Chain, Special, WhatKind
+
+MOST_STITCHES = 200_000
+NOWHERE = Span(0, 1, 1)
+
+
+@dataclass(frozen=True)
+class Trouble:
+    """Why a row could not be worked as it says. `missing` and `left` count places."""
+
+    code: str
+    span: Span
+    message: str
+    missing: int = 0
+    left: int = 0
+
+
+class Stop(Exception):
+    """A row comes to its first trouble; caught where the row is worked."""
+
+    def __init__(self, trouble: Trouble) -> None:
+        super().__init__(trouble.message)
+        self.trouble = trouble
+
+
+@dataclass(frozen=True)
+class FreeLoops:
+    """Loops left free by a row that worked only the other ones, of the stitches of the row before it."""
+
+    front: tuple[Run, ...] = ()
+    back: tuple[Run, ...] = ()
+
+
+@dataclass(frozen=True)
+class Surroundings:
+    """What a row can reach besides the edge that it is worked on.
+
+    says: what the text said a starting chain of so many chains counts as. pending: a turning
+    chain made at the end of the row before. sides: the edges of the piece that come after the
+    top when the work is rotated. loops: left free earlier, by (kind, number).
+    """
+
+    says: tuple[tuple[int, str], ...] = ()
+    pending: Chain | None = None
+    sides: tuple[Run, ...] = ()
+    loops: tuple[tuple[tuple[str, int], FreeLoops], ...] = ()
+    specials: tuple[Special, ...] = ()
+    corners: bool = False
+    rows: bool = False
+
+
+@dataclass
+class Hook:
+    """Everything that changes while one row is worked."""
+
+    size: int
+    cursor: Cursor
+    edge: Edge
+    around: Surroundings
+    says: dict[int, str]
+    made: list[Run] = field(default_factory=list)
+    freed_front: list[Run] = field(default_factory=list)
+    freed_back: list[Run] = field(default_factory=list)
+    chains: int = 0
+    slip_stitches: int = 0
+    made_count: int = 0
+    started: bool = False
+    closed: bool = False
+    turned: bool = False
+    unworked: bool = False
+    standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there
+    sides: list[Run] = field(default_factory=list)
+    on_side: bool = False
+    used_loops: list[tuple[str, int, str]] = field(default_factory=list)
+    moving: bool = False
+    carried: str | None = None  # the marker that the next stitch carries up
+    warnings: list[Trouble] = field(default_factory=list)
+
+    def make(self, runs: list[Run]) -> None:
+        """Put stitches on the new edge. Raises Stop when they are too many."""
+        self.made += runs
+        self.made_count += stitches_in(runs)
+        if self.made_count > MOST_STITCHES:
+            raise Stop(Trouble("too-large", NOWHERE, "more stitches than Rillstep works in one row"))
+
+    def take(self, want: Want, count: int, span: Span) -> list[Run]:
+        """Take places. Raises Stop when there are not enough."""
+        self.settle()
+        if not self.cursor.rest and self.sides and self.on_side:
+            self.next_side(want)
+        if self.on_side and want.kind == "st":
+            want = Want(self.side_kind())
+        elif want.kind == "st" and not want.stitch and self._only_chains():
+            want = Want("ch")
+        taken = self.cursor.take(want, count)
+        got = counted(taken)
+        if got < count:
+            raise Stop(_not_enough(self, want, count - got, span))
+        return taken
+
+    def settle(self) -> None:
+        """A place that the hook was moved to, and that nothing was worked into, is met again at the end of the round."""
+        if self.standing is not None:
+            if self.edge.closed:
+                self.cursor.rest.insert(0, self.standing)
+            self.standing = None
+
+    def _only_chains(self) -> bool:
+        """A foundation chain has no stitches, so "each st" can only mean its chains."""
+        return self.edge.foundation and any(run.place.kind == "ch" for run in self.cursor.rest)
+
+    def side_kind(self) -> WhatKind:
+        """The kind of the side that is worked along."""
+        rest = self.cursor.rest
+        if rest and rest[-1].place.kind in ("end", "ch"):
+            return rest[-1].place.kind
+        return "st"
+
+    def next_side(self, want: Want) -> None:
+        while self.sides:
+            side = self.sides.pop(0)
+            if want.kind in (side.place.kind, "st"):
+                self.cursor.rest = [side]
+                return
+
+    def rotate(self, span: Span) -> None:
+        """Go on along the next side of the piece. Raises Stop when places are left, or there is no other side."""
+        left = self.cursor.left()
+        if left:
+            message = f"{left} {places_word(self.cursor.kinds, left)} left over before “rotate”"
+            raise Stop(Trouble("left-over", span, message, left=left))
+        self.cursor.rest = []
+        self.cursor.uses.clear()
+        if self.edge.foundation:
+            self.cursor.rest = self._underside(span)
+        self.on_side = not self.edge.foundation
+        if self.on_side and not self.sides:
+            raise Stop(Trouble("no-such-place", span, "there is no other side here to work along"))
+
+    def _underside(self, span: Span) -> list[Run]:
+        along = self.cursor.worked_chains - 2
+        if along < 0:
+            raise Stop(Trouble("no-such-place", span, "there is no foundation chain here to work along"))
+        under = [Run(Place("ch", optional=True), 1)]
+        if along:
+            under.append(Run(Place("ch"), along))
+        return under
+
+    @property
+    def tally(self) -> tuple[int, ...]:
+        return (self.cursor.taken, self.cursor.worked_chains, self.chains, self.slip_stitches, self.made_count)
+
+    def add(self, tally: tuple[int, ...]) -> None:
+        """Add what turns of a repeat that were counted at once have taken and made. Raises Stop when that is too much."""
+        self.cursor.taken += tally[0]
+        self.cursor.worked_chains += tally[1]
+        self.chains += tally[2]
+        self.slip_stitches += tally[3]
+        self.made_count += tally[4]
+        if self.made_count > MOST_STITCHES:
+            raise Stop(Trouble("too-large", NOWHERE, "more stitches than Rillstep works in one row"))
+
+
+def stitches_in(runs: list[Run]) -> int:
+    """Stitches and spaces in some runs."""
+    return sum(run.count * (stitches_in(list(run.inner)) if run.inner else 1) for run in runs)
+
+
+def counted(runs: list[Run]) -> int:
+    """How many places there are in some runs."""
+    return stitches_in(runs)
+
+
+def _not_enough(hook: Hook, want: Want, missing: int, span: Span) -> Trouble:
+    cursor = hook.cursor
+    kinds = {"st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}.get(want.kind, {want.kind})
+    if want.length is not None and not any(run.place.length == want.length for run in hook.edge.runs):
+        message = f"there is no ch-{want.length} space here to work into"
+        return Trouble("no-such-place", span, message, missing=missing)
+    if want.kind == "end":
+        return Trouble(
+            "no-such-place", span, f"there are no row ends here to work into ({missing} missing)", missing=missing
+        )
+    ahead = cursor.left()
+    if ahead:
+        message = f"the next place is not a {places_word(kinds, 1)}"
+        return Trouble("no-such-place", span, message, missing=missing, left=ahead)
+    message = f"runs out of {places_word(kinds, 2)}: {missing} {places_word(kinds, missing)} missing"
+    return Trouble("runs-out", span, message, missing=missing)
+
+
+def places_word(kinds: set[str], count: int) -> str:
+    """ "stitch", "stitches", "spaces": what places of these kinds are called."""
+    one = {"st": "stitch", "ch": "chain", "sp": "space", "end": "row end", "ring": "ring"}
+    name = one[next(iter(kinds))] if len(kinds) == 1 else "place"
+    return name if count == 1 else {"stitch": "stitches"}.get(name, name + "s")
+
+
+__all__ = ["FreeLoops", "Hook", "Stop", "Surroundings", "Trouble", "pattern", "places_word"]

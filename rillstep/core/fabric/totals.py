@@ -1,0 +1,52 @@
+"""Stated totals against what there is."""
+
+from rillstep.core.fabric.edge import Counts
+from rillstep.core.notation.tree import Total
+from rillstep.core.stitches import POSTS
+
+
+def found_of(total: Total, counts: Counts, size: int) -> int:
+    """How many there are of what a total states."""
+    if total.what == "sts":
+        return counts.sts
+    if total.what == "sp":
+        return counts.spaces_of(total.length.at(size) if total.length is not None else None)
+    if total.what == "ch":
+        return counts.chains
+    return counts.of(total.what)
+
+
+def differing(totals: tuple[Total, ...], counts: Counts, size: int) -> list[tuple[Total, int, int]]:
+    """The stated totals that are not met: (total, stated, found)."""
+    pairs = ((total, total.count.at(size), found_of(total, counts, size)) for total in totals)
+    return [
+        (total, stated, found)
+        for total, stated, found in pairs
+        if stated != found and not _otherwise(total, totals, counts, stated)
+    ]
+
+
+def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: int) -> bool:
+    """Other ways in which makers count: post stitches among the plain ones, each ch-1 space as a stitch."""
+    named = {t.what for t in totals}
+    if total.what == "sts" and named == {"sts"} and counts.spaces and all(length == 1 for length, _ in counts.spaces):
+        return stated == counts.sts + counts.spaces_of(1)
+    with_posts = counts.of(total.what) + sum(counts.of(side + total.what) for side in POSTS)
+    if (
+        total.what not in ("sts", "sp", "ch")
+        and not any(s + total.what in named for s in POSTS)
+        and stated == with_posts
+    ):
+        return True
+    if any(name in named for name, _ in counts.specials):
+        return stated == dict(counts.outside).get(total.what, 0)
+    return False
+
+
+def stated_sts(totals: tuple[Total, ...], size: int) -> int | None:
+    """The stitches that a line states for a size, of whatever kinds; None when it states none."""
+    sts = [total.count.at(size) for total in totals if total.what == "sts"]
+    if sts:
+        return sts[0]
+    by_kind = [total.count.at(size) for total in totals if total.what not in ("sp", "ch")]
+    return sum(by_kind) if by_kind else None

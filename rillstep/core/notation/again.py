@@ -1,0 +1,158 @@
+"""Rows worked again: "Rep Rnds 7 and 8", "Rep Row 2 until there are 31 rows", "Rep last 2 rows 4 more times"."""
+
+import re
+from dataclasses import dataclass
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.places import plain_num
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Num
+
+_ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds", "r")
+_START = re.compile(
+    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
+    r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{])",
+    re.IGNORECASE,
+)
+
+
+@dataclass(frozen=True)
+class AgainBody:
+    """What a repetition says. Exactly one of `until` (rows in all) and `more` (times) is given without a label.
+
+    last_rows: how many of the last rows are meant, where they are not numbered.
+    total: rows in all that it states besides.
+    """
+
+    sources: tuple[Num, ...]
+    last_rows: Num | None = None
+    until: Num | None = None
+    more: Num | None = None
+    total: Num | None = None
+    by_measure: Span | None = None
+    rest: int = 0
+
+
+def starts(text: str) -> bool:
+    """Does an instruction begin as a repetition of rows?"""
+    return _START.match(text) is not None
+
+
+def read_again(stream: Stream) -> AgainBody:
+    """Read it. Raises NotUnderstood."""
+    while stream.word(
+        "continue", "to", "then", "work", "the", "rep", "repeat", "repeating", "as", "for", "same", "instructions", "of"
+    ):
+        pass
+    sources: tuple[Num, ...] = ()
+    last_rows: Num | None = None
+    if stream.word("last", "previous", "prev"):
+        last_rows = stream.number() or plain_num(stream, 1)
+        if not stream.word(*_ROWS):
+            raise NotUnderstood(stream.here(), "which rows to repeat is missing")
+    elif stream.word(*_ROWS):
+        stream.mark(".")
+        sources = _sources(stream)
+    until = more = total = None
+    by_measure: Span | None = None
+    while stream.peek() is not None:
+        start = stream.at
+        stream.mark(",", ";")
+        if stream.word("until", "till"):
+            until, by_measure = _until(stream)
+        elif stream.any_of("for a total of", "a total of"):
+            total = stream.need_number("rows")
+            stream.word(*_ROWS)
+        elif (number := _times(stream)) is not None:
+            more = number
+        elif stream.any_of("for pattern", "in pattern", "throughout"):
+            pass
+        else:
+            stream.at = start
+            break
+    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at)
+
+
+def _sources(stream: Stream) -> tuple[Num, ...]:
+    first = stream.need_number("the row to repeat")
+    if stream.mark("-", "—") or stream.word("to", "through", "thru"):
+        last = stream.need_number("the last row to repeat")
+        low, high = first.values, last.values
+        size = stream.context.active[0]
+        count = (high[size] or 0) - (low[size] or 0)
+        if not 0 < count < 200:
+            raise NotUnderstood(stream.here(), "these rows cannot be repeated")
+        middle = [Num(tuple(None if v is None else v + k for v in low)) for k in range(1, count)]
+        return (first, *middle, last)
+    found = [first]
+    while True:
+        start = stream.at
+        if not (stream.mark(",", "&") or stream.word("and")):
+            return tuple(found)
+        stream.word("and")
+        stream.word(*_ROWS)
+        number = stream.number()
+        token = stream.peek()
+        if number is None or (token is not None and token.is_word("times", "time", "more", "x")):
+            stream.at = start
+            return tuple(found)
+        found.append(number)
+
+
+def _times(stream: Stream) -> Num | None:
+    start = stream.at
+    if stream.word("twice"):
+        stream.word("more")
+        return plain_num(stream, 2)
+    if stream.word("once"):
+        stream.word("more")
+        return plain_num(stream, 1)
+    stream.any_of("for the next", "for next", "for", "a further", "another")
+    number = stream.number()
+    if number is None:
+        stream.at = start
+        return None
+    if stream.any_of(
+        "more times",
+        "times more",
+        "more time",
+        "additional times",
+        "times",
+        "time",
+        "x",
+        "more rows",
+        "more rnds",
+        "more rounds",
+        "rnds",
+        "rows",
+        "rounds",
+        "more",
+    ):
+        return number
+    stream.at = start
+    return None
+
+
+def _until(stream: Stream) -> tuple[Num | None, Span | None]:
+    start = stream.at
+    stream.any_of("there are", "you have", "you have worked", "you've worked", "a total of", "total of")
+    stream.any_of("a total of", "worked", "completed")
+    number = stream.number()
+    if number is not None and stream.word(*_ROWS):
+        stream.any_of(
+            "are complete",
+            "are completed",
+            "have been worked",
+            "in total",
+            "total",
+            "in all",
+            "completed",
+            "done",
+            "are worked",
+        )
+        return number, None
+    stream.at = start
+    span = stream.here()
+    while (token := stream.peek()) is not None and not token.is_mark(".", ";", "—"):
+        stream.at += 1
+    return None, span.to(stream.tokens[stream.at - 1].span)

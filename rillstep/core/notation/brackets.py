@@ -1,0 +1,254 @@
+"""Brackets and stars: repeats, several stitches in one place, totals and remarks that stand in brackets."""
+
+from collections.abc import Callable, Sequence
+
+from rillstep.core.notation.chains import read_counts
+from rillstep.core.notation.places import plain_num, read_end, read_into
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.totals import read_bracket_total
+from rillstep.core.notation.tree import Chain, Every, Group, Next, Num, Repeat, Step, ToEnd, Together, Work
+from rillstep.core.stitches import BY_US
+
+Reader = Callable[..., tuple[Step, ...]]
+
+_DEEPEST = 6
+_CLOSING = {"[": "]", "(": ")", "{": "}"}
+_TIMES = ("times", "time", "x", "times in total", "times total")
+_REMARKS = (
+    "does",
+    "do",
+    "this",
+    "see",
+    "note",
+    "the",
+    "total",
+    "made",
+    "inc",
+    "rs",
+    "ws",
+    "right",
+    "wrong",
+    "optional",
+    "approx",
+    "about",
+    "you",
+    "mark",
+    "first",
+    "last",
+    "each",
+    "as",
+    "corner",
+    "or",
+    "all",
+    "now",
+    "here",
+)
+
+
+def read_bracket(stream: Stream, before: Sequence[Step], read_steps: Reader) -> list[Step]:
+    """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
+    start = stream.at
+    if before and read_bracket_total(stream):
+        return []
+    if before and isinstance(before[-1], Chain):
+        counts, space = read_counts(stream)
+        if counts is not None:  # said after other words: "ch 2, (counts as hdc)"
+            chain = before[-1]
+            before[-1:] = [Chain(chain.length, counts, space, chain.span)]  # type: ignore[index]
+            return []
+    if _remark(stream):
+        return []
+    opening = stream.next().text
+    closing = _CLOSING[opening]
+    if stream.depth >= _DEEPEST:
+        raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
+    stream.depth += 1
+    findings = len(stream.findings)
+    loop = stream.loop
+    steps = read_steps(stream, closing)
+    stream.loop = loop
+    stream.depth -= 1
+    stream.next()
+    if not steps and len(stream.findings) == findings:
+        return []  # "(optional)": nothing to work
+    return [_after(stream, steps, start)]
+
+
+def _remark(stream: Stream) -> bool:
+    """ "(first corner made)", "(RS)": words that are no instruction, taken whole."""
+    start = stream.at
+    if not stream.mark("("):
+        return False
+    depth, words = 1, 0
+    first = stream.peek()
+    while depth and (token := stream.peek()) is not None:
+        depth += token.is_mark("(") - token.is_mark(")")
+        words += token.kind == "word"
+        stream.at += 1
+    following = stream.peek()
+    told = first is not None and first.is_word(*_REMARKS) and depth == 0
+    used = following is not None and (
+        following.kind == "num"
+        or following.is_word("in", "into", "around", "across", "twice", "once", "x", "to", "all")
+    )
+    if told and not used:
+        return True
+    stream.at = start
+    return False
+
+
+def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
+    """What the words after the closing bracket make of it."""
+    comma = stream.at
+    if stream.mark(","):
+        pass
+    if stream.word("rep", "repeat"):
+        stream.mark(",")
+    number = read_times(stream)
+    if number is not None:
+        return Repeat(steps, number, stream.since(start))
+    if stream.at == comma and stream.word("all"):
+        comma = stream.at
+    if stream.at == comma and stream.word("in", "into", "over", "around") and not _is_end(stream):
+        into, _ = read_into(stream)
+        return in_one(steps, into, stream, start)
+    if stream.tokens[stream.at - 1].is_word("around"):
+        stream.at -= 1
+    end = read_end(stream)
+    if end is not None:
+        return Repeat(steps, end, stream.since(start))
+    stream.at = comma
+    if len(steps) == 1 and isinstance(steps[0], Work | Together):
+        return steps[0]
+    raise NotUnderstood(stream.since(start), "how often to work the brackets is missing")
+
+
+def _is_end(stream: Stream) -> bool:
+    """Is this "around" an end ("[...] around"), and no place ("around next st")?"""
+    before = stream.tokens[stream.at - 1]
+    token = stream.peek()
+    if not before.is_word("around"):
+        return False
+    return token is None or token.kind == "mark" or token.is_word("to", "until", "ending", "join", "rep")
+
+
+def in_one(steps: tuple[Step, ...], into: object, stream: Stream, start: int) -> Step:
+    """Several stitches in one place; "(2 sc) in next st" is just "2 sc in next st"."""
+    if len(steps) == 1 and isinstance(steps[0], Work) and steps[0].stitch in BY_US and _one_place(steps[0]):
+        work = steps[0]
+        per = work.per if not work.into.count.parts else work.into.count  # type: ignore[union-attr]
+        return Work(work.stitch, per, into, work.loop, stream.since(start))  # type: ignore[arg-type]
+    return Group(steps, into, stream.since(start))  # type: ignore[arg-type]
+
+
+def _one_place(work: Work) -> bool:
+    return (
+        isinstance(work.into, Next)
+        and work.into.what.kind == "st"
+        and (work.per.is_always(1) or work.into.count.is_always(1))
+    )
+
+
+def read_times(stream: Stream, more: bool = False) -> Num | None:
+    """ "6 times", "x 6", "x6", "6x", "twice", "5 more times", "a total of 6 times"; None when no number of times comes."""
+    start = stream.at
+    stream.mark("-", ",")
+    stream.any_of("a total of", "for a total of")
+    if stream.word("twice"):
+        return plain_num(stream, 3 if stream.words("more") else 2)
+    if stream.word("once"):
+        return plain_num(stream, 2 if stream.words("more") or more else 1)
+    if stream.word("thrice"):
+        return plain_num(stream, 3)
+    if stream.word("x"):
+        return stream.need_number("repeats")
+    number = stream.number()
+    if number is None:
+        stream.at = start
+        return None
+    if stream.any_of("more times", "times more", "more time", "additional times", "further times"):
+        return one_more(number)
+    if stream.word("times", "time", "x"):
+        stream.any_of("in total", "total", "in all", "altogether")
+        return one_more(number) if stream.word("more") else number
+    if stream.word("more"):
+        return one_more(number)
+    stream.at = start
+    return None
+
+
+def one_more(number: Num) -> Num:
+    """The written number counts the repeats after the first one."""
+    again = tuple(None if v is None else v + 1 for v in number.values)
+    return Num(again, number.span, number.parts)
+
+
+def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
+    """ "*...; rep from * around", "*...* 6 times", with the repetition counted as in the brackets form."""
+    start = stream.at
+    stream.next()
+    loop = stream.loop
+    steps = read_steps(stream, "*")
+    stream.loop = loop
+    token = stream.peek()
+    if token is None:
+        raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
+    again = True
+    if token.is_mark("*", "**"):
+        stream.next()
+        stream.mark(",", ";", ".")
+        again = stream.word("rep", "repeat")
+    else:
+        stream.next()
+    if again:
+        _from_star(stream)
+    return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
+
+
+def _from_star(stream: Stream) -> None:
+    """ "from *", "between * and *", "from * to *"."""
+    stream.word("from", "between")
+    stream.word("the")
+    stream.mark("*", "**")
+    stream.word("asterisk", "star")
+    start = stream.at
+    if not (stream.word("to", "and") and stream.mark("*", "**")):
+        stream.at = start
+
+
+def _times_or_end(stream: Stream, again: bool) -> Num | ToEnd:
+    """How often: with "rep from *" a plain number of times counts those after the first."""
+    start = stream.at
+    stream.mark(",")
+    token = stream.peek()
+    if token is not None and token.is_word("once", "twice", "thrice"):
+        number = read_times(stream)
+        assert number is not None
+        return one_more(number) if again and not stream.tokens[stream.at - 1].is_word("more") else number
+    number = read_times(stream)
+    if number is not None:
+        more = any(t.is_word("more", "additional", "further") for t in stream.tokens[start : stream.at])
+        total = any(t.is_word("total", "all", "altogether") for t in stream.tokens[start : stream.at])
+        return one_more(number) if again and not more and not total else number
+    end = read_end(stream)
+    if end is not None:
+        return end
+    stream.at = start
+    if stream.peek() is None or (stream.peek() is not None and stream.tokens[stream.at].is_mark(".", ";")):
+        return ToEnd("around" if stream.context.kind == "Rnd" else "across")
+    raise NotUnderstood(stream.here(), "how often to repeat is missing")
+
+
+def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Step]:
+    """ "sc 3, inc, repeat around": what stands before it is repeated, but for a chain that begins the row."""
+    _from_star(stream)
+    times = _times_or_end(stream, again=True)
+    keep = 1 if before and isinstance(before[0], Chain) else 0
+    body = tuple(before[keep:])
+    if not body or any(isinstance(step, Repeat) for step in body):
+        raise NotUnderstood(stream.since(start), "what to repeat is missing")
+    del before[keep:]
+    return [Repeat(body, times, stream.since(start))]
+
+
+__all__ = ["Every", "in_one", "read_bare_repeat", "read_bracket", "read_starred", "read_times"]

@@ -1,0 +1,78 @@
+"""Chains: "ch 3", "ch 2 (counts as hdc)", "ch-3 picot", "ch 5 (counts as dc, ch 2)"."""
+
+from rillstep.core.notation.places import plain_num
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import Chain, Gesture, Num, Step
+from rillstep.core.notation.vocabulary import picot, stitch_word
+
+_NOT = (
+    "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st", "not a stitch",
+    "never counts", "no st", "not count", "is not a st",
+)  # fmt: skip
+
+
+def read_chain(stream: Stream, start: int) -> list[Step]:
+    """After "ch": its length, and whether it counts."""
+    stream.mark("-")
+    number = stream.number() or plain_num(stream, 1)
+    stream.word("sts", "chs")
+    return _finished(stream, start, number)
+
+
+def read_counted_chain(stream: Stream, start: int) -> list[Step]:
+    """ "3 ch"."""
+    number = stream.number() or plain_num(stream, 1)
+    stream.next()
+    return _finished(stream, start, number)
+
+
+def _finished(stream: Stream, start: int, number: Num) -> list[Step]:
+    if picot(stream):
+        return [Gesture("aside", "picot", span=stream.since(start))]
+    counts, space = read_counts(stream)
+    stream.any_of(
+        "loosely", "for the handle", "for handle", "for strap", "for corner", "for button loop", "for the corner"
+    )
+    if counts is None:
+        counts, space = read_counts(stream)
+    return [Chain(number, counts, space, stream.since(start))]
+
+
+def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
+    """ "(counts as hdc)", "(does not count)", "(counts as dc, ch 2)"; nothing where the text does not say."""
+    start = stream.at
+    if not stream.mark("(", "["):
+        return None, None
+    stream.any_of("this", "now and throughout", "here and throughout")
+    if stream.any_of(*_NOT):
+        _close(stream)
+        return "none", None
+    if stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
+        stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
+        token = stream.peek()
+        if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
+            stream.at += 1
+        counts = stitch_word(stream) or ("st" if stream.word("st", "stitch") else None)
+        if counts is not None:
+            space = _space(stream)
+            _close(stream)
+            return counts, space
+    stream.at = start
+    return None, None
+
+
+def _space(stream: Stream) -> Num | None:
+    """ ", ch 2" or "+ ch-2 sp" after the stitch that a chain counts as."""
+    start = stream.at
+    if (stream.mark(",", "+", "&") or stream.word("and", "plus")) and stream.word("ch", "chain"):
+        stream.mark("-")
+        number = stream.number()
+        if number is not None:
+            return number
+    stream.at = start
+    return None
+
+
+def _close(stream: Stream) -> None:
+    while not stream.mark(")", "]"):
+        stream.next()

@@ -1,0 +1,346 @@
+"""What is done without making a stitch: joining, turning, markers, colours, the ends of things."""
+
+from rillstep.core.notation.places import CHAIN, SPACE, STITCH, read_end, read_into, read_loop, read_marker
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Nth, Step
+from rillstep.core.notation.vocabulary import picot, sees_stitch
+
+_PLAIN: tuple[tuple[str, GestureKind], ...] = (
+    ("do not join", "do not join"),
+    ("don't join", "do not join"),
+    ("without joining", "do not join"),
+    ("do not turn", "do not turn"),
+    ("don't turn", "do not turn"),
+    ("without turning", "do not turn"),
+    ("no turn", "do not turn"),
+    ("turn the work", "turn"),
+    ("turn work", "turn"),
+    ("turn", "turn"),
+    ("rotate the work", "rotate"),
+    ("rotate work", "rotate"),
+    ("rotate piece", "rotate"),
+    ("rotate", "rotate"),
+    ("working along the opposite side of foundation chain", "rotate"),
+    ("working along the other side of foundation chain", "rotate"),
+    ("working along opposite side of foundation chain", "rotate"),
+    ("working along opposite side of foundation ch", "rotate"),
+    ("working along opposite side of the foundation chain", "rotate"),
+    ("working along other side of foundation chain", "rotate"),
+    ("working along other side of foundation ch", "rotate"),
+    ("working along other side of ch", "rotate"),
+    ("working along the other side of the foundation chain", "rotate"),
+    ("working along the other side of the chain", "rotate"),
+    ("working along the opposite side of the chain", "rotate"),
+    ("working along opposite side of ch", "rotate"),
+    ("working on other side of foundation chain", "rotate"),
+    ("working on opposite side of foundation chain", "rotate"),
+    ("working on the other side of foundation chain", "rotate"),
+    ("working on the opposite side of the foundation chain", "rotate"),
+    ("working on other side of chain", "rotate"),
+    ("working on the other side of the chain", "rotate"),
+    ("working down the other side of the chain", "rotate"),
+    ("working down other side of chain", "rotate"),
+    ("working in the free loops of the foundation chain", "rotate"),
+    ("working in free loops of foundation ch", "rotate"),
+    ("working in remaining loops of foundation chain", "rotate"),
+    ("fasten off", "fasten off"),
+    ("finish off", "fasten off"),
+    ("break yarn", "fasten off"),
+    ("cut yarn", "fasten off"),
+    ("cut the yarn", "fasten off"),
+    ("fo", "fasten off"),
+    ("make an adjustable ring", "adjustable ring"),
+    ("make a magic ring", "adjustable ring"),
+    ("make a mr", "adjustable ring"),
+    ("adjustable ring", "adjustable ring"),
+    ("magic ring", "adjustable ring"),
+    ("magic circle", "adjustable ring"),
+    ("mr", "adjustable ring"),
+)
+_LEAVE = (
+    "leave rem sts unworked", "leave remaining sts unworked", "leave the rest unworked", "leave rest unworked",
+    "leave remaining stitches unworked", "leaving rem sts unworked", "leaving remaining sts unworked",
+    "leave last st unworked", "leave the remaining sts unworked", "leaving the rest unworked", "leave rem unworked",
+)  # fmt: skip
+_RING = (
+    "to form a ring",
+    "to form ring",
+    "into a ring",
+    "in a ring",
+    "into ring",
+    "to make a ring",
+    "without twisting",
+    "being careful not to twist",
+    "taking care not to twist",
+    "making sure not to twist",
+)
+_SLIPPED = (
+    "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
+)  # fmt: skip
+
+
+def read_gesture(stream: Stream) -> list[Step] | None:
+    """A gesture, if one comes next."""
+    start = stream.at
+    token = stream.peek()
+    assert token is not None
+    if token.kind != "word":
+        return None
+    if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
+        return _read_marker_gesture(stream, start)
+    if stream.any_of(*_LEAVE):
+        return [Gesture("leave rest unworked", span=stream.since(start))]
+    for words, kind in _PLAIN:
+        if stream.words(*words.split()):
+            _rest_of_aside(stream, kind)
+            return [Gesture(kind, span=stream.since(start))]
+    if token.is_word("join", "sl", "slst", "ss", "slip"):
+        return _read_join(stream, start)
+    if token.is_word("change", "switch"):
+        return _read_colour(stream, start)
+    if token.is_word("working", "work", "in", "blo", "flo", "through"):
+        return _read_row_loop(stream, start)
+    if stream.words("with") and (
+        stream.sees("rs") or stream.sees("right") or stream.sees("wrong") or stream.sees("ws")
+    ):
+        return _read_seam(stream, start)
+    stream.at = start
+    if picot(stream):
+        return [Gesture("aside", "picot", span=stream.since(start))]
+    return None
+
+
+def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
+    """ "Fasten off, leaving a long tail", "turn to work along ...": the how of a gesture is no instruction."""
+    if kind == "fasten off":
+        stream.mark(",")
+        if stream.word("leaving", "and", "weave"):
+            while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
+                stream.at += 1
+    elif kind == "rotate":
+        stream.any_of("90 degrees", "the piece", "piece", "to work along the other side")
+
+
+def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
+    kind: GestureKind = "place marker"
+    token = stream.next()
+    if token.text in ("move", "moving"):
+        kind = "move marker"
+    elif token.text == "remove":
+        kind = "remove marker"
+    if token.text == "mark":
+        stream.any_of("this", "the", "that")
+    if not (stream.sees("a", "marker") or stream.sees("a", "stitch")) and stream.word(
+        "the", "st", "your", "each", "both"
+    ):
+        pass
+    elif stream.sees("a", "marker") or stream.sees("a", "stitch") or stream.sees("a", "st"):
+        stream.word("a")
+        stream.word("st", "stitch")
+    if token.text not in ("pm", "mark") and not stream.word("marker", "markers", "m", "sm", "stitch"):
+        stream.at = start
+        return None
+    stream.word("marker", "markers")
+    name = ""
+    here = stream.peek()
+    if here is not None and here.kind == "word" and len(here.text) == 1 and here.text != "x":
+        stream.at += 1
+        name = here.text.upper()
+    into: Into | None = None
+    stream.any_of(
+        "up each round as you go", "up each rnd as you go", "up as you go", "up each round", "up each rnd", "up"
+    )
+    if stream.word("in", "on", "into", "at", "around", "to"):
+        before = stream.at
+        try:
+            if stream.any_of(
+                "this st",
+                "this stitch",
+                "last st made",
+                "st just made",
+                "stitch just made",
+                "last st worked",
+                "this sc",
+                "the st just made",
+                "the last st made",
+            ):
+                into = None
+            else:
+                into, _ = read_into(stream)
+                stream.any_of("of rnd", "of round", "of row", "of the rnd", "of this rnd", "made", "of each rnd")
+        except NotUnderstood:
+            stream.at = before
+            while (token_ := stream.peek()) is not None and not token_.is_mark(",", ";", "."):
+                stream.at += 1
+    return [Gesture(kind, name, into, stream.since(start))]
+
+
+def _read_join(stream: Stream, start: int) -> list[Step] | None:
+    """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
+    if stream.word("join", "joining"):
+        if stream.any_of(*_RING):
+            return [Gesture("join into ring", span=stream.since(start))]
+        if _joins_colour(stream):
+            return _colour(stream, start, "join colour")
+        stream.any_of("the rnd", "rnd", "round", "the round")
+        joined = not stream.word("with", "by") or stream.any_of(*_SLIPPED)
+        if not joined and (sees_stitch(stream) is not None or stream.sees("a")):
+            stream.at = start
+            return None
+        stream.any_of("a sl st", "sl st")
+        return _end_of_join(stream, start)
+    if not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
+        return None
+    if stream.any_of("to join", "and join", "join"):
+        return _end_of_join(stream, start)
+    if stream.any_of(*_RING):
+        return [Gesture("join into ring", span=stream.since(start))]
+    if stream.word("in", "into", "to"):
+        stream.word("the")
+        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and _first_ordinal(stream))
+        top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
+        if not closes and not top:
+            closes = _chain_of_beginning(stream)
+        if closes or top:
+            _tail(stream)
+            if stream.any_of(*_RING):
+                return [Gesture("join into ring", span=stream.since(start))]
+            return [Gesture("join", span=stream.since(start))]
+    stream.at = start
+    return None
+
+
+def _first_ordinal(stream: Stream) -> bool:
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal" and token.text == "1st":
+        stream.at += 1
+        return True
+    return False
+
+
+def _chain_of_beginning(stream: Stream) -> bool:
+    """ "3rd ch of beg ch-3": the top of the chain that began the round."""
+    start = stream.at
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal":
+        stream.at += 1
+        if stream.word(*CHAIN) and stream.word("of"):
+            return True
+    stream.at = start
+    return False
+
+
+def _end_of_join(stream: Stream, start: int) -> list[Step]:
+    if stream.any_of(*_RING):
+        return [Gesture("join into ring", span=stream.since(start))]
+    if stream.word("in", "into", "to"):
+        _tail(stream)
+        if stream.any_of(*_RING):
+            return [Gesture("join into ring", span=stream.since(start))]
+    return [Gesture("join", span=stream.since(start))]
+
+
+def _tail(stream: Stream) -> None:
+    """The words that say where a round is joined, to the end of the clause."""
+    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
+        if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
+            return
+        stream.at += 1
+
+
+def _within_chain(stream: Stream) -> bool:
+    """ "ch" is part of where ("top of beg ch-3") when a word of beginnings or "of" stands before it."""
+    before = stream.tokens[stream.at - 1]
+    here = stream.peek()
+    if here is None or not here.is_word(*CHAIN):
+        return False
+    return (
+        before.is_word("of", "beg", "beginning", "starting", "start", "turning", "first", "the", "in", "top")
+        or before.kind == "ordinal"
+    )
+
+
+def _joins_colour(stream: Stream) -> bool:
+    return (
+        stream.sees("colour")
+        or stream.sees("color")
+        or stream.sees("yarn")
+        or stream.sees("new")
+        or stream.sees("contrast")
+        or _letter(stream)
+    )
+
+
+def _letter(stream: Stream) -> bool:
+    token = stream.peek()
+    return (
+        token is not None
+        and token.kind == "word"
+        and (len(token.text) == 1 or token.text in ("mc", "cc"))
+        and token.text not in ("a", "x")
+    )
+
+
+def _read_colour(stream: Stream, start: int) -> list[Step] | None:
+    stream.next()
+    stream.word("to")
+    return _colour(stream, start, "change colour")
+
+
+def _colour(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
+    stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
+    words: list[str] = []
+    while (
+        (token := stream.peek()) is not None
+        and token.kind == "word"
+        and not token.is_word("in", "with", "to", "and", "at")
+    ):
+        words.append(token.text)
+        stream.at += 1
+    into: Into | None = None
+    stream.any_of("with a sl st", "with sl st")
+    if stream.word("in", "to", "at"):
+        stream.word("any")
+        try:
+            into, _ = read_into(stream)
+        except NotUnderstood:
+            _tail(stream)
+    return [
+        Gesture(
+            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start)
+        )
+    ]
+
+
+def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
+    """ "Working in back loops only, ...": holds for the rest of the line."""
+    stream.word("working", "work")
+    loop = read_loop(stream)
+    if loop is None:
+        stream.at = start
+        return None
+    stream.any_of(
+        "of each st",
+        "of all sts",
+        "throughout",
+        "for this rnd",
+        "for this row",
+        "for this round",
+        "this rnd",
+        "this row",
+    )
+    here = stream.peek()
+    if here is None or here.is_mark(",", ":", ";", "-"):
+        stream.loop = loop
+        return []
+    stream.at = start
+    return None
+
+
+def _read_seam(stream: Stream, start: int) -> list[Step]:
+    while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
+        stream.at += 1
+    return [Gesture("seam", " ".join(t.text for t in stream.tokens[start + 1 : stream.at]), span=stream.since(start))]
+
+
+__all__ = ["SPACE", "STITCH", "Nth", "read_end", "read_gesture", "read_marker"]

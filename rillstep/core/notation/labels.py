@@ -1,0 +1,165 @@
+"""Labels of rows and rounds: "Rnd 4:", "Rnds 18 (22)-20 (24)", "Rows 2 and 3 (WS)", "Next row", "3rd rnd"."""
+
+import re
+from dataclasses import dataclass
+from typing import Literal
+
+from rillstep.core.findings import Finding
+from rillstep.core.notation.places import plain_num
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Num
+
+_WORD = r"(?P<word>rnds?|rounds?|rows?|r)"
+# What may stand at the very start of a line that is a row: tried in turn.
+_NUMBERED = re.compile(rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{])", re.IGNORECASE)
+_ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", re.IGNORECASE)
+_NAMED = re.compile(
+    rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
+)
+# A digit after "R" and letters before it would be a word: "R3" is a label, "Rug 3" is none.
+
+_SIDES = {"rs": "RS", "ws": "WS", "right": "RS", "wrong": "WS"}
+
+
+@dataclass(frozen=True)
+class Label:
+    """What a label says, and where the instruction after it begins (0-based column)."""
+
+    kind: Literal["Rnd", "Row"]
+    first: Num
+    last: Num | None
+    side: str | None
+    body: int
+    findings: tuple[Finding, ...] = ()
+
+
+def starts(text: str) -> re.Match[str] | None:
+    """The start of a label, if the line begins with one."""
+    return _NUMBERED.match(text) or _ORDINAL.match(text) or _NAMED.match(text)
+
+
+def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
+    """ "R3" is whatever the section is worked in."""
+    if word.lower() == "r":
+        return "Row" if usual == "Row" else "Rnd"
+    return "Row" if word.lower().startswith("row") else "Rnd"
+
+
+def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], text: str) -> Label:
+    """Read a label whose start was found. `expected`: the number that comes next, for each size."""
+    kind = kind_of(match["word"], stream.context.kind)
+    groups = match.groupdict()
+    coming = _for_active(stream, expected)
+    first, last, side = coming, None, None
+    findings: list[Finding] = []
+    try:
+        if groups.get("name"):
+            if groups["name"].lower() in ("foundation", "set-up", "setup", "base") and all(
+                v in (None, 1) for v in coming.values
+            ):
+                first = Num(tuple(None if v is None else 0 for v in coming.values))
+        elif groups.get("number"):
+            first = plain_num(stream, int(groups["number"]))
+        else:
+            first, last = _numbers(stream)
+        side = _side(stream)
+    except NotUnderstood as problem:
+        findings.append(_problem(problem))
+    body = _end_of_label(stream, text, findings)
+    return Label(kind, first, last, side, body, (*findings, *stream.findings))
+
+
+def _problem(problem: NotUnderstood) -> Finding:
+    detail = f": {problem}." if str(problem) else "."
+    return Finding(problem.code, "error", problem.span, f"This label is not understood{detail}")
+
+
+def _for_active(stream: Stream, values: tuple[int, ...]) -> Num:
+    keep = set(stream.context.active)
+    return Num(tuple(v if i in keep else None for i, v in enumerate(values)))
+
+
+def _numbers(stream: Stream) -> tuple[Num, Num | None]:
+    """ "4", "5-9 (11)", "18 (22)-20 (24)", "18-20 (22-24)", "2 and 3"."""
+    first = stream.need_number("the round or row")
+    start = stream.at
+    if stream.mark("-", "—") or stream.word("to", "through", "thru"):
+        if stream.peek() is None or stream.peek().kind not in ("num", "expr"):  # type: ignore[union-attr]
+            stream.at = start
+            return first, None
+        last = stream.need_number("the last round or row")
+        return _ranges(stream, first, last)
+    if stream.word("and") or stream.mark("&"):
+        stream.word("rnd", "row", "round")
+        return first, stream.need_number("the second round or row")
+    return first, None
+
+
+def _ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
+    """ "18-20 (22-24)": a range for each size."""
+    start = stream.at
+    firsts, lasts = [first], [last]
+    if stream.mark("(", "["):
+        while True:
+            a = stream.number()
+            if a is None or not stream.mark("-"):
+                break
+            b = stream.number()
+            if b is None:
+                break
+            firsts.append(a)
+            lasts.append(b)
+            if stream.mark(")", "]"):
+                active = stream.context.active
+                if len(firsts) == len(active):
+                    return _each(stream, firsts), _each(stream, lasts)
+                break
+            if not stream.mark(",", ";", ":"):
+                break
+    stream.at = start
+    return first, last
+
+
+def _each(stream: Stream, numbers: list[Num]) -> Num:
+    active = stream.context.active
+    values: list[int | None] = [None] * stream.context.n_sizes
+    for size, number in zip(active, numbers, strict=True):
+        values[size] = number.at(size)
+    spans = tuple(number.span for number in numbers)
+    return Num(tuple(values), spans[0].to(spans[-1]), spans)
+
+
+def _side(stream: Stream) -> str | None:
+    start = stream.at
+    if stream.mark("(", "["):
+        token = stream.peek()
+        side = _SIDES.get(token.text) if token is not None else None
+        if side is not None:
+            while not stream.mark(")", "]"):
+                stream.next()
+            return side
+    stream.at = start
+    token = stream.peek()
+    if token is not None and token.is_word("rs", "ws"):
+        stream.at += 1
+        return token.text.upper()
+    return None
+
+
+def _end_of_label(stream: Stream, text: str, findings: list[Finding]) -> int:
+    """Where the instruction begins: after a colon, a full stop, a dash; or at once."""
+    token = stream.peek()
+    if token is None:
+        return len(text)
+    if token.is_mark(":", ".", "-", "—", ")", "=", ",", "]"):
+        at = token.span.end_column - 1
+        following = stream.peek(1)
+        return at + 1 if following is not None and following.is_mark("-", ":") and token.is_mark(")", ".") else at
+    colon = text.find(":", token.span.column - 1)
+    within = text[token.span.column - 1 : colon] if colon >= 0 else ""
+    if colon >= 0 and len(within) <= 40 and not any(mark in within for mark in ",;[("):
+        if not findings:
+            problem = NotUnderstood(token.span, "only numbers stand between “Rnd” and the colon")
+            findings.append(_problem(problem))
+        return colon + 1
+    return token.span.column - 1

@@ -1,0 +1,147 @@
+"""Section lines: "Section: Flap (rows, panel), continue from Wall, in free front loops of Rnd 6"; and bare headings."""
+
+import difflib
+import re
+from dataclasses import dataclass
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.tree import ROLES, WORKED, Along, Num, Section
+
+_MAKE = re.compile(r"^make\s+(\d{1,2}|two|both)$")
+_MAKE_WORDS = {"two": 2, "both": 2}
+_ON = re.compile(
+    r"in (?:the )?(?:free |unworked |remaining )?(front|back) loops? (?:of|from) (?:the )?(rnd|round|row)\s+(\d{1,5})",
+    re.IGNORECASE,
+)
+_ALONG = re.compile(
+    r"^(?:,\s*)?(?:work(?:ed|ing)? )?(?:along|on) (?:the )?(?P<edge>foundation (?:chain|ch|edge)|row ends|side|edge|last row|top) of (?P<title>.+)$",
+    re.IGNORECASE,
+)
+# Words of a bare heading that say what the piece is.
+_ROLE_WORDS = (
+    ("strap", "strip"), ("handle", "strip"), ("tie", "strip"), ("cord", "strip"), ("band", "strip"), ("gusset", "strip"),
+    ("base", "oval"), ("bottom", "oval"), ("flap", "panel"), ("panel", "panel"), ("front", "panel"), ("back", "panel"),
+    ("trim", "trim"), ("edging", "trim"), ("border", "trim"), ("square", "square"), ("motif", "square"), ("pocket", "panel"),
+)  # fmt: skip
+_ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "spiral rounds", "row": "rows", "flat": "rows",
+                "joined": "joined rounds", "in the round": "joined rounds", "continuous rounds": "spiral rounds",
+                "joined rounds, turned": "joined and turned rounds", "turned rounds": "joined and turned rounds"}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Heading:
+    section: Section
+    findings: tuple[Finding, ...] = ()
+
+
+def read_section(value: str, span: Span, before: list[Section], n_sizes: int) -> Heading:
+    """The line after "Section:"."""
+    title, _, rest = value.strip().partition("(")
+    inside, _, after = rest.partition(")")
+    tail = after.strip(" ,.")
+    if not rest:
+        title, comma, tail = value.strip().partition(", continue from ")
+        tail = "continue from " + tail if comma else ""
+    findings: list[Finding] = []
+    worked, role, make = None, None, 1
+    for word in [word.strip().lower() for word in inside.split(",") if word.strip()]:
+        made = _MAKE.match(word)
+        if word in WORKED or word in _ALSO_WORKED:
+            worked = _ALSO_WORKED.get(word, word)
+        elif word in ROLES:
+            role = word
+        elif made is not None:
+            make = _MAKE_WORDS.get(made[1]) or int(made[1])
+        else:
+            findings.append(_unknown_word(word, span))
+    titles = {section.title.lower(): section.title for section in before}
+    continues, on, problem = _continues(tail, titles, span, n_sizes)
+    if problem is not None:
+        findings.append(problem)
+    role = role or "wall"
+    if (
+        continues is None
+        and problem is None
+        and role in ("wall", "trim")
+        and before
+        and before[-1].role in ("disc", "oval", "wall")
+    ):
+        continues = before[-1].title
+    section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, span)
+    return Heading(section, tuple(findings))
+
+
+def _usual_way(role: str) -> str:
+    return "rows" if role in ("panel", "strip", "fan", "trim") else "joined rounds"
+
+
+def _unknown_word(word: str, span: Span) -> Finding:
+    near = difflib.get_close_matches(word, [*WORKED, *ROLES], 1)
+    hint = f" Did you mean “{near[0]}”?" if near else f" Known are: {', '.join([*WORKED, *ROLES])}, make 2."
+    message = f"“{word}” does not say how a section is worked, nor what it is.{hint}"
+    return Finding("section-kind", "error", span, message)
+
+
+def _continues(
+    tail: str, titles: dict[str, str], span: Span, n_sizes: int
+) -> tuple[str | None, Along | None, Finding | None]:
+    along = _ALONG.match(tail)
+    if along is not None:
+        title = along["title"].strip(" .")
+        edge = along["edge"].lower()
+        on = (
+            Along("foundation" if edge.startswith("foundation") else "row ends")
+            if not edge.startswith(("last", "top"))
+            else None
+        )
+        if title.lower() in titles:
+            return titles[title.lower()], on, None
+        return None, None, _not_found(title, span)
+    if not tail.lower().startswith("continue from "):
+        return None, None, None
+    title, _, more = tail[len("continue from ") :].partition(",")
+    loops = _ON.search(more)
+    on = None
+    if loops is not None:
+        kind = "Row" if loops[2].lower() == "row" else "Rnd"
+        on = Along("free loops", loops[1].lower(), kind, Num((int(loops[3]),) * n_sizes))  # type: ignore[arg-type]
+    elif "foundation" in more:
+        on = Along("foundation")
+    elif "row ends" in more or "side" in more:
+        on = Along("row ends")
+    if title.strip().lower() not in titles:
+        return None, None, _not_found(title.strip(), span)
+    return titles[title.strip().lower()], on, None
+
+
+def _not_found(title: str, span: Span) -> Finding:
+    message = f"There is no section “{title}” before this one to continue from."
+    return Finding("section-not-found", "error", span, message)
+
+
+def is_heading(text: str, following: str | None) -> bool:
+    """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
+    bare = text.strip().strip("*_#").strip()
+    if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((".", ",", ";")):
+        return False
+    letters = [c for c in bare if c.isalpha()]
+    if not letters or not bare[0].isalpha():
+        return False
+    shaped = bare.endswith(":") or bare.upper() == bare or text.strip().startswith("**") or bare.istitle()
+    return shaped and len(bare.split()) <= 6
+
+
+def read_heading(text: str, span: Span, before: list[Section], following: str) -> Section:
+    """A bare heading as a section: how it is worked is taken from the first label after it."""
+    bare = text.strip().strip("*_#").strip().rstrip(":").strip()
+    made = re.search(r"\(?\bmake\s+(\d{1,2}|two|both)\b[^)]*\)?", bare, re.IGNORECASE)
+    make = (_MAKE_WORDS.get(made[1].lower()) or int(made[1])) if made else 1
+    title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-()") if made else bare
+    label = starts_label(following)
+    rows = label is not None and label["word"].lower().startswith("row")
+    role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
+    if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
+        role = "disc"
+    continues = before[-1].title if label is not None and role in ("wall", "trim") and before else None
+    return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span)

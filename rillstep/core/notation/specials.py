@@ -1,0 +1,39 @@
+"""Stitches that a pattern defines for itself: "Define: scallop = 5 dc in same st"."""
+
+import re
+from dataclasses import replace
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.steps import read_steps
+from rillstep.core.notation.stream import Context, Stream
+from rillstep.core.notation.tree import Special
+
+# "yo forms are prose": how one stitch is made, which changes no count.
+_HANDWORK = re.compile(r"\b(?:yo|yarn over|yoh|insert hook|draw up|pull up|pull through|draw through)\b", re.IGNORECASE)
+
+
+def name_words(name: str) -> tuple[str, ...]:
+    """A name as the words and marks by which it is found again in a line, in lower case."""
+    bare = re.sub(r"\([^)]*\)", " ", name)
+    words = [token.text for token in tokens_of(bare, 1, 1)]
+    while len(words) > 1 and words[-1] in ("st", "stitch", "-", "sts"):
+        words.pop()
+    return tuple(words)
+
+
+def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
+    """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""
+    words = text[start:].strip().rstrip(".")
+    clean = " ".join(re.sub(r"\([^)]*\)", " ", name).split())
+    if _HANDWORK.search(words) or not words:
+        return Special(clean, (), words), ()
+    for body in (text, f"{text.rstrip().rstrip('.')} in same st"):
+        stream = Stream(tokens_of(body, line, context.n_sizes, start), context, Span(line, len(text), len(text) + 1))
+        steps = read_steps(stream)
+        if steps and not stream.findings:
+            return Special(clean, steps, ""), ()
+    stream = Stream(tokens_of(text, line, context.n_sizes, start), context, Span(line, len(text), len(text) + 1))
+    read_steps(stream)
+    problems = tuple(replace(f, severity="warning") for f in stream.findings)
+    return Special(clean, (), words), problems

@@ -1,0 +1,135 @@
+"""Stated totals: "— 24 (30, 36) sts, 4 ch-2 sps", "(24 sc)", "[18 sts total]"."""
+
+from rillstep.core.notation.places import CHAIN, SPACE, STITCH
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Num, Total
+from rillstep.core.notation.vocabulary import stitch_word
+
+_FILLERS = (
+    "and",
+    "total",
+    "made",
+    "in",
+    "all",
+    "now",
+    "you",
+    "have",
+    "should",
+    "will",
+    "remain",
+    "remaining",
+    "rem",
+    "plus",
+    "around",
+    "around)",
+    "each",
+    "worked",
+    "per",
+    "side",
+    "corner",
+    "counting",
+    "of",
+    "a",
+)
+
+
+def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
+    """Totals up to the end of the stream, or to a closing bracket. Raises NotUnderstood."""
+    found: list[Total] = []
+    while (token := stream.peek()) is not None:
+        if end is not None and token.is_mark(end):
+            break
+        if token.is_mark(",", ".", ";", "+", "(", ")", "[", "]", "-", "—", "=", ">", "<", ":", "&") or token.is_word(
+            *_FILLERS
+        ):
+            stream.at += 1
+            continue
+        found.append(_read_total(stream, alone=not found))
+    return found
+
+
+def _bare_set(stream: Stream) -> Num | None:
+    """ "16, 20 sts": one number for each size with only commas between."""
+    start = stream.at
+    active = stream.context.active
+    numbers: list[Num] = []
+    while len(numbers) < len(active):
+        number = stream.number()
+        if number is None or len(number.parts) != 1:
+            break
+        numbers.append(number)
+        if len(numbers) < len(active) and not stream.mark(",", ":", "/"):
+            break
+    token = stream.peek()
+    if len(numbers) == len(active) > 1 and (token is None or token.kind != "num"):
+        values: list[int | None] = [None] * stream.context.n_sizes
+        for size, number in zip(active, numbers, strict=True):
+            values[size] = number.at(size)
+        spans = tuple(number.span for number in numbers)
+        return Num(tuple(values), spans[0].to(spans[-1]), spans)
+    stream.at = start
+    return None
+
+
+def _read_total(stream: Stream, alone: bool) -> Total:
+    count = _bare_set(stream) or stream.need_number("stitches")
+    if stream.word(*STITCH):
+        return Total(count, "sts")
+    if stream.word(*CHAIN):
+        stream.mark("-")
+        length = stream.number()
+        stream.mark("-")
+        stream.word("corner")
+        if stream.word(*SPACE):
+            return Total(count, "sp", length)
+        if length is not None:
+            raise NotUnderstood(stream.here(), "“sps” is missing")
+        return Total(count, "ch")
+    stream.word("corner")
+    if stream.word(*SPACE, "corners"):
+        return Total(count, "sp", None)
+    stitch = stitch_word(stream)
+    if stitch is not None:
+        stream.word(*STITCH)
+        return Total(count, stitch)
+    token = stream.peek()
+    if alone and (token is None or token.is_mark(")", "]", ".", "}")):
+        return Total(count, "sts")
+    raise NotUnderstood(stream.here(), "what is counted is missing, such as “sts”")
+
+
+def read_bracket_total(stream: Stream) -> bool:
+    """ "(24 sts)" within a line: taken as its total when it is that and nothing else."""
+    start, findings = stream.at, len(stream.findings)
+    opening = stream.next().text
+    closing = {"[": "]", "(": ")", "{": "}"}[opening]
+    first = stream.peek()
+    if first is not None and (first.kind in ("num", "expr") or first.is_word("total")):
+        try:
+            found = read_totals(stream, closing)
+        except NotUnderstood:
+            found = []
+        if found and stream.mark(closing) and not _goes_on(stream):
+            stream.totals += found
+            return True
+    del stream.findings[findings:]
+    stream.at = start
+    return False
+
+
+def _goes_on(stream: Stream) -> bool:
+    """Is the bracket worked ("(2 dc) in next st", "(6 sc) twice")?"""
+    token = stream.peek()
+    return token is not None and (
+        token.kind == "num"
+        or token.is_word("in", "into", "twice", "once", "x", "around", "across", "over", "to", "all")
+    )
+
+
+def same_totals(one: tuple[Total, ...], other: list[Total]) -> tuple[Total, ...]:
+    """Totals stated at the end and within the line, each once."""
+    seen = {(t.what, t.length) for t in one}
+    return (*one, *[t for t in other if (t.what, t.length) not in seen])
+
+
+__all__ = ["Num", "read_bracket_total", "read_totals", "same_totals"]

@@ -1,0 +1,69 @@
+"""Which word stands for which stitch at a place in a line: short, long, special, or defined by the pattern."""
+
+from rillstep.core.notation.stream import Stream
+from rillstep.core.stitches import GATHERED, PICOT, long_names, stitch_words
+
+# Other words for the special stitches that everybody knows.
+_GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
+    *(((name, tail), name) for name in GATHERED for tail in ("st", "sts", "stitch", "stitches")),
+    *(((name + plural,), name) for name in GATHERED for plural in ("", "s")),
+    (("pc", "st"), "popcorn"),
+    (("pc",), "popcorn"),
+    (("cl",), "cluster"),
+    (("cls",), "cluster"),
+    (("bo",), "bobble"),
+)
+
+
+def stitch_word(stream: Stream) -> str | None:
+    """Take the name of a stitch in the terms of the text; the answer is its name inside Rillstep."""
+    token = stream.peek()
+    if token is None or token.kind not in ("word", "num", "ordinal"):
+        return None
+    for name, words in stream.context.specials:
+        if _take(stream, words):
+            return name
+    if token.kind != "word":
+        return None
+    for words, name in long_names(stream.context.terms):
+        if words[0] == token.text and stream.words(*words):
+            return name
+    us = stitch_words(stream.context.terms).get(token.text)
+    if us is not None:
+        stream.at += 1
+        return us
+    for words, name in _GATHERED_WORDS:
+        if words[0] == token.text and stream.words(*words):
+            return name
+    return None
+
+
+def _take(stream: Stream, words: tuple[str, ...]) -> bool:
+    """A defined name, token by token; a plural s at its end is allowed."""
+    for ahead, word in enumerate(words):
+        token = stream.peek(ahead)
+        if token is None:
+            return False
+        last = ahead == len(words) - 1
+        if token.text != word and not (last and token.text in (word + "s", word + "es")):
+            return False
+    stream.at += len(words)
+    if len(words) == 1:  # "V" may be written "V-st"
+        start = stream.at
+        stream.mark("-")
+        if not stream.word("st", "sts", "stitch", "stitches"):
+            stream.at = start
+    return True
+
+
+def sees_stitch(stream: Stream) -> str | None:
+    """The name of the stitch that comes next, without taking it."""
+    start = stream.at
+    found = stitch_word(stream)
+    stream.at = start
+    return found
+
+
+def picot(stream: Stream) -> bool:
+    """Take the word "picot"."""
+    return stream.word(PICOT, "picots")

@@ -1,0 +1,366 @@
+"""Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row ends"."""
+
+import re
+from dataclasses import replace
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.brackets import read_times
+from rillstep.core.notation.lexer import Token
+from rillstep.core.notation.places import (
+    NEXT,
+    STITCH,
+    STITCHES,
+    plain_num,
+    read_end,
+    read_into,
+    read_loop,
+    read_what,
+)
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import (
+    EachKind,
+    Evenly,
+    Every,
+    FromHook,
+    Into,
+    Marked,
+    Next,
+    Nth,
+    Num,
+    Same,
+    Step,
+    ToEnd,
+    Together,
+    What,
+    Work,
+)
+from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
+from rillstep.core.stitches import BY_US, GATHERED, Loop, stitch_words
+
+_TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")
+_STUCK = re.compile(r"^([a-z]+?)(\d{1,4})$")
+_INCREASE = ("inc", "incs", "increase", "increases", "increasing")
+_DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
+_PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
+_WORKED_WITH = (
+    "work",
+    "make",
+    "place",
+    "standing",
+    "a",
+    "an",
+    "the",
+    "another",
+    "more",
+    "additional",
+    "then",
+    "begin",
+    "beginning",
+    "start",
+    "starting",
+    "with",
+)
+
+
+def read_works(stream: Stream, start: int) -> list[Step]:
+    """A clause that works stitches. Raises NotUnderstood."""
+    while stream.word(*_WORKED_WITH):
+        pass
+    loop = read_loop(stream) or stream.loop
+    stream.mark(",", ":")
+    leading = _leading_number(stream)
+    stream.word("more", "additional")
+    token = stream.peek()
+    if token is None:
+        raise NotUnderstood(stream.since(start), "what to work is missing")
+    together = _together_word(stream, token)
+    if together is not None:
+        return [_read_together(stream, start, together, leading, loop)]
+    if stream.word("inv", "invisible") or token.is_word(*_DECREASE):
+        stream.word(*_DECREASE)
+        return [_read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
+    if token.is_word(*_INCREASE):
+        stream.at += 1
+        return _increase(stream, start, _row_stitch(stream), leading, loop)
+    stitch = stitch_word(stream)
+    if stitch is None:
+        return _read_stuck(stream, start, token, leading, loop)
+    if stream.word(*_INCREASE):
+        return _increase(stream, start, stitch, leading, loop)
+    if stream.word(*_DECREASE):
+        return [_read_together(stream, start, (stitch, 2), leading, loop)]
+    return _after_stitch(stream, start, stitch, leading, loop)
+
+
+def _leading_number(stream: Stream) -> Num | None:
+    """ "2 sc", but not the 2 of "2-dc cluster" when that is a defined name."""
+    if stream.peek() is not None and sees_stitch(stream) is not None:
+        return None
+    return stream.number()
+
+
+def _row_stitch(stream: Stream) -> str:
+    """What "inc" is made of where no stitch is named: the first stitch that the line names, or sc."""
+    words = stitch_words(stream.context.terms)
+    for token in stream.tokens:
+        us = words.get(token.text) if token.kind == "word" else None
+        if us is None and token.kind == "word" and (stuck := _STUCK.match(token.text)):
+            us = words.get(stuck.group(1))
+        if us is not None and us in BY_US and us != "sl st":
+            return us
+    return "sc"
+
+
+def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
+    loop = read_loop(stream) or loop if not _sees_place_of_loop(stream) else loop
+    count = stream.number()
+    if count is not None and stream.word("tog", "together"):
+        return [_read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]
+    if count is not None and not _opens_place(stream):
+        return [Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
+    per = leading if count is None else count
+    if stream.word("evenly") or stream.sees("even") or stream.sees("evenly"):
+        evenly = _evenly(stream, start, stitch, per)
+        if evenly is not None:
+            return [evenly]
+    token = stream.peek()
+    if token is not None and (token.is_word(*_PLACE_WORDS, "each", "every", "all", "ea") or token.is_word(*NEXT)):
+        return _places(stream, start, stitch, per, loop)
+    end = read_end(stream)
+    if end is not None:
+        return [Work(stitch, per or plain_num(stream, 1), Every(STITCHES, end), loop, stream.since(start))]
+    times = read_times(stream)
+    if times is not None and per is None:
+        return [Work(stitch, plain_num(stream, 1), Next(times, STITCHES), loop, stream.since(start))]
+    return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _sees_place_of_loop(stream: Stream) -> bool:
+    """ "sc in BLO of next st" names its loop where the place is read."""
+    token = stream.peek()
+    return token is not None and token.is_word("in", "into", "through")
+
+
+def _opens_place(stream: Stream) -> bool:
+    token = stream.peek()
+    return token is not None and token.is_word("in", "into", "around", "over")
+
+
+def _evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
+    """ "14 sc evenly along row ends": needs its number; without one it is only a manner of speaking."""
+    at = stream.at
+    stream.word("evenly")
+    if stream.word("spaced"):
+        pass
+    stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
+    words: list[str] = []
+    while (
+        (token := stream.peek()) is not None
+        and token.kind in ("word", "num")
+        and not token.is_word("to", "turn", "join")
+    ):
+        words.append(token.text)
+        stream.at += 1
+    if per is None:
+        stream.at = at
+        return None
+    said = " ".join(words)
+    if "row" in said or "side" in said or "end" in said:
+        return Evenly(stitch, per, "row ends", stream.since(start))
+    if "foundation" in said or "ch" in words or "chain" in words:
+        return Evenly(stitch, per, "foundation", stream.since(start))
+    around = any(t.is_word("around") for t in stream.tokens[at : stream.at])
+    return Evenly(stitch, per, "around" if around else "edge", stream.since(start))
+
+
+def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> list[Step]:
+    """One place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp around"."""
+    steps: list[Step] = [_one(stream, start, stitch, per, loop)]
+    while True:
+        at = stream.at
+        stream.mark(",")
+        if not (stream.word("and", "then") or stream.mark("&")):
+            stream.at = at
+            break
+        token = stream.peek()
+        if token is not None and (token.is_word("in", "into", "around", "each", "every") or token.is_word(*NEXT)):
+            begin = stream.at
+            steps.append(_one(stream, begin, stitch, per, loop))
+            continue
+        kinds = _each_kind(stream, start, steps)
+        if kinds is not None:
+            return kinds
+        stream.at = at
+        break
+    if len(steps) == 2 and _each_without_end(stream, steps):
+        return [_as_kinds(stream, start, steps)]
+    return steps
+
+
+def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
+    stream.word(*_PLACE_WORDS)
+    into, named = read_into(stream)
+    if stitch == "sl st" and isinstance(into, Next) and into.what.kind == "sp" and per is None:
+        pass
+    times = None
+    if isinstance(into, Next | Same | Nth) and not stream.sees("around"):
+        times = _times_of_place(stream, into)
+    work = Work(stitch, per or plain_num(stream, 1), times or into, named or loop, stream.since(start))
+    return _gathered_together(work)
+
+
+def _times_of_place(stream: Stream, into: Into) -> Into | None:
+    """ "2 sc in next st 3 times" works three places."""
+    if not isinstance(into, Next) or into.count.parts:
+        return None
+    number = read_times(stream)
+    return replace(into, count=number) if number is not None else None
+
+
+def _gathered_together(work: Work) -> Work:
+    return work
+
+
+def _each_without_end(stream: Stream, steps: list[Step]) -> bool:
+    """ "sc in each st and in each ch-1 sp around": two kinds in one walk, the first without an end of its own."""
+    one, two = steps
+    if not (isinstance(one, Work) and isinstance(two, Work)):
+        return False
+    return isinstance(one.into, Every) and isinstance(two.into, Every) and one.into.what.kind != two.into.what.kind
+
+
+def _as_kinds(stream: Stream, start: int, steps: list[Step]) -> EachKind:
+    last = steps[-1]
+    assert isinstance(last, Work) and isinstance(last.into, Every)
+    end = last.into.end
+    works = tuple(
+        replace(step, into=Every(step.into.what, end))
+        for step in steps
+        if isinstance(step, Work) and isinstance(step.into, Every)
+    )
+    return EachKind(works, end, stream.since(start))
+
+
+def _each_kind(stream: Stream, start: int, steps: list[Step]) -> list[Step] | None:
+    """ "sc in each dc and 2 sc in each ch-2 sp around"."""
+    first = steps[0]
+    if not (len(steps) == 1 and isinstance(first, Work) and isinstance(first.into, Every)):
+        return None
+    at = stream.at
+    number = stream.number()
+    stitch = stitch_word(stream)
+    if stitch is None or not stream.word("in", "into"):
+        stream.at = at
+        return None
+    second = _one(stream, at, stitch, number, "both")
+    if not isinstance(second, Work) or not isinstance(second.into, Every):
+        stream.at = at
+        return None
+    return [_as_kinds(stream, start, [first, second])]
+
+
+def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
+    """ "inc", "inc in next st", "inc in each st around", "inc 3 times"."""
+    two = plain_num(stream, 2)
+    at = stream.at
+    if stream.mark("("):  # "inc (2 sc in same st)": what it is, said once more
+        while (token := stream.peek()) is not None and not stream.mark(")"):
+            stream.at += 1
+    token = stream.peek()
+    if token is not None and (token.is_word("in", "into", "each", "every") or token.is_word(*NEXT)):
+        return _places(stream, start, stitch, two, loop)
+    end = read_end(stream)
+    if end is not None:
+        return [Work(stitch, two, Every(STITCHES, end), loop, stream.since(start))]
+    times = read_times(stream) or stream.number()
+    del at
+    return [Work(stitch, two, Next(leading or times or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _together_word(stream: Stream, token: Token) -> tuple[str, int] | None:
+    """ "sc2tog", "sc 2 tog", "2 sc tog"."""
+    words = stitch_words(stream.context.terms)
+    if token.kind == "word" and (match := _TOGETHER.match(token.text)):
+        us = words.get(match.group(1))
+        if us is not None and int(match.group(2)) > 0:
+            stream.at += 1
+            if stream.mark("-") and not stream.word("tog"):
+                stream.at -= 1
+            return us, int(match.group(2))
+    if token.kind == "word" and (stuck := _STUCK.match(token.text)) and words.get(stuck.group(1)):
+        following = stream.peek(1)
+        if (
+            following is not None
+            and following.is_mark("-")
+            and (third := stream.peek(2)) is not None
+            and third.is_word("tog", "together")
+        ):
+            stream.at += 3
+            return words[stuck.group(1)], int(stuck.group(2))
+        if following is not None and following.is_word("tog", "together"):
+            stream.at += 2
+            return words[stuck.group(1)], int(stuck.group(2))
+    return None
+
+
+def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, loop: Loop) -> list[Step]:
+    """ "sc6": a stitch and its count written together; or "next 2 sts": the stitch of the clause before is not meant."""
+    stuck = _STUCK.match(token.text) if token.kind == "word" else None
+    us = stitch_words(stream.context.terms).get(stuck.group(1)) if stuck else None
+    if stuck is None or us is None or leading is not None:
+        raise NotUnderstood(stream.since(start))
+    stream.at += 1
+    digits = Span(token.span.line, token.span.end_column - len(stuck.group(2)), token.span.end_column)
+    count = plain_num(stream, int(stuck.group(2)), digits)
+    return [Work(us, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
+
+
+def _read_together(stream: Stream, start: int, what: tuple[str, int], leading: Num | None, loop: Loop) -> Step:
+    """After the word: how often, to what end, or in which one place."""
+    stitch, legs = what
+    loop = read_loop(stream) or loop if not _sees_place_of_loop(stream) else loop
+    times: Num | None = leading
+    end: ToEnd | None = None
+    into: Into | None = None
+    if stream.mark("("):
+        while stream.peek() is not None and not stream.mark(")"):
+            stream.at += 1
+    if stream.word("over", "across", "using", "in", "into", "around", "on"):
+        if stream.tokens[stream.at - 1].is_word("around", "across") and not _opens_number(stream):
+            stream.at -= 1
+        else:
+            into = _together_place(stream, legs)
+    if into is None:
+        end = read_end(stream)
+        if end is None and times is None:
+            times = read_times(stream) or stream.number()
+    return Together(
+        stitch, plain_num(stream, legs), times or plain_num(stream, 1), loop, end, into, stream.since(start)
+    )
+
+
+def _opens_number(stream: Stream) -> bool:
+    token = stream.peek()
+    return token is not None and (token.kind == "num" or token.is_word("next", "the", "same"))
+
+
+def _together_place(stream: Stream, legs: int) -> Into | None:
+    """ "over next 2 sts" says no more than the word did; "in same st", "in next st", "in next sp" gathers all legs there."""
+    at = stream.at
+    stream.word("the")
+    each = stream.word("each")
+    stream.word("of")
+    stream.word(*NEXT)
+    number = stream.number()
+    if number is not None and number.is_always(legs) and legs > 1:
+        stream.word("2") if each else None
+        read_what(stream)
+        return None
+    stream.at = at
+    into, _ = read_into(stream)
+    if isinstance(into, FromHook):
+        raise NotUnderstood(stream.since(at), "stitches are worked together over stitches, not from the hook")
+    return into
+
+
+__all__ = ["GATHERED", "STITCH", "Marked", "What", "read_works"]
