@@ -36,13 +36,14 @@ class Stitch:
 
 SL_ST = Stitch("sl st", "ss", "slip stitch", "slip stitch", 0, 0.4, 3.0)
 SC = Stitch("sc", "dc", "single crochet", "double crochet", 1, 1.0, 3.7)
+RSC = Stitch("rsc", "rdc", "reverse single crochet", "reverse double crochet", 1, 1.0, 3.9)
 ESC = Stitch("esc", "edc", "extended single crochet", "extended double crochet", 2, 1.3, 3.8)
 HDC = Stitch("hdc", "htr", "half double crochet", "half treble crochet", 2, 1.5, 3.9)
 DC = Stitch("dc", "tr", "double crochet", "treble crochet", 3, 2.1, 3.9)
 TR = Stitch("tr", "dtr", "treble crochet", "double treble crochet", 4, 2.8, 4.0)
 DTR = Stitch("dtr", "trtr", "double treble crochet", "triple treble crochet", 5, 3.5, 4.0)
 
-STITCHES: tuple[Stitch, ...] = (SL_ST, SC, ESC, HDC, DC, TR, DTR)
+STITCHES: tuple[Stitch, ...] = (SL_ST, SC, RSC, ESC, HDC, DC, TR, DTR)
 BY_US = {stitch.us: stitch for stitch in STITCHES}
 BY_UK = {stitch.uk: stitch for stitch in STITCHES}
 POSTS = ("FP", "BP")
@@ -111,7 +112,14 @@ def long_names(terms: Terms) -> tuple[tuple[tuple[str, ...], str], ...]:
         (("sl", "sts"), "sl st"),
         (("slip", "st"), "sl st"),
     ]
-    found += [(("slip", "stitch"), "sl st"), (("slip", "stitches"), "sl st"), (("extended", "sc"), "esc")]
+    found += [
+        (("slip", "stitch"), "sl st"),
+        (("slip", "stitches"), "sl st"),
+        (("extended", "sc" if terms == "US" else "dc"), "esc"),
+    ]
+    short = "sc" if terms == "US" else "dc"
+    found += [((word, short), "rsc") for word in ("reverse", "rev", "crab")]
+    found += [(("crab", "st"), "rsc"), (("crab", "stitch"), "rsc")]
     for stitch in STITCHES:
         if stitch is SL_ST:
             continue

@@ -73,9 +73,9 @@ def test_any_gauge_and_targets(plan: TotePlan, targets: tuple[SizeTarget, ...]) 
     for index, one in enumerate(graded.sizes):
         assert one.counts.around % plan.wall_multiple == 0
         openings = next(
-            openings_of(w.line, index)
+            openings_of(w.steps, index)
             for w in printed.proof.works[index].lines
-            if isinstance(w.line, Row) and openings_of(w.line, index)
+            if isinstance(w.line, Row) and openings_of(w.steps, index)
         )
         first, second = openings
         assert (first.skip, first.chain) == (second.skip, second.chain)

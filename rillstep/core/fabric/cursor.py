@@ -1,7 +1,7 @@
 """A cursor over an edge: takes places in order, whole patterns of them at once, and remembers where it has been."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from rillstep.core.fabric.edge import Edge, Place, Run, leaves, pattern
@@ -94,24 +94,35 @@ class Cursor:
     def kinds(self) -> set[str]:
         return {kind for kind, _, _ in self.uses}
 
+    @property
+    def is_lace(self) -> bool:
+        """Does this row work into spaces, or into chosen stitches only?"""
+        return any(kind == "sp" or stitch for kind, stitch, _ in self.uses)
+
     def left(self, optional: bool = False) -> int:
         """Places left of the kinds that this row works into."""
-        whole = {kind for kind, stitch, corner in self.uses if not stitch and not corner}
+        # A row that has worked into nothing of its own kind has left all stitches.
+        uses = self.uses or {("st", "", False)}
+        whole = {kind for kind, stitch, corner in uses if not stitch and not corner}
         total = 0
         for place, count in leaves(self.rest):
             if place.optional and not optional:
                 continue
             if (
                 place.kind in whole
-                or (place.kind, place.stitch, False) in self.uses
-                or (place.corner and any(kind == place.kind and corner for kind, _, corner in self.uses))
+                or (place.kind, place.stitch, False) in uses
+                or (place.corner and any(kind == place.kind and corner for kind, _, corner in uses))
             ):
                 total += count
             elif place.kind == "sp" and "ch" in whole:
                 total += count * place.length
-            elif place.key and ("st", place.special, False) in self.uses:
+            elif place.key and ("st", place.special, False) in uses:
                 total += count
         return total
+
+    def left_of(self, wants: "set[Want]") -> int:
+        """Places left of any of these."""
+        return left_in(self.rest, wants)
 
     def available(self, want: Want) -> int:
         """How many of the wanted places are still ahead, optional ones not counted."""
@@ -124,9 +135,10 @@ class Cursor:
         self.rest = kept
         return None if runs is None else count_of(runs, want)
 
-    def take(self, want: Want, count: int) -> list[Run]:
-        """Take up to `count` of the wanted places, in order."""
-        self.use(want)
+    def take(self, want: Want, count: int, use: bool = True) -> list[Run]:
+        """Take up to `count` of the wanted places, in order; `use`: this row works into their kind, so none may be left."""
+        if use:
+            self.use(want)
         taken: list[Run] = []
         got = 0
         while got < count and self.rest:
@@ -225,6 +237,15 @@ class Cursor:
 def count_of(runs: Iterable[Run], want: Want) -> int:
     """How many of the wanted there are in some runs."""
     return sum(want.units(place) * count for place, count in leaves(runs) if not place.optional)
+
+
+def left_in(runs: Iterable[Run], wants: "set[Want]") -> int:
+    """How many of any of these there are in some runs, each place once."""
+    total = 0
+    for place, count in leaves(runs):
+        if not place.optional:
+            total += count * max((replace(want, length=None).units(place) for want in wants), default=0)
+    return total
 
 
 def _stops(runs: Iterable[Run], stop: Want | str) -> int:

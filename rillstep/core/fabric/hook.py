@@ -1,11 +1,12 @@
 """The row while it grows: what is on the hook, and what it knows of the piece."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 from rillstep.core.fabric.cursor import Cursor, Want
-from rillstep.core.fabric.edge import Edge, Place, Run, pattern
+from rillstep.core.fabric.edge import Edge, Place, Run
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, Special, WhatKind
+from rillstep.core.notation.tree import Chain, Special, Step, WhatKind
 
 MOST_STITCHES = 200_000
 NOWHERE = Span(0, 1, 1)
@@ -65,6 +66,7 @@ class Hook:
     edge: Edge
     around: Surroundings
     says: dict[int, str]
+    do_all: "Callable[[Hook, tuple[Step, ...]], None]"  # works steps; given here, as steps hold steps
     made: list[Run] = field(default_factory=list)
     freed_front: list[Run] = field(default_factory=list)
     freed_back: list[Run] = field(default_factory=list)
@@ -80,6 +82,8 @@ class Hook:
     on_side: bool = False
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
+    skipped: int = 0  # places skipped that a later stitch may still go into
+    stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet
     carried: str | None = None  # the marker that the next stitch carries up
     warnings: list[Trouble] = field(default_factory=list)
 
@@ -90,16 +94,17 @@ class Hook:
         if self.made_count > MOST_STITCHES:
             raise Stop(Trouble("too-large", NOWHERE, "more stitches than Rillstep works in one row"))
 
-    def take(self, want: Want, count: int, span: Span) -> list[Run]:
+    def take(self, want: Want, count: int, span: Span, use: bool = True) -> list[Run]:
         """Take places. Raises Stop when there are not enough."""
         self.settle()
+        self.stands = False
         if not self.cursor.rest and self.sides and self.on_side:
             self.next_side(want)
         if self.on_side and want.kind == "st":
             want = Want(self.side_kind())
         elif want.kind == "st" and not want.stitch and self._only_chains():
             want = Want("ch")
-        taken = self.cursor.take(want, count)
+        taken = self.cursor.take(want, count, use)
         got = counted(taken)
         if got < count:
             raise Stop(_not_enough(self, want, count - got, span))
@@ -201,6 +206,3 @@ def places_word(kinds: set[str], count: int) -> str:
     one = {"st": "stitch", "ch": "chain", "sp": "space", "end": "row end", "ring": "ring"}
     name = one[next(iter(kinds))] if len(kinds) == 1 else "place"
     return name if count == 1 else {"stitch": "stitches"}.get(name, name + "s")
-
-
-__all__ = ["FreeLoops", "Hook", "Stop", "Surroundings", "Trouble", "pattern", "places_word"]

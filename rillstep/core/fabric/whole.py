@@ -18,7 +18,6 @@ from rillstep.core.notation.tree import (
     Gesture,
     Group,
     Line,
-    Num,
     Pattern,
     Repeat,
     Row,
@@ -349,6 +348,3 @@ def _main_stitch(steps: tuple[Step, ...]) -> str:
             case _:
                 pass
     return "sc"
-
-
-__all__ = ["LineWork", "Num", "SizeWork", "work_pattern"]

@@ -7,9 +7,10 @@ to its end stops at its first trouble; the caller decides how to go on.
 from dataclasses import dataclass, replace
 
 from rillstep.core.fabric.cursor import Cursor
-from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, edge_of
+from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of
+from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
-from rillstep.core.fabric.steps import do_all, move_along, step_of
+from rillstep.core.fabric.steps import do_all, step_of
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, Work
 
@@ -67,7 +68,7 @@ def work_row(row: Row, size: int, edge: Edge, around: Surroundings | None = None
     edge, steps = _inline_foundation(edge, steps, size)
     if around.pending is not None and not (steps and isinstance(steps[0], Chain)):
         steps = (around.pending, *steps)
-    hook = Hook(size, Cursor(edge), edge, around, dict(around.says), sides=list(around.sides))
+    hook = Hook(size, Cursor(edge), edge, around, dict(around.says), do_all, sides=list(around.sides))
     hook.moving = any(isinstance(step, Gesture) and step.kind == "move marker" for step in steps)
     counts: list[StepCount] = []
     trouble: Trouble | None = None
@@ -144,6 +145,3 @@ def _leading_moves(steps: tuple[Step, ...]) -> int:
     following = steps[count] if count < len(steps) else None
     into = getattr(following, "into", None)
     return count if isinstance(following, Chain) or isinstance(into, Same) else 0
-
-
-__all__ = ["EMPTY", "RowWork", "StepCount", "Trouble", "do_all", "work_row", "work_setup"]

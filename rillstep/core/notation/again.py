@@ -4,9 +4,9 @@ import re
 from dataclasses import dataclass
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.places import plain_num
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
+from rillstep.core.notation.whats import plain_num
 
 _ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds", "r")
 _START = re.compile(

@@ -3,10 +3,12 @@
 from collections.abc import Callable, Sequence
 
 from rillstep.core.notation.chains import read_counts
-from rillstep.core.notation.places import plain_num, read_end, read_into
+from rillstep.core.notation.ends import read_end
+from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.totals import read_bracket_total
-from rillstep.core.notation.tree import Chain, Every, Group, Next, Num, Repeat, Step, ToEnd, Together, Work
+from rillstep.core.notation.tree import Chain, Group, Next, Num, Repeat, Step, ToEnd, Together, Work
+from rillstep.core.notation.whats import plain_num
 from rillstep.core.stitches import BY_US
 
 Reader = Callable[..., tuple[Step, ...]]
@@ -249,6 +251,3 @@ def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Ste
         raise NotUnderstood(stream.since(start), "what to repeat is missing")
     del before[keep:]
     return [Repeat(body, times, stream.since(start))]
-
-
-__all__ = ["Every", "in_one", "read_bare_repeat", "read_bracket", "read_starred", "read_times"]

@@ -1,9 +1,9 @@
 """Chains: "ch 3", "ch 2 (counts as hdc)", "ch-3 picot", "ch 5 (counts as dc, ch 2)"."""
 
-from rillstep.core.notation.places import plain_num
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Chain, Gesture, Num, Step
 from rillstep.core.notation.vocabulary import picot, stitch_word
+from rillstep.core.notation.whats import plain_num
 
 _NOT = (
     "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st", "not a stitch",

@@ -1,9 +1,11 @@
 """What is done without making a stitch: joining, turning, markers, colours, the ends of things."""
 
-from rillstep.core.notation.places import CHAIN, SPACE, STITCH, read_end, read_into, read_loop, read_marker
+from rillstep.core.notation.ends import read_loop
+from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, GestureKind, Into, Nth, Step
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
 from rillstep.core.notation.vocabulary import picot, sees_stitch
+from rillstep.core.notation.whats import CHAIN
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("do not join", "do not join"),
@@ -20,29 +22,6 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("rotate work", "rotate"),
     ("rotate piece", "rotate"),
     ("rotate", "rotate"),
-    ("working along the opposite side of foundation chain", "rotate"),
-    ("working along the other side of foundation chain", "rotate"),
-    ("working along opposite side of foundation chain", "rotate"),
-    ("working along opposite side of foundation ch", "rotate"),
-    ("working along opposite side of the foundation chain", "rotate"),
-    ("working along other side of foundation chain", "rotate"),
-    ("working along other side of foundation ch", "rotate"),
-    ("working along other side of ch", "rotate"),
-    ("working along the other side of the foundation chain", "rotate"),
-    ("working along the other side of the chain", "rotate"),
-    ("working along the opposite side of the chain", "rotate"),
-    ("working along opposite side of ch", "rotate"),
-    ("working on other side of foundation chain", "rotate"),
-    ("working on opposite side of foundation chain", "rotate"),
-    ("working on the other side of foundation chain", "rotate"),
-    ("working on the opposite side of the foundation chain", "rotate"),
-    ("working on other side of chain", "rotate"),
-    ("working on the other side of the chain", "rotate"),
-    ("working down the other side of the chain", "rotate"),
-    ("working down other side of chain", "rotate"),
-    ("working in the free loops of the foundation chain", "rotate"),
-    ("working in free loops of foundation ch", "rotate"),
-    ("working in remaining loops of foundation chain", "rotate"),
     ("fasten off", "fasten off"),
     ("finish off", "fasten off"),
     ("break yarn", "fasten off"),
@@ -79,6 +58,12 @@ _SLIPPED = (
 )  # fmt: skip
 
 
+_TWIST = (
+    "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
+    "without twisting",
+)  # fmt: skip
+
+
 def read_gesture(stream: Stream) -> list[Step] | None:
     """A gesture, if one comes next."""
     start = stream.at
@@ -88,6 +73,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return None
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return _read_marker_gesture(stream, start)
+    if stream.any_of(*_TWIST):
+        return []
     if stream.any_of(*_LEAVE):
         return [Gesture("leave rest unworked", span=stream.since(start))]
     for words, kind in _PLAIN:
@@ -98,7 +85,21 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return _read_join(stream, start)
     if token.is_word("change", "switch"):
         return _read_colour(stream, start)
-    if token.is_word("working", "work", "in", "blo", "flo", "through"):
+    if token.is_word(
+        "working",
+        "work",
+        "in",
+        "blo",
+        "flo",
+        "through",
+        "along",
+        "on",
+        "continue",
+        "continuing",
+        "down",
+        "now",
+        "across",
+    ):
         return _read_row_loop(stream, start)
     if stream.words("with") and (
         stream.sees("rs") or stream.sees("right") or stream.sees("wrong") or stream.sees("ws")
@@ -273,12 +274,10 @@ def _joins_colour(stream: Stream) -> bool:
 
 def _letter(stream: Stream) -> bool:
     token = stream.peek()
-    return (
-        token is not None
-        and token.kind == "word"
-        and (len(token.text) == 1 or token.text in ("mc", "cc"))
-        and token.text not in ("a", "x")
-    )
+    if token is None or token.kind != "word" or not (len(token.text) == 1 or token.text in ("mc", "cc")):
+        return False
+    following = stream.peek(1)
+    return following is None or following.kind == "mark" or following.is_word("in", "with", "to", "at", "and")
 
 
 def _read_colour(stream: Stream, start: int) -> list[Step] | None:
@@ -312,8 +311,54 @@ def _colour(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     ]
 
 
+_TOWARDS = ("along", "on", "in", "down", "into", "across", "up", "to", "around")
+_OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaining", "second")
+
+
+def _read_other_side(stream: Stream) -> bool:
+    """ "Working along the opposite side of the foundation chain": the work is rotated."""
+    start = stream.at
+    stream.any_of("working", "work", "continue working", "continue", "continuing", "now working", "now work")
+    if stream.word(*_TOWARDS):
+        stream.word("the", "back")
+        begin = stream.at
+        if stream.word(*_OTHER):
+            while (
+                (token := stream.peek()) is not None
+                and token.kind == "word"
+                and not token.is_word("work", "sc", "hdc", "dc")
+            ):
+                stream.at += 1
+            words = {token.text for token in stream.tokens[begin : stream.at]}
+            if words & {"side", "chain", "ch", "edge", "underside", "loops", "bottom"} and not words & {"st", "sts"}:
+                return True
+    stream.at = start
+    return False
+
+
+_BUMPS = (
+    "back bumps of ch",
+    "back bump of ch",
+    "back bumps of the ch",
+    "back bumps of chain",
+    "back bumps of foundation ch",
+    "back bumps of the foundation chain",
+    "the back bumps of the ch",
+    "the back bumps of the chain",
+    "the back bumps",
+    "back bumps",
+    "the back bump",
+    "back bump",
+)
+
+
 def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
     """ "Working in back loops only, ...": holds for the rest of the line."""
+    if _read_other_side(stream):
+        return [Gesture("rotate", span=stream.since(start))]
+    if stream.word("working") and stream.word("in", "into") and stream.any_of(*_BUMPS):
+        return [Gesture("aside", "working in back bumps of ch", span=stream.since(start))]
+    stream.at = start
     stream.word("working", "work")
     loop = read_loop(stream)
     if loop is None:
@@ -341,6 +386,3 @@ def _read_seam(stream: Stream, start: int) -> list[Step]:
     while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
         stream.at += 1
     return [Gesture("seam", " ".join(t.text for t in stream.tokens[start + 1 : stream.at]), span=stream.since(start))]
-
-
-__all__ = ["SPACE", "STITCH", "Nth", "read_end", "read_gesture", "read_marker"]

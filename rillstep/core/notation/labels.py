@@ -4,10 +4,10 @@ import re
 from dataclasses import dataclass
 from typing import Literal
 
-from rillstep.core.findings import Finding
-from rillstep.core.notation.places import plain_num
+from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
+from rillstep.core.notation.whats import plain_num
 
 _WORD = r"(?P<word>rnds?|rounds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
@@ -84,15 +84,30 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
     first = stream.need_number("the round or row")
     start = stream.at
     if stream.mark("-", "—") or stream.word("to", "through", "thru"):
-        if stream.peek() is None or stream.peek().kind not in ("num", "expr"):  # type: ignore[union-attr]
+        stream.word("r", "rnd", "row", "round")
+        stuck = _stuck_number(stream)
+        if stuck is not None:
+            return first, stuck
+        token = stream.peek()
+        if token is None or token.kind not in ("num", "expr"):
             stream.at = start
             return first, None
-        last = stream.need_number("the last round or row")
-        return _ranges(stream, first, last)
+        return _ranges(stream, first, stream.need_number("the last round or row"))
     if stream.word("and") or stream.mark("&"):
         stream.word("rnd", "row", "round")
         return first, stream.need_number("the second round or row")
     return first, None
+
+
+def _stuck_number(stream: Stream) -> Num | None:
+    """The 9 of "R6-R9"."""
+    token = stream.peek()
+    stuck = re.match(r"^(?:r|rnd|row)(\d{1,4})$", token.text) if token is not None and token.kind == "word" else None
+    if token is None or stuck is None:
+        return None
+    stream.at += 1
+    end = token.span.end_column
+    return plain_num(stream, int(stuck[1]), Span(token.span.line, end - len(stuck[1]), end))
 
 
 def _ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:

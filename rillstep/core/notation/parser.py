@@ -36,6 +36,7 @@ class _Reading:
     active: tuple[int, ...] = (0,)
     expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
     defining: bool = False
+    guessed: bool = True  # how the open section is worked was not said
     findings: list[Finding] = field(default_factory=list)
 
     def context(self) -> Context:
@@ -44,16 +45,17 @@ class _Reading:
 
     def close_section(self) -> None:
         if self.open is not None:
-            self.sections.append(replace(self.open, lines=tuple(self.lines)))
+            worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
+            self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked))
         self.open, self.lines = None, []
         self.restart()
 
     def restart(self) -> None:
         self.expected = [1] * len(self.header.sizes)
 
-    def start(self, section: Section) -> None:
+    def start(self, section: Section, guessed: bool = False) -> None:
         self.close_section()
-        self.open = section
+        self.open, self.guessed = section, guessed
         self.active = tuple(range(len(self.header.sizes)))
 
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
@@ -76,6 +78,13 @@ class _Reading:
                 self.expected[size] = (last.values[size] or 0) + 1
         elif isinstance(line, Setup) and _begins_anew(line):
             self.restart()
+
+
+def _spiral(lines: list[Line]) -> str:
+    """Rounds of which none is joined are worked in a spiral, where the text does not say how."""
+    rounds = [line for line in lines if isinstance(line, Row) and line.kind == "Rnd"]
+    joined = any(isinstance(step, Gesture) and step.kind == "join" for row in rounds for step in row.steps)
+    return "joined rounds" if joined or not rounds else "spiral rounds"
 
 
 def _begins_anew(line: Setup) -> bool:
@@ -177,7 +186,7 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         return
     following = _following(raws, number)
     if following is not None and is_heading(text, following):
-        reading.start(read_heading(text, span, reading.sections + _just(reading), following))
+        reading.start(read_heading(text, span, reading.sections + _just(reading), following), guessed=True)
         return
     reading.add(Prose(text.strip(), reading.active, False, span), [])
 

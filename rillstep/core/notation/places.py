@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.ends import beginning_chain, read_end, read_loop, read_marker
+from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import (
     Every,
     FromHook,
@@ -14,229 +15,18 @@ from rillstep.core.notation.tree import (
     Marked,
     Next,
     Nth,
-    Num,
     Same,
+    Skipped,
     ToEnd,
-    What,
 )
-from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
+from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.whats import CHAIN, STITCH, STITCHES, plain_num, read_what, what_or_stitch
 from rillstep.core.stitches import Loop
 
-STITCHES = What("st")
-CHAINS = What("ch")
-
-STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
-SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
-CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
 NEXT = ("next", "nxt", "following", "foll")
+
+
 _ROW = ("row", "rows", "rnd", "rnds", "round", "rounds")
-_BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "first")
-
-
-def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
-    """A number that is not written, or is written once: the same in every size in force."""
-    keep = set(stream.context.active)
-    values = tuple(value if i in keep else None for i in range(stream.context.n_sizes))
-    at = span or Span(stream.here().line, 1, 1)
-    return Num(values, at, (span,) if span else ())
-
-
-def read_what(stream: Stream) -> What | None:
-    """ "sts", "ch", "ch-3 sp", "st and ch", "corner sp", "dc", "row ends"; None when no place is named."""
-    start = stream.at
-    corner = stream.word("corner", "corners")
-    stream.word("unworked", "remaining", "rem", "free", "skipped")
-    what = _row_end(stream) or _stitch_or_chain(stream)
-    if what is None and corner:
-        return What("st and sp", corner=True)
-    if what is None:
-        stream.at = start
-        return None
-    return replace(what, corner=True) if corner and what.kind in ("st", "sp") else what
-
-
-def _row_end(stream: Stream) -> What | None:
-    if stream.words("row", "end") or stream.words("row", "ends") or stream.words("row-end"):
-        return What("end")
-    if stream.any_of(
-        "end of row", "end of each row", "end of rows", "ends of rows", "ends of each row", "end of every row"
-    ):
-        return What("end")
-    return What("end") if stream.any_of("side of row", "side of each row", "sides of rows") else None
-
-
-def _stitch_or_chain(stream: Stream) -> What | None:
-    if stream.word(*STITCH):
-        return _and(stream, What("st"))
-    if stream.word(*SPACE):
-        return _and(stream, What("sp"))
-    if stream.word(*CHAIN):
-        return _and(stream, _chain_or_space(stream))
-    stitch = stitch_word(stream)
-    if stitch is not None:
-        if stream.word(*SPACE):
-            return What("sp")
-        stream.word(*STITCH)
-        return _and(stream, What("st", stitch=stitch))
-    return None
-
-
-def _and(stream: Stream, first: What) -> What:
-    """ "st and ch", "dc and ch-1 sp": two kinds taken as they come."""
-    start = stream.at
-    if not (stream.word("and", "or") or stream.mark("&", "/")):
-        return first
-    stream.word("in")
-    stream.word("each", "every")
-    token = stream.peek()
-    second = None
-    if token is not None and token.is_word(*STITCH, *SPACE, *CHAIN):
-        second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
-        if second is None and stream.word(*SPACE):
-            second = What("sp")
-    kinds = {first.kind, second.kind if second else ""}
-    if kinds == {"st", "sp"}:
-        length = first.length or (second.length if second else None)
-        return What("st and sp", length)
-    if kinds == {"st", "ch"}:
-        return What("st and ch")
-    stream.at = start
-    return first
-
-
-def _chain_or_space(stream: Stream) -> What:
-    start = stream.at
-    stream.mark("-")
-    length = stream.number()
-    if length is not None:
-        stream.mark("-")
-        stream.word("corner")
-        if stream.word(*SPACE):
-            return What("sp", length)
-        token = stream.peek()
-        if token is None or not token.is_word("from"):
-            return What("sp", length)
-    stream.at = start
-    stream.mark("-")
-    if stream.word(*SPACE):
-        return What("sp")
-    stream.at = start
-    return CHAINS
-
-
-_ALONG = (
-    "the row", "row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge",
-    "foundation", "the edge", "edge", "the top", "the chain", "row ends", "the row ends",
-)  # fmt: skip
-
-
-def read_end(stream: Stream) -> ToEnd | None:
-    """ "around", "across", "to last 3 sts", "to marker"; None when no end is named."""
-    stream.mark(",")
-    stream.word("all", "even", "evenly")
-    if stream.word("around", "round"):
-        return _last_of(stream) or ToEnd("around")
-    if stream.word("across", "along"):
-        stream.any_of(*_ALONG)
-        if stream.words("to", "end"):
-            return ToEnd("across")
-        return _last_of(stream) or ToEnd("across")
-    if stream.any_of("to the end of the row", "to the end of the rnd", "to the end of the round", "to end of the row"):
-        return ToEnd("across")
-    if stream.any_of(
-        "to end of row", "to end of rnd", "to end of round", "to the end", "to end", "until end", "until the end"
-    ):
-        stream.any_of("of row", "of rnd", "of round", "of the rnd", "of the round", "of the row")
-        return ToEnd("across")
-    return _last_of(stream)
-
-
-def _last_of(stream: Stream) -> ToEnd | None:
-    start = stream.at
-    if not (stream.word("to", "until", "till") or stream.words("up", "to")):
-        return None
-    stream.word("within")
-    stream.word("the")
-    if stream.word("last", "final"):
-        last = stream.number() or plain_num(stream, 1)
-        what = read_what(stream)
-        stream.any_of("remain", "remains", "rem", "remaining", "before marker", "of row", "of rnd", "of round")
-        return ToEnd("last", last, "", what if what is not None and what != STITCHES and not what.stitch else None)
-    number = stream.number()
-    if number is not None and stream.word(*STITCH):
-        if stream.any_of(
-            "remain", "rem", "remains", "are left", "left", "before end", "before the end", "from end", "from the end"
-        ):
-            return ToEnd("last", number)
-    elif number is None:
-        marker = read_marker(stream)
-        if marker is not None:
-            return ToEnd("marker", None, marker)
-        stream.word("next")
-        if stream.word("corner"):
-            named = read_what(stream)
-            what = What("st and sp", corner=True) if named is None else replace(named, corner=True)
-            return ToEnd("last", None, "", what)
-    stream.at = start
-    return None
-
-
-def read_marker(stream: Stream) -> str | None:
-    """ "marker", "marker A", "first marker", "marked st", "st with marker A"; the answer is its name, "" for the next one."""
-    start = stream.at
-    stream.word("the", "next", "first", "a")
-    if stream.word("marked"):
-        stream.word(*STITCH, *CHAIN, *SPACE)
-        return ""
-    stream.any_of("st with the", "st with", "stitch with the", "stitch with", "st with a")
-    if stream.word("marker", "m", "sm", "pm", "markers"):
-        return _marker_name(stream)
-    stream.at = start
-    return None
-
-
-def _marker_name(stream: Stream) -> str:
-    token = stream.peek()
-    if token is not None and token.kind == "word" and len(token.text) == 1 and token.text not in ("x",):
-        stream.at += 1
-        return token.text.upper()
-    return ""
-
-
-def what_or_stitch(stream: Stream) -> What:
-    """The place named; raises NotUnderstood when there is none."""
-    what = read_what(stream)
-    if what is not None:
-        return what
-    raise NotUnderstood(stream.here(), "where to work it is missing")
-
-
-def read_loop(stream: Stream) -> Loop | None:
-    """ "BLO", "back loops only", "the front loop of", "back bar of"; None when no loop is named."""
-    start = stream.at
-    stream.word("in", "through", "into")
-    stream.word("the")
-    loop: Loop | None = None
-    if stream.word("blo", "bl", "tbl") or stream.words("b", "l", "o"):
-        loop = "back"
-    elif stream.word("flo", "fl", "tfl"):
-        loop = "front"
-    elif stream.any_of(
-        "back bar", "back bars", "third loop", "third loops", "3rd loop", "3rd loops", "back hump", "back humps"
-    ):
-        loop = "third"
-    elif stream.word("back", "front") and stream.word("loop", "loops", "lp", "lps", "loop(s)"):
-        loop = "back" if any(t.is_word("back") for t in stream.tokens[start : stream.at]) else "front"
-    if loop is None:
-        token = stream.peek()
-        ordinal = token is not None and token.kind == "ordinal" and token.text == "3rd"
-        stream.at = start
-        if ordinal and (following := stream.peek(1)) is not None and following.is_word("loop", "loops", "lp", "lps"):
-            stream.at += 2
-            return "third"
-        return None
-    stream.word("only")
-    return loop
 
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
@@ -282,9 +72,20 @@ def _loops(stream: Stream, loop: Loop) -> Loops | None:
 
 def _place(stream: Stream) -> Into:
     stream.word("the")
-    stream.word("the", "your")
+    stream.word("the", "your", "a", "an")
     if stream.any_of(
-        "ring", "center of ring", "centre of ring", "center of the ring", "magic ring", "mr", "center ring", "loop"
+        "ring",
+        "adjustable ring",
+        "adjustable loop",
+        "magic circle",
+        "magic loop",
+        "center of ring",
+        "centre of ring",
+        "center of the ring",
+        "magic ring",
+        "mr",
+        "center ring",
+        "loop",
     ):
         return InRing()
     if stream.word("same"):
@@ -293,15 +94,21 @@ def _place(stream: Stream) -> Into:
     if token is not None and token.kind == "ordinal":
         return _ordinal(stream)
     if stream.word("last", "final"):
-        return Last(what_or_stitch(stream))
+        number = stream.number()
+        return Last(what_or_stitch(stream)) if number is None else Next(number, what_or_stitch(stream))
     if stream.any_of("top of", "3rd ch of"):
         return _top_of_chain(stream)
     marker = read_marker(stream)
     if marker is not None:
         return Marked(marker)
     if stream.word("first"):
-        return Nth(plain_num(stream, 1), _beginning_chain(stream) or what_or_stitch(stream))
+        number = stream.number()
+        if number is not None:
+            return Next(number, what_or_stitch(stream))
+        return Nth(plain_num(stream, 1), beginning_chain(stream) or what_or_stitch(stream))
     if stream.word(*NEXT):
+        if stream.word("skipped"):
+            return Skipped(plain_num(stream, 1), read_what(stream) or STITCHES)
         return _next(stream)
     if stream.word("each", "every", "all", "ea"):
         return _each(stream)
@@ -310,9 +117,11 @@ def _place(stream: Stream) -> Into:
     if stream.any_of("center", "centre", "middle"):
         return Next(plain_num(stream, 1), replace(what_or_stitch(stream), corner=True))
     number = stream.number()
+    if stream.word("skipped", "sk", "missed"):
+        return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
     if number is not None:
         return Next(number, what_or_stitch(stream))
-    if _beginning_chain(stream) is not None:
+    if beginning_chain(stream) is not None:
         return Next(plain_num(stream, 1), STITCHES)
     return Next(plain_num(stream, 1), what_or_stitch(stream))
 
@@ -328,24 +137,9 @@ def _same(stream: Stream) -> Same:
     return Same(what)
 
 
-def _beginning_chain(stream: Stream) -> What | None:
-    """ "turning ch", "beg ch-3": a chain that counts is a stitch of the row before."""
-    start = stream.at
-    if stream.word(*_BEGINNING) and stream.word(*CHAIN):
-        stream.mark("-")
-        stream.number()
-        if not stream.word(*SPACE):
-            return STITCHES
-    stream.at = start
-    if stream.word("tch", "tc", "turning"):
-        return STITCHES
-    stream.at = start
-    return None
-
-
 def _top_of_chain(stream: Stream) -> Next:
     stream.word("the")
-    if _beginning_chain(stream) is None:
+    if beginning_chain(stream) is None:
         stream.word("last", "next", "same", "first")
         if stream.word(*CHAIN):
             stream.mark("-")
@@ -366,7 +160,7 @@ def _ordinal(stream: Stream) -> Into:
             return FromHook(number, _skipped_counts(stream))
         if stream.word("of"):  # "in 3rd ch of beg ch-3": the top of a chain that counts
             stream.word("the")
-            if _beginning_chain(stream) is None and stream.word(*CHAIN):
+            if beginning_chain(stream) is None and stream.word(*CHAIN):
                 stream.mark("-")
                 stream.number()
             return Next(plain_num(stream, 1), STITCHES)
@@ -478,6 +272,3 @@ def _qualifiers(stream: Stream) -> None:
                 continue
         stream.at = start
         return
-
-
-__all__ = ["CHAINS", "STITCHES", "plain_num", "read_end", "read_into", "read_what", "sees_stitch", "what_or_stitch"]

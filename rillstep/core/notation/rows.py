@@ -15,9 +15,9 @@ from rillstep.core.notation.tree import Again, Check, CheckItem, Line, Num, Row,
 _COUNTED = (
     r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
 )
-_TOTAL_MARK = re.compile(r"(?:—|\s-{1,2}\s|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*\d)")
+_TOTAL_MARK = re.compile(r"(?:—|\s-{1,2}\s|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])")
 _TOTAL_BRACKET = re.compile(
-    r"(?P<before>[^\s\d]|\d\s*\.)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
+    r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
     re.IGNORECASE,
 )
 _TOTAL_SENTENCE = re.compile(
@@ -177,7 +177,7 @@ def _split_totals(text: str, line: int, context: Context, start: int) -> tuple[i
     sentence = _TOTAL_SENTENCE.search(clean, start)
     if bracket is not None and _is_total(clean, line, context, bracket):
         return bracket.end("before"), *_read(text, line, context, bracket.start("inside"), bracket.end("inside"))
-    if mark is not None and re.search(r"\d", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
+    if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
         return mark.start(), *_read(text, line, context, mark.end(), len(text))
     if sentence is not None:
         return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside"))
@@ -203,7 +203,8 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
         return any(
             re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials
         )
-    return len(numbers) in (1, len(context.active)) and not text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()
+    after_number = text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()  # "12 (15, 18)" is a set
+    return len(numbers) == 1 == len(context.active) if after_number else len(numbers) in (1, len(context.active))
 
 
 def _read(text: str, line: int, context: Context, first: int, last: int) -> tuple[tuple[Total, ...], list[Finding]]:

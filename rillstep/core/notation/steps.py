@@ -10,10 +10,9 @@ import difflib
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, works
 from rillstep.core.notation.gestures import read_gesture
-from rillstep.core.notation.places import STITCHES, plain_num, read_end, read_what
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, Next, Skip, Step, ToEnd, What
-from rillstep.core.notation.vocabulary import sees_stitch
+from rillstep.core.notation.tree import Skip, Step
+from rillstep.core.notation.whats import STITCHES, plain_num, read_what
 from rillstep.core.stitches import stitch_words
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
@@ -55,11 +54,13 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
 
 def _opens(stream: Stream) -> bool:
     """Does this in-between word begin a clause of its own?"""
+    if stream.sees("working"):
+        return True
     return (
-        stream.sees("with", "rs")
+        stream.sees("working")
+        or stream.sees("with", "rs")
         or stream.sees("with", "right")
-        or stream.sees("working", "in")
-        or stream.sees("work", "in")
+        or stream.sees("now", "work")
     )
 
 
@@ -92,10 +93,19 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
 
 def _read_skip(stream: Stream, start: int) -> Step:
     stream.word("the")
-    stream.word("next", "following", "first", "last", "a", "this")
+    first = stream.word("first") or _is_first(stream)
+    stream.word("next", "following", "last", "a", "this")
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
-    return Skip(number, what, stream.since(start))
+    return Skip(number, what, first and number.is_always(1), stream.since(start))
+
+
+def _is_first(stream: Stream) -> bool:
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal" and token.text == "1st":
+        stream.at += 1
+        return True
+    return False
 
 
 def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing: str | None) -> None:
@@ -121,6 +131,3 @@ def _did_you_mean(stream: Stream, start: int) -> str:
             if near:
                 return f" Did you mean “{near[0]}”?"
     return ""
-
-
-__all__ = ["Gesture", "Next", "ToEnd", "What", "read_end", "read_steps", "sees_stitch"]

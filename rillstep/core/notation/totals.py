@@ -1,9 +1,9 @@
 """Stated totals: "— 24 (30, 36) sts, 4 ch-2 sps", "(24 sc)", "[18 sts total]"."""
 
-from rillstep.core.notation.places import CHAIN, SPACE, STITCH
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH
 
 _FILLERS = (
     "and",
@@ -130,6 +130,3 @@ def same_totals(one: tuple[Total, ...], other: list[Total]) -> tuple[Total, ...]
     """Totals stated at the end and within the line, each once."""
     seen = {(t.what, t.length) for t in one}
     return (*one, *[t for t in other if (t.what, t.length) not in seen])
-
-
-__all__ = ["Num", "read_bracket_total", "read_totals", "same_totals"]

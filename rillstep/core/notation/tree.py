@@ -138,7 +138,15 @@ class Loops:
     count: Num | None = None
 
 
-Into = Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
+@dataclass(frozen=True)
+class Skipped:
+    """ "in skipped st": a place passed over just before."""
+
+    count: Num
+    what: What
+
+
+Into = Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
 
 # --- what is done ------------------------------------------------------------------
 
@@ -172,8 +180,11 @@ class Together:
 
 @dataclass(frozen=True)
 class Skip:
+    """`first`: "sk first st", which is the place under a starting chain that counts."""
+
     count: Num
     what: What
+    first: bool = False
     span: Span = field(default=NOWHERE, compare=False)
 
 

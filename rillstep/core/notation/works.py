@@ -5,17 +5,9 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.brackets import read_times
+from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.lexer import Token
-from rillstep.core.notation.places import (
-    NEXT,
-    STITCH,
-    STITCHES,
-    plain_num,
-    read_end,
-    read_into,
-    read_loop,
-    read_what,
-)
+from rillstep.core.notation.places import NEXT, read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     EachKind,
@@ -23,7 +15,6 @@ from rillstep.core.notation.tree import (
     Every,
     FromHook,
     Into,
-    Marked,
     Next,
     Nth,
     Num,
@@ -31,11 +22,11 @@ from rillstep.core.notation.tree import (
     Step,
     ToEnd,
     Together,
-    What,
     Work,
 )
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
-from rillstep.core.stitches import BY_US, GATHERED, Loop, stitch_words
+from rillstep.core.notation.whats import STITCHES, plain_num, read_what
+from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")
 _STUCK = re.compile(r"^([a-z]+?)(\d{1,4})$")
@@ -124,7 +115,11 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         if evenly is not None:
             return [evenly]
     token = stream.peek()
-    if token is not None and (token.is_word(*_PLACE_WORDS, "each", "every", "all", "ea") or token.is_word(*NEXT)):
+    if (
+        token is not None
+        and not _is_end(stream)
+        and (token.is_word(*_PLACE_WORDS, "each", "every", "all", "ea") or token.is_word(*NEXT))
+    ):
         return _places(stream, start, stitch, per, loop)
     end = read_end(stream)
     if end is not None:
@@ -133,6 +128,19 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     if times is not None and per is None:
         return [Work(stitch, plain_num(stream, 1), Next(times, STITCHES), loop, stream.since(start))]
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _is_end(stream: Stream) -> bool:
+    """ "sc around", "sc to last 2 sts" name an end; "FPdc around next st" names a place."""
+    token = stream.peek()
+    if token is None or not token.is_word("around", "to"):
+        return False
+    following = stream.peek(1)
+    if following is None or following.kind == "mark":
+        return True
+    if token.is_word("to"):
+        return following.is_word("last", "end", "within", "marker", "the", "corner", "next", "first", "marked")
+    return following.is_word("to", "until", "join", "turn", "working", "and", "then")
 
 
 def _sees_place_of_loop(stream: Stream) -> bool:
@@ -361,6 +369,3 @@ def _together_place(stream: Stream, legs: int) -> Into | None:
     if isinstance(into, FromHook):
         raise NotUnderstood(stream.since(at), "stitches are worked together over stitches, not from the hook")
     return into
-
-
-__all__ = ["GATHERED", "STITCH", "Marked", "What", "read_works"]

@@ -35,6 +35,7 @@ from rillstep.core.notation.tree import (
     Section,
     Setup,
     Skip,
+    Skipped,
     Special,
     Step,
     ToEnd,
@@ -129,6 +130,13 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return f"in {_ordinal(value)} ch from hook{counted}"
         case InRing():
             return "in ring"
+        case Skipped(count, what):
+            many = not count.is_always(1)
+            return (
+                f"in {_n(count)} skipped {_what(what, True, terms)}"
+                if many
+                else f"in skipped {_what(what, False, terms)}"
+            )
 
 
 def _loop(loop: str) -> str:
@@ -191,6 +199,8 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
         case Together():
             return _together(step, terms)
+        case Skip(_, what, True):
+            return f"sk first {_what(what, False, terms)}"
         case Skip(count, what):
             many = not count.is_always(1)
             return f"sk next {_n(count)} {_what(what, True, terms)}" if many else f"sk next {_what(what, False, terms)}"

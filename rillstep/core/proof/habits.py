@@ -91,7 +91,8 @@ def joins(subject: Subject) -> list[Finding]:
         if not isinstance(line, Row) or line.broken or line.kind != "Rnd":
             continue
         joined = any(isinstance(step, Gesture) and step.kind == "join" for step in line.steps)
-        if section.worked.startswith("joined") and not joined:
+        ends = any(isinstance(step, Gesture) and step.kind in ("fasten off", "do not join") for step in line.steps)
+        if section.worked.startswith("joined") and not joined and not ends:
             message = "This section is worked in joined rounds, but this round is not joined."
             found.append(Finding("join-missing", "warning", line.span, message))
         if section.worked == "spiral rounds" and joined:

@@ -1,0 +1,75 @@
+"""Chains: at the start of a row, where they may stand for a stitch, and as loops."""
+
+from rillstep.core.fabric.cursor import Want
+from rillstep.core.fabric.edge import Place, Run
+from rillstep.core.fabric.hook import Hook, Stop, Trouble
+from rillstep.core.notation.tree import Chain, EachKind, Group, InRing, Repeat, Step, Together, Work
+from rillstep.core.stitches import basic
+
+
+def chain(hook: Hook, step: Chain, following: Step | None) -> None:
+    length = step.length.at(hook.size)
+    if length < 1:
+        raise Stop(Trouble("chain-of-none", step.span, "a chain has at least 1 stitch"))
+    hook.chains += length
+    if not hook.started:
+        counts = _starting_chain(hook, step, length, following)
+        if counts == "none":
+            return
+        if counts is not None:
+            if hook.standing is not None:
+                hook.standing = None
+            elif (
+                not any(run.place.kind == "ring" for run in hook.edge.runs)
+                and hook.edge.runs
+                and not _first_is_ring(following)
+            ):
+                hook.take(Want("st"), 1, step.span, use=False)
+                hook.stands = True
+            hook.make([Run(Place("st", counts), 1)])
+            if step.space is not None:
+                hook.make([Run(Place("sp", length=step.space.at(hook.size)), 1)])
+            return
+    hook.make([Run(Place("sp", length=length), 1)])
+
+
+def _first_is_ring(following: Step | None) -> bool:
+    return isinstance(getattr(following, "into", None), InRing)
+
+
+def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None) -> str | None:
+    """What a chain at the very start of a row is: "none", a stitch, or None for a chain loop."""
+    first = _first_stitch(following)
+    height = basic(first).turning_chain if first else 0
+    counts = step.counts or hook.says.get(length)
+    if counts is not None:
+        if step.counts is not None:
+            hook.says[length] = counts
+        if counts == "st":
+            return first or "sc"
+        standard = basic(counts).turning_chain if counts != "none" else height
+        extra = step.space.at(hook.size) if step.space is not None else 0
+        off = length - extra - standard  # a chain shorter by one is a common habit: it leaves no gap
+        if length > 1 and first is not None and (off < -1 or off > (0 if counts == "none" else 1)):
+            message = f"ch {length} does not reach the height of {counts if counts != 'none' else first}"
+            hook.warnings.append(Trouble("turning-chain", step.span, message))
+        return counts
+    if length == 1:
+        return "none"
+    if length == height:
+        message = f"the text does not say whether ch {length} counts as a stitch"
+        hook.warnings.append(Trouble("chain-unsaid", step.span, message))
+        return "none"
+    return None
+
+
+def _first_stitch(step: Step | None) -> str | None:
+    match step:
+        case Work(stitch=stitch) | Together(stitch=stitch):
+            return stitch
+        case Repeat(steps=steps) | Group(steps=steps):
+            return next((found for found in map(_first_stitch, steps) if found is not None), None)
+        case EachKind(works=works):
+            return _first_stitch(works[0])
+        case _:
+            return None

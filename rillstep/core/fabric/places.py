@@ -1,0 +1,246 @@
+"""Which places a step means, and taking them: next, each, same, last, marked, the loops left free, a side of the piece."""
+
+from dataclasses import replace
+
+from rillstep.core.fabric.cursor import TAKES, Want, want_of
+from rillstep.core.fabric.edge import Place, Run, leaves
+from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted, places_word
+from rillstep.core.findings import Span
+from rillstep.core.notation.tree import (
+    Every,
+    FromHook,
+    InRing,
+    Into,
+    Last,
+    Loops,
+    Marked,
+    Next,
+    Nth,
+    Same,
+    Skipped,
+    ToEnd,
+    What,
+)
+
+
+def places(hook: Hook, into: Into, span: Span, loop: str = "both") -> int:
+    """Take the places that `into` names; the answer is how many there are. Raises Stop."""
+    size = hook.size
+    match into:
+        case Next(number, what):
+            return taken(hook, wanted(hook, what), number.at(size), span, loop)
+        case Every(what, end):
+            return _every(hook, what, end, span, loop)
+        case Same(what):
+            _same(hook, what, span, loop)
+            return 1
+        case Last(what):
+            return _last(hook, what, span, loop)
+        case Nth(nth, what):
+            want = wanted(hook, what)
+            if nth.at(size) > 1:
+                hook.take(want, nth.at(size) - 1, span)
+            elif hook.standing is not None or hook.stands:
+                _same(hook, what, span, loop)
+                return 1
+            return taken(hook, want, 1, span, loop)
+        case FromHook():
+            return _from_hook(hook, into, span)
+        case InRing():
+            ring = not hook.edge.runs or any(run.place.kind == "ring" for run in hook.edge.runs)
+            if not ring and not (hook.edge.foundation and hook.edge.closed):
+                raise Stop(Trouble("no-such-place", span, "there is no ring here to work into"))
+            hook.cursor.rest = []
+            return 1
+        case Marked(marker):
+            return _marked(hook, marker, span)
+        case Loops():
+            return _loops(hook, into, span)
+        case Skipped(number, _):
+            return _skipped(hook, number.at(size), span)
+
+
+def wanted(hook: Hook, what: What) -> Want:
+    """What is named; a stitch that the edge has none of means any stitch, as a corner does where none is marked."""
+    want = want_of(what, hook.size)
+    if want.stitch and not hook.cursor.available(want) and not has(hook, want):
+        want = replace(want, stitch="")
+    if want.corner and want.kind == "st and sp":  # a bare "corner": its space, where corners have one
+        spaces = replace(want, kind="sp")
+        want = spaces if has(hook, spaces) else replace(want, kind="st")
+    if want.corner and not has(hook, want):
+        want = replace(want, corner=False)
+    return want
+
+
+def has(hook: Hook, want: Want) -> bool:
+    return any(want.units(place) for place, _ in leaves(hook.edge.runs))
+
+
+def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool = True) -> int:
+    if want.kind == "st" and hook.cursor.rest and hook.cursor.rest[-1].place.kind == "ring":
+        return count  # "6 sc" on a ring go into the ring
+    taken = hook.take(want, count, span, use)
+    if loop == "back":
+        hook.freed_front += taken
+    elif loop == "front":
+        hook.freed_back += taken
+    if hook.moving:
+        _carry_marks(hook, taken)
+    return counted(taken)
+
+
+def _carry_marks(hook: Hook, taken: list[Run]) -> None:
+    """Markers are moved up: the next stitch made carries the mark of the place that it goes into."""
+    marks = [place.mark for place, _ in leaves(taken) if place.mark is not None]
+    if marks:
+        hook.carried = marks[-1]
+
+
+def _every(hook: Hook, what: What, end: ToEnd, span: Span, loop: str) -> int:
+    want = wanted(hook, what)
+    if hook.edge.foundation and want.kind == "st":
+        want = replace(want, kind="ch", stitch="")
+    if hook.on_side or (want.kind == "end" and not has(hook, want)):
+        return along_side(hook, want, end, span)
+    count = until(hook, want, end, span)
+    hook.cursor.use(want)
+    if count < 1:
+        if count == 0 and end.word in ("last", "marker"):
+            return 0
+        raise Stop(Trouble("runs-out", span, "there is nothing left here to work into", missing=1 - count))
+    return taken(hook, want, count, span, loop)
+
+
+def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
+    """How many of the wanted places stand before an end."""
+    hook.settle()
+    if end.word == "marker":
+        found = hook.cursor.before(want, end.marker)
+        if found is None:
+            name = f" {end.marker}" if end.marker else ""
+            raise Stop(Trouble("marker-missing", span, f"there is no marker{name} ahead"))
+        return found
+    if end.what is not None:
+        stop = wanted(hook, end.what)
+        last = end.last.at(hook.size) if end.last else 0
+        found = hook.cursor.before(want, stop, last) if last else _to_next(hook, want, stop)
+        if found is None:
+            raise Stop(Trouble("no-such-place", span, "the place at which this should end is not ahead"))
+        return found
+    return hook.cursor.available(want) - (end.last.at(hook.size) if end.last else 0)
+
+
+def _to_next(hook: Hook, want: Want, stop: Want) -> int | None:
+    """How many of the wanted stand before the next place of a kind."""
+    ahead = hook.cursor.available(stop)
+    return hook.cursor.before(want, stop, ahead) if ahead else None
+
+
+def along_side(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
+    """Along a side of the piece: row ends or the foundation chain."""
+    if not hook.on_side:
+        left = hook.cursor.left()
+        if left and not hook.unworked:
+            message = f"{left} {places_word(hook.cursor.kinds, left)} left over before the row ends"
+            raise Stop(Trouble("left-over", span, message, left=left))
+        hook.on_side = True
+        hook.cursor.rest = []
+        hook.cursor.uses.clear()
+    if not hook.cursor.rest:
+        hook.next_side(want)
+    if not hook.cursor.rest:
+        raise Stop(Trouble("no-such-place", span, "there are no row ends here to work into", missing=1))
+    kind = hook.cursor.rest[-1].place.kind
+    side = Want(kind)  # type: ignore[arg-type]
+    count = hook.cursor.available(side) - (end.last.at(hook.size) if end.last else 0)
+    return counted(hook.take(side, max(0, count), span))
+
+
+def _same(hook: Hook, what: What, span: Span, loop: str) -> None:
+    if hook.standing is not None:
+        hook.standing = None
+    elif hook.cursor.taken == 0 and not hook.on_side:
+        taken(hook, wanted(hook, what), 1, span, loop, use=False)
+
+
+def _last(hook: Hook, what: What, span: Span, loop: str) -> int:
+    want = wanted(hook, what)
+    if hook.edge.foundation and want.kind == "st":
+        want = replace(want, kind="ch", stitch="")
+    if hook.on_side and hook.cursor.rest:
+        want = Want(hook.side_kind())
+    ahead = hook.cursor.available(want)
+    if ahead > 1 and hook.cursor.is_lace:
+        hook.take(want, ahead - 1, span)  # what lies between is passed over, as lace does
+    elif ahead > 1:
+        message = f"{ahead - 1} {places_word(set(TAKES[want.kind]), ahead - 1)} left over before the last one"
+        raise Stop(Trouble("left-over", span, message, left=ahead - 1))
+    return taken(hook, want, 1, span, loop)
+
+
+def _from_hook(hook: Hook, into: FromHook, span: Span) -> int:
+    nth = into.nth.at(hook.size)
+    if hook.made and hook.cursor.taken and is_chain(hook.made[-1]):
+        return 0  # a stitch back into a chain just made closes a picot
+    if not hook.edge.foundation or hook.cursor.taken:
+        raise Stop(Trouble("no-such-place", span, "there is no new foundation chain here"))
+    if nth < 2:
+        raise Stop(Trouble("no-such-place", span, "the chain on the hook itself cannot be worked into"))
+    hook.take(Want("ch"), nth, span)
+    # The chains skipped at the start are not places; the walk back along the underside
+    # ends at the chain first worked into.
+    hook.cursor.taken -= nth - 1
+    hook.cursor.worked_chains -= nth - 1
+    if into.counts_as:
+        hook.make([Run(Place("st", into.counts_as), 1)])
+    return 1
+
+
+def is_chain(run: Run) -> bool:
+    return run.place.kind == "sp" and not run.inner
+
+
+def _marked(hook: Hook, marker: str, span: Span) -> int:
+    ahead = hook.cursor.before(Want("st"), marker)
+    if ahead is None:
+        name = f" {marker}" if marker else ""
+        raise Stop(Trouble("marker-missing", span, f"there is no marker{name} ahead"))
+    if ahead and hook.started and hook.cursor.taken:
+        message = f"{ahead} {places_word({'st'}, ahead)} left over before the marked one"
+        raise Stop(Trouble("left-over", span, message, left=ahead))
+    if ahead:
+        hook.take(Want("st"), ahead, span)
+    return taken(hook, Want("st"), 1, span, "both")
+
+
+def _skipped(hook: Hook, count: int, span: Span) -> int:
+    """Places that were skipped just before, and are worked into now: a crossed stitch."""
+    if count > hook.skipped:
+        missing = count - hook.skipped
+        raise Stop(
+            Trouble("no-such-place", span, f"{missing} more would have to be skipped before this", missing=missing)
+        )
+    hook.skipped -= count
+    return count
+
+
+def _loops(hook: Hook, into: Loops, span: Span) -> int:
+    """Loops that an earlier row left free."""
+    number = into.number.at(hook.size)
+    free = dict(hook.around.loops).get((into.kind, number))
+    runs = () if free is None else free.front if into.loop == "front" else free.back
+    total = counted(list(runs))
+    key = (into.kind, number, into.loop)
+    if not total or key in hook.used_loops:
+        why = "are worked already" if key in hook.used_loops else "are not free"
+        raise Stop(Trouble("no-such-place", span, f"the {into.loop} loops of {into.kind} {number} {why}"))
+    count = into.count.at(hook.size) if into.count is not None else total
+    if count > total:
+        missing = count - total
+        raise Stop(Trouble("runs-out", span, f"runs out of free loops: {missing} missing", missing=missing))
+    if into.count is None or count == total:
+        hook.used_loops.append(key)
+    hook.cursor.rest = []
+    hook.cursor.taken += count
+    return count

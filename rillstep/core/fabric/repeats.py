@@ -1,0 +1,130 @@
+"""Repeats: so many times, or until an end that must come out exactly."""
+
+from dataclasses import replace
+
+from rillstep.core.fabric.cursor import Want, left_in, want_of
+from rillstep.core.fabric.edge import Run
+from rillstep.core.fabric.hook import MOST_STITCHES, Hook, Stop, Trouble
+from rillstep.core.fabric.places import wanted
+from rillstep.core.fabric.repeating import Turns
+from rillstep.core.fabric.stitching import MOST_REPEATS
+from rillstep.core.findings import Span
+from rillstep.core.notation.tree import EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
+
+
+def repeat(hook: Hook, step: Repeat) -> None:
+    if isinstance(step.times, Num):
+        times = step.times.at(hook.size)
+        if times > MOST_REPEATS:
+            raise Stop(Trouble("too-large", step.span, f"more than {MOST_REPEATS:,} repeats are not worked"))
+        _repeat_times(hook, step.steps, times)
+        return
+    _repeat_to_end(hook, step, step.times)
+
+
+def _repeat_times(hook: Hook, steps: tuple[Step, ...], times: int) -> None:
+    turns = Turns()
+    done = 0
+    while done < times:
+        hook.do_all(hook, steps)
+        done += 1
+        done += _skip(hook, turns, done, times - done)
+
+
+def _skip(hook: Hook, turns: Turns, done: int, most: int | None) -> int:
+    skipped = turns.skip(hook.cursor.rest, hook.made, _freed(hook), hook.tally, done, most)
+    if skipped is None:
+        return 0
+    hook.add(skipped.tally)
+    return skipped.turns
+
+
+def _freed(hook: Hook) -> list[Run]:
+    """The loops being freed by this row: a row frees front loops or back loops, hardly ever both."""
+    return hook.freed_front if hook.freed_front else hook.freed_back
+
+
+def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
+    """Work the brackets until exactly `last` places are left; anything else is an error with its remainder."""
+    hook.settle()
+    wants = {_in_repeat(hook, what) for what in _whats(step.steps)}
+    for want in wants:
+        hook.cursor.use(want)
+    here = _left_before(hook, wants, end, step.span)
+    takes = done = 0
+    turns = Turns()
+    while here > 0:
+        before = here
+        try:
+            hook.do_all(hook, step.steps)
+        except Stop as stop:
+            if stop.trouble.code != "runs-out" or not takes:
+                raise
+            message = f"the repeat takes {takes} and does not come out even: {before} left for its last turn"
+            raise Stop(Trouble("repeat-uneven", step.span, message, takes - before, before)) from None
+        done += 1
+        skipped = _skip(hook, turns, done, None)
+        done += skipped
+        now = _left_before(hook, wants, end, step.span)
+        takes = takes or before - now
+        if now >= before:
+            raise Stop(Trouble("repeat-stuck", step.span, "the repeat takes no stitch, so it never ends"))
+        if done > MOST_STITCHES:
+            raise Stop(Trouble("too-large", step.span, "more repeats than Rillstep works in one row"))
+        here = now
+    if here < 0:
+        message = f"the repeat takes {takes} and does not come out even"
+        raise Stop(Trouble("repeat-uneven", step.span, message, -here, takes + here))
+
+
+def _in_repeat(hook: Hook, what: What) -> Want:
+    """What a repeat works into; on a foundation chain, its chains."""
+    want = wanted(hook, what) if what.stitch or what.corner else want_of(what, hook.size)
+    return replace(want, kind="ch", stitch="") if hook.edge.foundation and want.kind == "st" else want
+
+
+def _left_before(hook: Hook, wants: set[Want], end: ToEnd, span: Span) -> int:
+    """Places that a repeat works into that are left before its end; negative when the end has been passed."""
+    cursor = hook.cursor
+    if end.word == "marker":
+        ahead = [cursor.before(want, end.marker) for want in wants]
+        if None in ahead:
+            raise Stop(Trouble("marker-missing", span, "there is no such marker ahead"))
+        return sum(n for n in ahead if n is not None)
+    if end.what is None and end.last is None:
+        return cursor.left_of(wants)
+    stop = _in_repeat(hook, end.what or What("st"))
+    last = end.last.at(hook.size) if end.last else 1
+    if last < 1:
+        return cursor.left_of(wants)
+    stops = cursor.available(stop)
+    if end.what is None and stops != cursor.left_of(wants) and not any(want.kind == "st" for want in wants):
+        return cursor.left_of(wants) - last  # what is left is counted in what the repeat works into
+    if stops < last:
+        return stops - last
+    kept = list(cursor.rest)
+    runs = cursor.cut(stop, last) or []
+    found = left_in(runs, wants)
+    cursor.rest = kept
+    return found
+
+
+def _whats(steps: tuple[Step, ...]) -> list[What]:
+    found: list[What] = []
+    for step in steps:
+        match step:
+            case Work(into=into) | Group(into=into):
+                what = getattr(into, "what", None)
+                if what is not None:
+                    found.append(what)
+            case Skip(what=what):
+                found.append(what)
+            case Together(into=into):
+                found.append(getattr(into, "what", None) or What("st"))
+            case Repeat(steps=inner):
+                found += _whats(inner)
+            case EachKind(works=works):
+                found += _whats(works)
+            case _:
+                pass
+    return found

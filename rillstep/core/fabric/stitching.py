@@ -1,0 +1,245 @@
+"""Stitches on the new edge: plain ones, several in one place, special ones, several worked together."""
+
+from dataclasses import replace
+
+from rillstep.core.fabric.cursor import Want
+from rillstep.core.fabric.edge import Place, Run, pattern
+from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted
+from rillstep.core.fabric.places import along_side, has, is_chain, places, taken, until, wanted
+from rillstep.core.findings import Span
+from rillstep.core.notation.tree import (
+    Chain,
+    EachKind,
+    Evenly,
+    Every,
+    FromHook,
+    Gesture,
+    Group,
+    Into,
+    Next,
+    Num,
+    Repeat,
+    Same,
+    Special,
+    Step,
+    ToEnd,
+    Together,
+    Work,
+)
+
+MOST_REPEATS = 20_000
+
+
+def _special(hook: Hook, name: str) -> Special | None:
+    return next((s for s in hook.around.specials if s.name == name and s.steps), None)
+
+
+def work(hook: Hook, step: Work) -> None:
+    special = _special(hook, step.stitch)
+    if special is not None:
+        _special_work(hook, step, special)
+        return
+    per = step.per.at(hook.size)
+    count = places(hook, step.into, step.span, step.loop)
+    if step.stitch == "sl st":
+        hook.slip_stitches += per * count
+        if isinstance(step.into, FromHook):
+            return
+    if count and per:
+        hook.make(_stitches(hook, step.stitch, per, count))
+
+
+def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:
+    """`per` stitches in each of `count` places; the middle one of three or more is a corner, where corners are named."""
+    place = Place("st", stitch)
+    carried = hook.carried
+    if carried is not None:
+        hook.carried = None
+        return (
+            [Run(place, per * count - 1), Run(replace(place, mark=carried), 1)]
+            if per * count > 1
+            else [Run(replace(place, mark=carried), 1)]
+        )
+    if not hook.around.corners or per < 3 or per % 2 == 0:
+        return [Run(place, per * count)]
+    half = Run(place, per // 2)
+    middle = [half, Run(replace(place, corner=True), 1), half]
+    return middle if count == 1 else [pattern(middle, count)]
+
+
+def _special_work(hook: Hook, step: Work, special: Special) -> None:
+    """A stitch of the pattern's own: its steps in one place, or, when they take several, as they stand."""
+    inner = special.steps
+    if _in_one_place(inner):
+        count = places(hook, step.into, step.span, step.loop)
+        made = _made_in_one(hook, inner, special.name)
+        hook.make([pattern(made * step.per.at(hook.size), count)] if made and count else [])
+        return
+    times = step.into.count.at(hook.size) if isinstance(step.into, Next) else 1
+    for _ in range(min(times, MOST_REPEATS)):
+        hook.do_all(hook, inner)
+
+
+def _in_one_place(steps: tuple[Step, ...]) -> bool:
+    match steps:
+        case (Work(into=Same()),) | (Group(),):
+            return True
+        case (Together(into=into),):
+            return into is not None
+        case _:
+            return all(
+                isinstance(step, Chain) or (isinstance(step, Work) and isinstance(step.into, Same)) for step in steps
+            )
+
+
+def _made_in_one(hook: Hook, steps: tuple[Step, ...], special: str) -> list[Run]:
+    """What some steps make when all of them stand in one place."""
+    if len(steps) == 1 and isinstance(steps[0], Group):
+        steps = steps[0].steps
+    made: list[Run] = []
+    for step in steps:
+        match step:
+            case Work(stitch=stitch, per=per, into=into):
+                inner = _special(hook, stitch)
+                times = per.at(hook.size) * (into.count.at(hook.size) if isinstance(into, Next) else 1)
+                made += (
+                    _made_in_one(hook, inner.steps, inner.name) * times if inner else [Run(Place("st", stitch), times)]
+                )
+            case Together(stitch=stitch):
+                made.append(Run(Place("st", stitch), 1))
+            case Chain(length=length) if length.at(hook.size) > 0:
+                hook.chains += length.at(hook.size)
+                made.append(Run(Place("sp", length=length.at(hook.size)), 1))
+            case Repeat(steps=again, times=Num() as number):
+                made += _made_in_one(hook, again, "") * min(number.at(hook.size), MOST_REPEATS)
+            case Gesture():
+                pass
+            case _:
+                raise Stop(
+                    Trouble(
+                        "not-in-one-place", getattr(step, "span", Span(0, 1, 1)), "this cannot be worked in one place"
+                    )
+                )
+    return _offered(made, special) if special else made
+
+
+def _offered(made: list[Run], special: str) -> list[Run]:
+    """What a special stitch offers: its first space, or else its middle stitch."""
+    total = counted(made)
+    spaces = [i for i, run in enumerate(made) if run.place.kind == "sp"]
+    runs: list[Run] = []
+    at = 0
+    for index, run in enumerate(made):
+        place = replace(run.place, special=special)
+        key = index == spaces[0] if spaces else at <= total // 2 < at + run.count
+        if not key:
+            runs.append(Run(place, run.count))
+        else:
+            before = 0 if spaces else total // 2 - at
+            after = run.count - before - 1
+            runs += [Run(p, n) for p, n in ((place, before), (replace(place, key=True), 1), (place, after)) if n > 0]
+        at += run.count
+    return runs
+
+
+def group(hook: Hook, steps: tuple[Step, ...], into: Into, span: Span) -> None:
+    count = places(hook, into, span)
+    made = _made_in_one(hook, steps, "")
+    if hook.around.corners:
+        inside = range(1, len(made) - 1)
+        made = [
+            Run(replace(r.place, corner=True), r.count) if i in inside and is_chain(r) else r
+            for i, r in enumerate(made)
+        ]
+        if len(made) == 3 and not any(is_chain(r) for r in made) and made[1].count == 1:
+            made[1] = Run(replace(made[1].place, corner=True), 1)
+    if count and made:
+        hook.make([pattern(made, count)] if count > 1 else made)
+
+
+def each_kind(hook: Hook, step: EachKind) -> None:
+    """Every place ahead of the kinds named, each in its own way; what else there is is passed over."""
+    hook.settle()
+    rules: list[tuple[Want, list[Run]]] = []
+    for work in step.works:
+        assert isinstance(work.into, Every)
+        if isinstance(work, Work):
+            made = _stitches(hook, work.stitch, work.per.at(hook.size), 1)
+        else:
+            made = _made_in_one(hook, work.steps, "")
+        rules.append((wanted(hook, work.into.what), made))
+        hook.cursor.use(rules[-1][0])
+
+    def above(runs: list[Run]) -> list[Run]:
+        found: list[Run] = []
+        for run in runs:
+            if run.inner:
+                inside = above(list(run.inner))
+                found += [pattern(inside, run.count)] if inside else []
+                continue
+            rule = next((made for want, made in rules if want.units(run.place)), None)
+            if rule is not None:
+                hook.cursor.taken += run.count
+                found.append(pattern(rule, run.count))
+        return found
+
+    made = above(_runs_before(hook, step.end, step.span))
+    if not made and step.end.word in ("around", "across"):
+        raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
+    hook.make(made)
+
+
+def _runs_before(hook: Hook, end: ToEnd, span: Span) -> list[Run]:
+    """All places before an end, taken off in order."""
+    found: list[Run] | None
+    if end.word == "marker":
+        found = hook.cursor.cut(end.marker)
+    elif end.what is not None:
+        stop = wanted(hook, end.what)
+        last = end.last.at(hook.size) if end.last else hook.cursor.available(stop)
+        found = hook.cursor.cut(stop, last) if last else None
+    elif end.last is not None:
+        found = hook.cursor.cut(Want("st"), end.last.at(hook.size))
+    else:
+        found = list(reversed(hook.cursor.rest))
+        hook.cursor.rest = []
+    if found is None:
+        raise Stop(Trouble("no-such-place", span, "the place at which this should end is not ahead"))
+    return found
+
+
+def evenly(hook: Hook, step: Evenly) -> None:
+    """So many stitches over a whole edge, whatever it has."""
+    if step.along in ("row ends", "foundation"):
+        want = Want("end" if step.along == "row ends" else "ch")
+        if not has(hook, want):
+            along_side(hook, want, ToEnd("across"), step.span)
+        else:
+            hook.take(want, hook.cursor.available(want), step.span)
+    else:
+        want = Want("st and ch")
+        count = hook.cursor.available(want)
+        if count:
+            hook.take(want, count, step.span)
+        hook.cursor.rest = []
+    hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))])
+
+
+def together(hook: Hook, step: Together) -> None:
+    legs, times = step.legs.at(hook.size), step.times.at(hook.size)
+    if legs < 1:
+        raise Stop(Trouble("chain-of-none", step.span, "at least 1 stitch is worked together"))
+    if step.into is not None:
+        count = places(hook, step.into, step.span, step.loop)
+        hook.make([Run(Place("st", step.stitch), count)])
+        return
+    want = Want("st")
+    if step.end is not None:
+        ahead = until(hook, want, step.end, step.span)
+        times, left = divmod(ahead, legs)
+        if left or not times:
+            message = f"{legs} stitches are worked together and do not come out even: {left} left for the last ones"
+            raise Stop(Trouble("repeat-uneven", step.span, message, legs - left, left))
+    if times:
+        taken(hook, want, legs * times, step.span, step.loop)
+        hook.make([Run(Place("st", step.stitch), times)])

@@ -1,0 +1,137 @@
+"""Where a walk along an edge ends: "around", "to last 3 sts", "to marker"; and markers, loops and beginning chains by name."""
+
+from dataclasses import replace
+
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import ToEnd, What
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_num, read_what
+from rillstep.core.stitches import Loop
+
+_BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "first")
+
+
+_ALONG = (
+    "the row", "row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge",
+    "foundation", "the edge", "edge", "the top", "the chain", "row ends", "the row ends",
+)  # fmt: skip
+
+
+def read_end(stream: Stream) -> ToEnd | None:
+    """ "around", "across", "to last 3 sts", "to marker"; None when no end is named."""
+    stream.mark(",")
+    stream.word("all", "even", "evenly")
+    if stream.word("around", "round"):
+        return _last_of(stream) or ToEnd("around")
+    if stream.word("across", "along"):
+        stream.any_of(*_ALONG)
+        if stream.words("to", "end"):
+            return ToEnd("across")
+        return _last_of(stream) or ToEnd("across")
+    if stream.any_of("to the end of the row", "to the end of the rnd", "to the end of the round", "to end of the row"):
+        return ToEnd("across")
+    if stream.any_of(
+        "to end of row", "to end of rnd", "to end of round", "to the end", "to end", "until end", "until the end"
+    ):
+        stream.any_of("of row", "of rnd", "of round", "of the rnd", "of the round", "of the row")
+        return ToEnd("across")
+    return _last_of(stream)
+
+
+def _last_of(stream: Stream) -> ToEnd | None:
+    start = stream.at
+    if not (stream.word("to", "until", "till") or stream.words("up", "to")):
+        return None
+    stream.word("within")
+    stream.word("the")
+    if stream.word("last", "final"):
+        last = stream.number() or plain_num(stream, 1)
+        what = read_what(stream)
+        stream.any_of("remain", "remains", "rem", "remaining", "before marker", "of row", "of rnd", "of round")
+        return ToEnd("last", last, "", what if what is not None and what != STITCHES else None)
+    number = stream.number()
+    if number is not None and stream.word(*STITCH):
+        if stream.any_of(
+            "remain", "rem", "remains", "are left", "left", "before end", "before the end", "from end", "from the end"
+        ):
+            return ToEnd("last", number)
+    elif number is None:
+        marker = read_marker(stream)
+        if marker is not None:
+            return ToEnd("marker", None, marker)
+        if beginning_chain(stream) is not None:
+            return ToEnd("last", plain_num(stream, 1))
+        stream.word("next")
+        if stream.word("corner"):
+            named = read_what(stream)
+            what = What("st and sp", corner=True) if named is None else replace(named, corner=True)
+            return ToEnd("last", None, "", what)
+        space = read_what(stream)
+        if space is not None and space.kind == "sp":
+            return ToEnd("last", None, "", space)
+    stream.at = start
+    return None
+
+
+def read_marker(stream: Stream) -> str | None:
+    """ "marker", "marker A", "first marker", "marked st", "st with marker A"; the answer is its name, "" for the next one."""
+    start = stream.at
+    stream.word("the", "next", "first", "a")
+    if stream.word("marked"):
+        stream.word(*STITCH, *CHAIN, *SPACE)
+        return ""
+    stream.any_of("st with the", "st with", "stitch with the", "stitch with", "st with a")
+    if stream.word("marker", "m", "sm", "pm", "markers"):
+        return _marker_name(stream)
+    stream.at = start
+    return None
+
+
+def _marker_name(stream: Stream) -> str:
+    token = stream.peek()
+    if token is not None and token.kind == "word" and len(token.text) == 1 and token.text not in ("x",):
+        stream.at += 1
+        return token.text.upper()
+    return ""
+
+
+def read_loop(stream: Stream) -> Loop | None:
+    """ "BLO", "back loops only", "the front loop of", "back bar of"; None when no loop is named."""
+    start = stream.at
+    stream.word("in", "through", "into")
+    stream.word("the")
+    loop: Loop | None = None
+    if stream.word("blo", "bl", "tbl") or stream.words("b", "l", "o"):
+        loop = "back"
+    elif stream.word("flo", "fl", "tfl"):
+        loop = "front"
+    elif stream.any_of(
+        "back bar", "back bars", "third loop", "third loops", "3rd loop", "3rd loops", "back hump", "back humps"
+    ):
+        loop = "third"
+    elif stream.word("back", "front") and stream.word("loop", "loops", "lp", "lps", "loop(s)"):
+        loop = "back" if any(t.is_word("back") for t in stream.tokens[start : stream.at]) else "front"
+    if loop is None:
+        token = stream.peek()
+        ordinal = token is not None and token.kind == "ordinal" and token.text == "3rd"
+        stream.at = start
+        if ordinal and (following := stream.peek(1)) is not None and following.is_word("loop", "loops", "lp", "lps"):
+            stream.at += 2
+            return "third"
+        return None
+    stream.word("only")
+    return loop
+
+
+def beginning_chain(stream: Stream) -> What | None:
+    """ "turning ch", "beg ch-3": a chain that counts is a stitch of the row before."""
+    start = stream.at
+    if stream.word(*_BEGINNING) and stream.word(*CHAIN):
+        stream.mark("-")
+        stream.number()
+        if not stream.word(*SPACE):
+            return STITCHES
+    stream.at = start
+    if stream.word("tch", "tc", "turning"):
+        return STITCHES
+    stream.at = start
+    return None

@@ -1,0 +1,121 @@
+"""The kinds of place that a text names: "sts", "ch-2 sp", "st and ch", "corner sp", "dc", "row ends"."""
+
+from dataclasses import replace
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Num, What
+from rillstep.core.notation.vocabulary import stitch_word
+
+STITCHES = What("st")
+
+
+CHAINS = What("ch")
+
+
+STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
+
+
+SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
+
+
+CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
+
+
+def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
+    """A number that is not written, or is written once: the same in every size in force."""
+    keep = set(stream.context.active)
+    values = tuple(value if i in keep else None for i in range(stream.context.n_sizes))
+    at = span or Span(stream.here().line, 1, 1)
+    return Num(values, at, (span,) if span else ())
+
+
+def read_what(stream: Stream) -> What | None:
+    """ "sts", "ch", "ch-3 sp", "st and ch", "corner sp", "dc", "row ends"; None when no place is named."""
+    start = stream.at
+    corner = stream.word("corner", "corners")
+    stream.word("unworked", "remaining", "rem", "free", "skipped")
+    what = _row_end(stream) or _stitch_or_chain(stream)
+    if what is None and corner:
+        return What("st and sp", corner=True)
+    if what is None:
+        stream.at = start
+        return None
+    return replace(what, corner=True) if corner and what.kind in ("st", "sp") else what
+
+
+def _row_end(stream: Stream) -> What | None:
+    if stream.words("row", "end") or stream.words("row", "ends") or stream.words("row-end"):
+        return What("end")
+    if stream.any_of(
+        "end of row", "end of each row", "end of rows", "ends of rows", "ends of each row", "end of every row"
+    ):
+        return What("end")
+    return What("end") if stream.any_of("side of row", "side of each row", "sides of rows") else None
+
+
+def _stitch_or_chain(stream: Stream) -> What | None:
+    if stream.word(*STITCH):
+        return _and(stream, What("st"))
+    if stream.word(*SPACE):
+        return _and(stream, What("sp"))
+    if stream.word(*CHAIN):
+        return _and(stream, _chain_or_space(stream))
+    stitch = stitch_word(stream)
+    if stitch is not None:
+        if stream.word(*SPACE):
+            return What("sp")
+        stream.word(*STITCH)
+        return _and(stream, What("st", stitch=stitch))
+    return None
+
+
+def _and(stream: Stream, first: What) -> What:
+    """ "st and ch", "dc and ch-1 sp": two kinds taken as they come."""
+    start = stream.at
+    if not (stream.word("and", "or") or stream.mark("&", "/")):
+        return first
+    stream.word("in")
+    stream.word("each", "every")
+    token = stream.peek()
+    second = None
+    if token is not None and token.is_word(*STITCH, *SPACE, *CHAIN):
+        second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
+        if second is None and stream.word(*SPACE):
+            second = What("sp")
+    kinds = {first.kind, second.kind if second else ""}
+    if kinds == {"st", "sp"}:
+        length = first.length or (second.length if second else None)
+        return What("st and sp", length)
+    if kinds == {"st", "ch"}:
+        return What("st and ch")
+    stream.at = start
+    return first
+
+
+def _chain_or_space(stream: Stream) -> What:
+    start = stream.at
+    stream.mark("-")
+    length = stream.number()
+    if length is not None:
+        stream.mark("-")
+        stream.word("corner")
+        if stream.word(*SPACE):
+            return What("sp", length)
+        token = stream.peek()
+        if token is None or not token.is_word("from"):
+            return What("sp", length)
+    stream.at = start
+    stream.mark("-")
+    if stream.word(*SPACE):
+        return What("sp")
+    stream.at = start
+    return CHAINS
+
+
+def what_or_stitch(stream: Stream) -> What:
+    """The place named; raises NotUnderstood when there is none."""
+    what = read_what(stream)
+    if what is not None:
+        return what
+    raise NotUnderstood(stream.here(), "where to work it is missing")
