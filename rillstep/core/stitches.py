@@ -105,8 +105,8 @@ def stitch_words(terms: Terms) -> dict[str, str]:
 
 
 @lru_cache(maxsize=4)
-def long_names(terms: Terms) -> tuple[tuple[tuple[str, ...], str], ...]:
-    """Names written in full, word by word, the longest first: (("half", "double", "crochet"), "hdc")."""
+def long_names(terms: Terms) -> dict[str, list[tuple[tuple[str, ...], str]]]:
+    """Names written in full by their first word, the longest first: {"half": [(("half", "double", "crochet"), "hdc")]}."""
     found: list[tuple[tuple[str, ...], str]] = [
         (("sl", "st"), "sl st"),
         (("sl", "sts"), "sl st"),
@@ -130,4 +130,7 @@ def long_names(terms: Terms) -> tuple[tuple[tuple[str, ...], str], ...]:
         for side, prefix in (("front", "FP"), ("back", "BP")):
             found += [((side, "post", *words), prefix + stitch.us), ((side, "post", short), prefix + stitch.us)]
             found.append(((side[0] + "p", short), prefix + stitch.us))
-    return tuple(sorted(found, key=lambda item: -len(item[0])))
+    by_first: dict[str, list[tuple[tuple[str, ...], str]]] = {}
+    for item in sorted(found, key=lambda item: -len(item[0])):
+        by_first.setdefault(item[0][0], []).append(item)
+    return by_first

@@ -1,184 +1,419 @@
 """The referee: a plain walker that works a row stitch by stitch over a list of single places.
 
 Written apart from `core.fabric` on purpose, with no runs and no counting ahead: both must agree.
-A place is "st", "ch" (a foundation chain, or one chain of a space), or ("sp", n). A row that
-cannot be worked gives None.
+A row that cannot be worked to its end gives None.
 """
 
-from rillstep.core.fabric import Edge, Run
+from dataclasses import dataclass, replace
+
+from rillstep.core.fabric import Edge, Run, Surroundings
 from rillstep.core.notation.tree import (
     Chain,
+    EachKind,
     Every,
-    FromHook,
     Gesture,
+    Group,
+    Into,
     Last,
     Next,
+    Nth,
     Num,
     Repeat,
     Row,
     Same,
     Skip,
+    Skipped,
+    Special,
     Step,
+    ToEnd,
     Together,
     What,
     Work,
 )
 
 
-def unrolled(edge: Edge) -> list[object]:
+@dataclass(frozen=True)
+class P:
+    """One place."""
+
+    kind: str
+    stitch: str = ""
+    length: int = 0
+    special: str = ""
+    key: bool = False
+
+
+Want = tuple[str, int | None, str]  # kinds as written, length, stitch
+
+KINDS = {"st": {"st"}, "ch": {"ch"}, "sp": {"sp"}, "st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}, "end": {"end"}}
+PASSED = {"st": {"sp", "ch"}, "sp": {"st", "ch", "sp"}, "st and sp": {"ch"}}
+
+
+class Fails(Exception):
+    """The row cannot be worked as it says."""
+
+
+def unrolled(edge: Edge) -> list[P]:
     return _single(edge.runs)
 
 
-def _single(runs: tuple[Run, ...]) -> list[object]:
-    places: list[object] = []
+def _single(runs: tuple[Run, ...]) -> list[P]:
+    places: list[P] = []
     for run in runs:
         if run.inner:
             places += _single(run.inner) * run.count
-            continue
-        one: object = ("sp", run.place.length) if run.place.kind == "sp" else run.place.kind
-        places += [one] * run.count
+        else:
+            p = run.place
+            places += [P(p.kind, p.stitch, p.length, p.special, p.key)] * run.count
     return places
 
 
 class Walker:
-    def __init__(self, places: list[object], size: int) -> None:
-        self.places, self.size = list(places), size
-        self.made: list[object] = []
-        self.at = 0
-        self.uses: set[str] = set()
-        self.first_done = False
+    def __init__(self, places: list[P], size: int, around: Surroundings) -> None:
+        self.places, self.size, self.around = list(places), size, around
+        self.says = dict(around.says)
+        self.made: list[P] = []
+        self.taken = self.skipped = 0
+        self.uses: set[tuple[str, str]] = set()
+        self.stands = self.started = False
 
-    def fits(self, place: object, what: What) -> bool:
-        if isinstance(place, tuple):
-            if what.kind in ("sp", "st and sp"):
-                return what.length is None or what.length.at(self.size) == place[1]
+    # --- places
+
+    def want(self, what: What) -> Want:
+        stitch = what.stitch
+        if stitch and not any(self.is_it(p, (what.kind, None, stitch)) for p in [*self.places, *self.below]):
+            stitch = ""
+        return (what.kind, what.length.at(self.size) if what.length else None, stitch)
+
+    @property
+    def below(self) -> list[P]:
+        return self._below
+
+    def begin(self) -> None:
+        self._below = list(self.places)
+
+    @staticmethod
+    def is_it(place: P, want: Want) -> bool:
+        kind, length, stitch = want
+        if stitch and place.key and place.special == stitch:
+            return True
+        if place.kind not in KINDS[kind] or (stitch and place.stitch != stitch):
             return False
-        return (
-            place in {"st": ["st"], "ch": ["ch"], "st and ch": ["st", "ch"], "st and sp": ["st"], "sp": []}[what.kind]
-        )
+        return place.kind != "sp" or length in (None, place.length)
 
-    def open_space(self, what: What) -> None:
+    def open_spaces(self, want: Want) -> None:
         """A space that is worked chain by chain is its chains."""
-        place = self.places[self.at]
-        if what.kind in ("ch", "st and ch") and isinstance(place, tuple):
-            self.places[self.at : self.at + 1] = ["ch"] * place[1]
+        if "ch" in KINDS[want[0]] and self.places and self.places[0].kind == "sp":
+            self.places[0:1] = [P("ch")] * self.places[0].length
 
-    def ahead(self, what: What) -> int:
+    def ahead(self, want: Want) -> int:
         count = 0
-        for place in self.places[self.at :]:
-            if isinstance(place, tuple) and what.kind in ("ch", "st and ch"):
-                count += place[1]
+        for place in self.places:
+            if "ch" in KINDS[want[0]] and place.kind == "sp":
+                count += place.length
             else:
-                count += self.fits(place, what)
+                count += self.is_it(place, want)
         return count
 
-    def passes(self, place: object, what: What) -> bool:
-        kind = "sp" if isinstance(place, tuple) else place
-        return kind in {"st": ["sp", "ch"], "sp": ["st", "ch", "sp"], "st and sp": ["ch"]}.get(what.kind, [])
-
-    def take(self, what: What) -> bool:
-        self.uses |= {"st": {"st"}, "ch": {"ch"}, "sp": {"sp"}, "st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}[
-            what.kind
-        ]
-        while self.at < len(self.places):
-            self.open_space(what)
-            place = self.places[self.at]
-            self.at += 1
-            if self.fits(place, what):
-                self.first_done = True
-                return True
-            if not self.passes(place, what):
-                self.at -= 1
-                return False
-        return False
+    def take(self, want: Want, use: bool = True) -> None:
+        self.stands = False
+        if use:
+            self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
+        while self.places:
+            self.open_spaces(want)
+            place = self.places[0]
+            if self.is_it(place, want):
+                del self.places[0]
+                self.taken += 1
+                if want[2] and place.special == want[2]:
+                    while self.places and self.places[0].special == want[2] and not self.places[0].key:
+                        del self.places[0]
+                return
+            if not want[2] and place.kind not in PASSED.get(want[0], set()):
+                raise Fails
+            del self.places[0]
+        raise Fails
 
     def left(self) -> int:
+        uses = self.uses or {("st", "")}
         count = 0
-        for place in self.places[self.at :]:
-            if isinstance(place, tuple):
-                count += place[1] if "ch" in self.uses else ("sp" in self.uses)
-            else:
-                count += place in self.uses
+        for place in self.places:
+            if (
+                (place.kind, "") in uses
+                or (place.kind, place.stitch) in uses
+                or (place.key and ("st", place.special) in uses)
+            ):
+                count += 1
+            elif place.kind == "sp" and ("ch", "") in uses:
+                count += place.length
         return count
 
-    def work(self, steps: tuple[Step, ...], top: bool) -> bool:
-        return all(self.step(step, top and index == 0) for index, step in enumerate(steps))
+    def resolve(self, into: Into) -> int:
+        size = self.size
+        match into:
+            case Next(count=count, what=what):
+                want = self.want(what)
+                for _ in range(count.at(size)):
+                    self.take(want)
+                return count.at(size)
+            case Every(what=what, end=end):
+                want = self.want(what)
+                wanted = self.ahead(want) - (end.last.at(size) if end.last else 0)
+                if end.what is not None:
+                    stop = self.want(end.what)
+                    stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop)]
+                    if len(stops) < (end.last.at(size) if end.last else 1):
+                        raise Fails
+                    wanted = sum(self.is_it(p, want) for p in self.places[: stops[-end.last.at(size) if end.last else 0]])
+                self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
+                if wanted < 0 or (wanted == 0 and end.word != "last"):
+                    raise Fails
+                for _ in range(wanted):
+                    self.take(want)
+                return wanted
+            case Same(what=what):
+                if not self.taken:
+                    self.take(self.want(what), use=False)
+                return 1
+            case Last(what=what):
+                want = self.want(what)
+                ahead = self.ahead(want)
+                if ahead > 1 and not any(kind == "sp" or stitch for kind, stitch in self.uses):
+                    raise Fails
+                for _ in range(max(1, ahead)):
+                    self.take(want)
+                return 1
+            case Nth(nth=nth, what=what):
+                if nth.at(size) == 1 and self.stands:
+                    return 1
+                for _ in range(nth.at(size)):
+                    self.take(self.want(what))
+                return 1
+            case Skipped(count=count):
+                if count.at(size) > self.skipped:
+                    raise Fails
+                self.skipped -= count.at(size)
+                return count.at(size)
+        raise NotImplementedError(into)
 
-    def step(self, step: Step, opening: bool) -> bool:
+    # --- steps
+
+    def work(self, steps: tuple[Step, ...], top: bool = False) -> None:
+        for index, step in enumerate(steps):
+            self.step(step, steps[index + 1] if index + 1 < len(steps) else None)
+            self.started = self.started or not isinstance(step, Gesture)
+
+    def special(self, name: str) -> Special | None:
+        return next((s for s in self.around.specials if s.name == name and s.steps), None)
+
+    def step(self, step: Step, following: Step | None) -> None:
         size = self.size
         match step:
-            case Work(per=per, into=Next(count=count, what=what)):
-                for _ in range(count.at(size)):
-                    if not self.take(what):
-                        return False
-                    self.made += ["st"] * per.at(size)
-            case Work(per=per, into=Every(what=what, end=end)):
-                self.uses |= {"st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}.get(what.kind, {what.kind})
-                wanted = self.ahead(what) - (end.last.at(size) if end.last else 0)
-                if wanted < (0 if end.last else 1):
-                    return False
-                for _ in range(wanted):
-                    if not self.take(what):
-                        return False
-                    self.made += ["st"] * per.at(size)
-            case Work(per=per, into=Same(what=what)):
-                if not self.first_done and not self.take(what):
-                    return False
-                self.made += ["st"] * per.at(size)
-            case Work(per=per, into=Last(what=what)):
-                if not self.take(what) or self.ahead(what):
-                    return False
-                self.made += ["st"] * per.at(size)
-            case Work(into=FromHook()):
-                return False  # foundations are walked by hand in the tests
-            case Together(legs=legs, times=times):
-                for _ in range(times.at(size)):
-                    if not all(self.take(What("st")) for _ in range(legs.at(size))):
-                        return False
-                    self.made.append("st")
-            case Skip(count=count, what=what):
-                return all(self.take(what) for _ in range(count.at(size)))
-            case Chain(length=length, counts=counts):
-                if opening and (counts == "none" or length.at(size) == 1):
-                    return True
-                if opening and counts is not None:
-                    self.made.append("st")
-                    return self.take(What("st"))
-                self.made.append(("sp", length.at(size)))
+            case Work(stitch=stitch, per=per, into=into):
+                special = self.special(stitch)
+                for _ in range(self.resolve(into)):
+                    for _ in range(per.at(size)):
+                        self.made += self.in_one(special.steps, special.name) if special else [P("st", stitch)]
+            case Group(steps=steps, into=into):
+                for _ in range(self.resolve(into)):
+                    self.made += self.in_one(steps, "")
+            case EachKind():
+                self.each_kind(step)
+            case Together(stitch=stitch, legs=legs, times=times, end=end, into=into):
+                if into is not None:
+                    self.made += [P("st", stitch)] * self.resolve(into)
+                    return
+                turns = times.at(size)
+                if end is not None:
+                    ahead = self.ahead(("st", None, "")) - (end.last.at(size) if end.last else 0)
+                    turns, rest = divmod(ahead, legs.at(size))
+                    if rest or turns < 1:
+                        raise Fails
+                for _ in range(turns):
+                    for _ in range(legs.at(size)):
+                        self.take(("st", None, ""))
+                    self.made.append(P("st", stitch))
+            case Skip(count=count, what=what, first=first):
+                if not (first and self.stands):
+                    for _ in range(count.at(size)):
+                        self.take((what.kind, what.length.at(size) if what.length else None, what.stitch))
+                    self.skipped += count.at(size)
+            case Chain():
+                self.chain(step, following)
             case Repeat(steps=steps, times=Num() as times):
-                return all(self.work(steps, False) for _ in range(times.at(size)))
+                for _ in range(times.at(size)):
+                    self.work(steps)
             case Repeat(steps=steps, times=end):
-                return self.to_end(steps, end.last.at(size) if end.last else 0)  # type: ignore[union-attr]
+                assert isinstance(end, ToEnd)
+                self.to_end(steps, end)
+            case Gesture(kind="turn") if not self.started:
+                self.places.reverse()
             case Gesture():
                 pass
-        return True
 
-    def to_end(self, steps: tuple[Step, ...], last: int) -> bool:
-        self.uses |= kinds_in(steps)
-        while self.left() > last:
-            before = self.left()
-            if not self.work(steps, False) or self.left() >= before:
-                return False
-        return self.left() == last
+    def chain(self, step: Chain, following: Step | None) -> None:
+        length = step.length.at(self.size)
+        if length < 1:
+            raise Fails
+        if not self.started:
+            counts = step.counts or self.says.get(length)
+            if step.counts:
+                self.says[length] = step.counts
+            if counts is None and length in (1, _height(following)):
+                counts = "none"
+            if counts == "none":
+                return
+            if counts is not None:
+                self.take(("st", None, ""), use=False)
+                self.stands = True
+                self.made.append(P("st", counts))
+                if step.space is not None:
+                    self.made.append(P("sp", length=step.space.at(self.size)))
+                return
+        self.made.append(P("sp", length=length))
+
+    def in_one(self, steps: tuple[Step, ...], special: str) -> list[P]:
+        if len(steps) == 1 and isinstance(steps[0], Group):
+            steps = steps[0].steps
+        made: list[P] = []
+        for step in steps:
+            match step:
+                case Work(stitch=stitch, per=per, into=into):
+                    times = per.at(self.size) * (into.count.at(self.size) if isinstance(into, Next) else 1)
+                    inner = self.special(stitch)
+                    for _ in range(times):
+                        made += self.in_one(inner.steps, inner.name) if inner else [P("st", stitch)]
+                case Together(stitch=stitch):
+                    made.append(P("st", stitch))
+                case Chain(length=length):
+                    made.append(P("sp", length=length.at(self.size)))
+                case Repeat(steps=again, times=Num() as number):
+                    for _ in range(number.at(self.size)):
+                        made += self.in_one(again, "")
+                case Gesture():
+                    pass
+                case _:
+                    raise Fails
+        if special and made:
+            spaces = [i for i, p in enumerate(made) if p.kind == "sp"]
+            offered = spaces[0] if spaces else len(made) // 2
+            made = [replace(p, special=special, key=i == offered) for i, p in enumerate(made)]
+        return made
+
+    def each_kind(self, step: EachKind) -> None:
+        wants = [self.want(work.into.what) for work in step.works if isinstance(work.into, Every)]
+        for kind, _, stitch in wants:
+            self.uses |= {(one, stitch if one == "st" else "") for one in KINDS[kind]}
+        keep: list[P] = []
+        if step.end.last is not None:
+            while self.ahead(("st", None, "")) and len([p for p in keep if p.kind == "st"]) < step.end.last.at(
+                self.size
+            ):
+                keep.insert(0, self.places.pop())
+        found = False
+        while self.places:
+            place = self.places.pop(0)
+            for work, want in zip(step.works, wants, strict=True):
+                if self.is_it(place, want):
+                    assert isinstance(work, Work)
+                    self.taken += 1
+                    self.made += [P("st", work.stitch)] * work.per.at(self.size)
+                    found = True
+                    break
+        if not found and step.end.last is None:
+            raise Fails
+        self.places = keep
+
+    def to_end(self, steps: tuple[Step, ...], end: ToEnd) -> None:
+        wants = {self.want(what) if what.stitch else (what.kind, None, "") for what in whats(steps)}
+        for kind, _, stitch in wants:
+            self.uses |= {(one, stitch if one == "st" else "") for one in KINDS[kind]}
+        last = end.last.at(self.size) if end.last else 0
+
+        def left() -> int:
+            if end.what is not None:
+                stop = self.want(end.what)
+                stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop)]
+                needed = last or 1
+                if len(stops) < needed:
+                    return len(stops) - needed
+                return self.counted(self.places[: stops[-needed]], wants)
+            if not last:
+                return self.counted(self.places, wants)
+            stops = sum(p.kind == "st" for p in self.places)
+            if stops != self.counted(self.places, wants) and not any(kind == "st" for kind, _, _ in wants):
+                return self.counted(self.places, wants) - last
+            if stops < last:
+                return stops - last
+            seen, cut = 0, 0
+            for index in range(len(self.places) - 1, -1, -1):
+                seen += self.places[index].kind == "st"
+                if seen == last:
+                    cut = index
+                    break
+            return self.counted(self.places[:cut], wants)
+
+        here = left()
+        while here > 0:
+            self.work(steps)
+            now = left()
+            if now >= here:
+                raise Fails
+            here = now
+        if here < 0:
+            raise Fails
+
+    def counted(self, places: list[P], wants: set[Want]) -> int:
+        total = 0
+        for place in places:
+            if place.kind == "sp" and any("ch" in KINDS[kind] for kind, _, _ in wants):
+                total += place.length
+            else:
+                total += any(self.is_it(place, want) for want in wants)
+        return total
 
 
-def kinds_in(steps: tuple[Step, ...]) -> set[str]:
-    found: set[str] = set()
+def _height(step: Step | None) -> int:
+    heights = {"sc": 1, "hdc": 2, "dc": 3, "tr": 4}
+    match step:
+        case Work(stitch=stitch) | Together(stitch=stitch):
+            return heights.get(stitch.removeprefix("FP").removeprefix("BP"), 3)
+        case Repeat(steps=steps) | Group(steps=steps):
+            return next((h for h in map(_height, steps) if h), 0)
+        case EachKind(works=works):
+            return _height(works[0])
+        case _:
+            return 0
+
+
+def whats(steps: tuple[Step, ...]) -> list[What]:
+    """Every kind of place that some steps work into."""
+    found: list[What] = []
     for step in steps:
         match step:
-            case Work(into=(Next(what=what) | Every(what=what) | Same(what=what) | Last(what=what))) | Skip(what=what):
-                found |= {"st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}}.get(what.kind, {what.kind})
-            case Together():
-                found.add("st")
+            case Work(into=into) | Group(into=into):
+                what = getattr(into, "what", None)
+                found += [what] if what is not None else []
+            case Skip(what=what):
+                found.append(what)
+            case Together(into=into):
+                found.append(getattr(into, "what", None) or What("st"))
             case Repeat(steps=inner):
-                found |= kinds_in(inner)
+                found += whats(inner)
+            case EachKind(works=works):
+                found += whats(works)
     return found
 
 
-def walk(row: Row, size: int, edge: Edge) -> list[object] | None:
+def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> list[P] | None:
     """The places after the row, or None when it cannot be worked to its end."""
-    walker = Walker(unrolled(edge), size)
-    if not walker.work(row.steps, True) or walker.left():
+    walker = Walker(unrolled(edge), size, around or Surroundings())
+    walker.begin()
+    try:
+        walker.work(row.steps)
+    except Fails:
         return None
-    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps)
+    if walker.left() and not any(isinstance(s, Gesture) and s.kind == "leave rest unworked" for s in row.steps):
+        return None
+    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps[1:])
     return walker.made[::-1] if turned else walker.made

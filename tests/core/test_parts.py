@@ -47,7 +47,7 @@ def test_each_part_ends_with_a_round_and_its_checkpoint() -> None:
 
 
 @given(st.integers(1, 6))
-@settings(max_examples=6)
+@settings(max_examples=6, deadline=None)
 def test_a_short_pattern_gives_as_many_parts_as_it_can(count: int) -> None:
     divided = divide(parse(MESH_TOTE).pattern, count)
     assert 1 <= len(divided.parts) <= count

@@ -35,7 +35,7 @@ CATALOGUE = {
     "starting-chain-uneven": ("Sizes: S, M, L\n" + BEGIN + "Rnd 1: Ch 1 (2, 1), hdc in each ch around; join.", 3, 1, 1, 2),
     "chain-unsaid": (BEGIN + "Rnd 1: Ch 3, dc in each ch around; join.", 2, None, None, None),
     "turning-chain": (BEGIN + "Rnd 1: Ch 3 (does not count), hdc in each ch around; join.", 2, None, None, None),
-    "join-missing": (BEGIN + "Rnd 1: Sc in each ch around.", 2, None, None, None),
+    "join-missing": ("Section: W (joined rounds, wall)\n" + BEGIN + "Rnd 1: Sc in each ch around.", 3, None, None, None),
     "join-in-spiral": ("Section: W (spiral rounds, wall)\n" + BEGIN + "Rnd 1: Sc in each ch around; join.", 3, None, None, None),
     "base-cups": ("Gauge: sc 20 sts x 10 rows = 10 cm\n" + OVAL.replace(" (16, 19)", "").replace(" (13, 16)", "").replace(" (32, 38)", "").replace(" (38, 44)", ""), 5, None, 1.0, 0.71),
     "base-ruffles": ("Gauge: sc 10 sts x 30 rows = 10 cm\n" + OVAL.replace(" (16, 19)", "").replace(" (13, 16)", "").replace(" (32, 38)", "").replace(" (38, 44)", ""), 5, None, 1.0, 1.32),

@@ -8,6 +8,7 @@ from rillstep.core.stitches import basic
 
 
 def chain(hook: Hook, step: Chain, following: Step | None) -> None:
+    """A chain: at the start of a row what it counts as, elsewhere a space. Raises Stop."""
     length = step.length.at(hook.size)
     if length < 1:
         raise Stop(Trouble("chain-of-none", step.span, "a chain has at least 1 stitch"))

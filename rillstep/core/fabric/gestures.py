@@ -9,6 +9,7 @@ from rillstep.core.notation.tree import Gesture, Nth, Step, Work
 
 
 def gesture(hook: Hook, step: Gesture) -> None:
+    """Do what makes no stitch. Raises Stop."""
     match step.kind:
         case "join" | "join into ring":
             hook.closed = True

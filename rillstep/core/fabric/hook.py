@@ -31,6 +31,19 @@ class Stop(Exception):
         self.trouble = trouble
 
 
+# Steps that one row, and all rows of a pattern in a size, may take: repeats are counted, so an
+# honest text needs few, and a hostile one is answered instead of worked.
+MOST_STEPS = 20_000
+MOST_STEPS_IN_ALL = 120_000
+
+
+@dataclass
+class Budget:
+    """Steps that may still be worked in this pattern and size."""
+
+    left: int = MOST_STEPS_IN_ALL
+
+
 @dataclass(frozen=True)
 class FreeLoops:
     """Loops left free by a row that worked only the other ones, of the stitches of the row before it."""
@@ -55,6 +68,7 @@ class Surroundings:
     specials: tuple[Special, ...] = ()
     corners: bool = False
     rows: bool = False
+    budget: Budget = field(default_factory=Budget, compare=False)
 
 
 @dataclass
@@ -82,10 +96,18 @@ class Hook:
     on_side: bool = False
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
+    steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet
     carried: str | None = None  # the marker that the next stitch carries up
     warnings: list[Trouble] = field(default_factory=list)
+
+    def spend(self, span: Span, steps: int = 1) -> None:
+        """Count steps that are worked. Raises Stop when they are too many."""
+        self.steps += steps
+        self.around.budget.left -= steps
+        if self.steps > MOST_STEPS or self.around.budget.left < 0:
+            raise Stop(Trouble("too-large", span, "more steps than Rillstep works in one row"))
 
     def make(self, runs: list[Run]) -> None:
         """Put stitches on the new edge. Raises Stop when they are too many."""

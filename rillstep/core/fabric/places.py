@@ -74,10 +74,12 @@ def wanted(hook: Hook, what: What) -> Want:
 
 
 def has(hook: Hook, want: Want) -> bool:
+    """Has the edge of this row any such place?"""
     return any(want.units(place) for place, _ in leaves(hook.edge.runs))
 
 
 def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool = True) -> int:
+    """Take so many places; the loops that are not worked stay free. Raises Stop."""
     if want.kind == "st" and hook.cursor.rest and hook.cursor.rest[-1].place.kind == "ring":
         return count  # "6 sc" on a ring go into the ring
     taken = hook.take(want, count, span, use)
@@ -198,6 +200,7 @@ def _from_hook(hook: Hook, into: FromHook, span: Span) -> int:
 
 
 def is_chain(run: Run) -> bool:
+    """Is a run a chain just made?"""
     return run.place.kind == "sp" and not run.inner
 
 

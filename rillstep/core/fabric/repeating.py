@@ -51,6 +51,8 @@ class Turns:
         """
         here = _After(tuple(rest), done, len(made), len(freed), tally)
         for before in reversed(self.past):
+            if before.rest == here.rest and most is not None:
+                return self._standing_still(before, made, tally, done, most)
             at = _only_difference(before.rest, here.rest)
             if at is None:
                 continue
@@ -70,6 +72,20 @@ class Turns:
             return Skipped(times * period, tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True)))
         self.past = [*self.past[-_REMEMBERED:], here]
         return None
+
+    def _standing_still(
+        self, before: _After, made: list[Run], tally: tuple[int, ...], done: int, most: int
+    ) -> Skipped | None:
+        """Turns that take no place at all (chains, stitches into one place) are all alike."""
+        times = most // (done - before.turns)
+        if times < 1:
+            return None
+        if made[before.made :]:
+            made[before.made :] = [pattern(made[before.made :], times + 1)]
+        self.past.clear()
+        return Skipped(
+            times * (done - before.turns), tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True))
+        )
 
 
 def _only_difference(before: tuple[Run, ...], after: tuple[Run, ...]) -> int | None:

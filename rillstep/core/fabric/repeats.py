@@ -13,6 +13,7 @@ from rillstep.core.notation.tree import EachKind, Group, Num, Repeat, Skip, Step
 
 
 def repeat(hook: Hook, step: Repeat) -> None:
+    """Work the steps of a repeat as often as it says. Raises Stop."""
     if isinstance(step.times, Num):
         times = step.times.at(hook.size)
         if times > MOST_REPEATS:
@@ -63,8 +64,8 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
             message = f"the repeat takes {takes} and does not come out even: {before} left for its last turn"
             raise Stop(Trouble("repeat-uneven", step.span, message, takes - before, before)) from None
         done += 1
-        skipped = _skip(hook, turns, done, None)
-        done += skipped
+        done += _skip(hook, turns, done, None)
+        hook.spend(step.span, len(hook.cursor.rest) // 20)
         now = _left_before(hook, wants, end, step.span)
         takes = takes or before - now
         if now >= before:

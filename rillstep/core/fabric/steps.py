@@ -17,6 +17,7 @@ def do_all(hook: Hook, steps: tuple[Step, ...]) -> None:
 
 def step_of(hook: Hook, step: Step, following: Step | None) -> None:
     """Work one step; `following` is the one after it. Raises Stop."""
+    hook.spend(step.span)
     match step:
         case Work():
             work(hook, step)

@@ -35,6 +35,7 @@ def _special(hook: Hook, name: str) -> Special | None:
 
 
 def work(hook: Hook, step: Work) -> None:
+    """Work a stitch into the places that its step names. Raises Stop."""
     special = _special(hook, step.stitch)
     if special is not None:
         _special_work(hook, step, special)
@@ -98,6 +99,7 @@ def _made_in_one(hook: Hook, steps: tuple[Step, ...], special: str) -> list[Run]
         steps = steps[0].steps
     made: list[Run] = []
     for step in steps:
+        hook.spend(step.span, 1 + len(made))
         match step:
             case Work(stitch=stitch, per=per, into=into):
                 inner = _special(hook, stitch)
@@ -143,6 +145,7 @@ def _offered(made: list[Run], special: str) -> list[Run]:
 
 
 def group(hook: Hook, steps: tuple[Step, ...], into: Into, span: Span) -> None:
+    """Several stitches in one place, for each place named. Raises Stop."""
     count = places(hook, into, span)
     made = _made_in_one(hook, steps, "")
     if hook.around.corners:
@@ -226,6 +229,7 @@ def evenly(hook: Hook, step: Evenly) -> None:
 
 
 def together(hook: Hook, step: Together) -> None:
+    """Several places worked together into one stitch. Raises Stop."""
     legs, times = step.legs.at(hook.size), step.times.at(hook.size)
     if legs < 1:
         raise Stop(Trouble("chain-of-none", step.span, "at least 1 stitch is worked together"))

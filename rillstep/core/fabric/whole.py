@@ -8,7 +8,7 @@ not paint them all red either.
 from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, stitches_edge
-from rillstep.core.fabric.hook import FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.hook import Budget, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.totals import differing, stated_sts
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.notation.tree import (
@@ -103,13 +103,13 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
     """Work every line that holds for a size."""
     pieces: list[_Piece] = []
     worked: list[LineWork] = []
-    corners = _names_corners(pattern)
+    corners, budget = _names_corners(pattern), Budget()
     for index, section in enumerate(pattern.sections):
         piece = _start_of(pattern, section, pieces, size)
         for line in section.lines:
             if size not in line.sizes or not isinstance(line, Row | Again | Setup):
                 continue
-            worked.append(_work_line(line, (index, section), size, piece, pattern, corners))
+            worked.append(_work_line(line, (index, section), size, piece, pattern, (corners, budget)))
         pieces.append(piece)
     return SizeWork(size, tuple(worked), tuple(piece.edge or EMPTY for piece in pieces))
 
@@ -158,7 +158,7 @@ def _start_of(pattern: Pattern, section: Section, pieces: list[_Piece], size: in
 
 
 def _work_line(
-    line: Line, where: tuple[int, Section], size: int, piece: _Piece, pattern: Pattern, corners: bool
+    line: Line, where: tuple[int, Section], size: int, piece: _Piece, pattern: Pattern, common: tuple[bool, Budget]
 ) -> LineWork:
     index, section = where
     start = piece.edge or EMPTY
@@ -181,11 +181,11 @@ def _work_line(
     last: RowWork | None = None
     here = start
     first_number = line.first.at(size)
-    beginning = _around(piece, section, pattern, corners)
+    beginning = _around(piece, section, pattern, common)
     for turn in range(times):
         source = sources[turn % len(sources)]
         before, was_pending = here, piece.pending
-        last = _best_reading(source, line, size, here, _around(piece, section, pattern, corners), turn == times - 1)
+        last = _best_reading(source, line, size, here, _around(piece, section, pattern, common), turn == times - 1)
         if last.trouble:
             return replace(
                 _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source), around=beginning
@@ -218,10 +218,10 @@ def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
     return [row for row in found if row is not None] if all(found) else []
 
 
-def _around(piece: _Piece, section: Section, pattern: Pattern, corners: bool) -> Surroundings:
+def _around(piece: _Piece, section: Section, pattern: Pattern, common: tuple[bool, Budget]) -> Surroundings:
     rows = section.worked in ("rows", "rows from the same side")
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, corners, rows or piece.rows > 0
+        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, common[0], rows or piece.rows > 0, common[1]
     )  # fmt: skip
 
 

@@ -17,7 +17,15 @@ _ALONG = (
 
 
 def read_end(stream: Stream) -> ToEnd | None:
-    """ "around", "across", "to last 3 sts", "to marker"; None when no end is named."""
+    """ "around", "across", "to last 3 sts", "to marker"; None (and nothing taken) when no end is named."""
+    start = stream.at
+    end = _end(stream)
+    if end is None:
+        stream.at = start
+    return end
+
+
+def _end(stream: Stream) -> ToEnd | None:
     stream.mark(",")
     stream.word("all", "even", "evenly")
     if stream.word("around", "round"):

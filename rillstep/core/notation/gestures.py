@@ -36,6 +36,7 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("magic circle", "adjustable ring"),
     ("mr", "adjustable ring"),
 )
+_PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
 _LEAVE = (
     "leave rem sts unworked", "leave remaining sts unworked", "leave the rest unworked", "leave rest unworked",
     "leave remaining stitches unworked", "leaving rem sts unworked", "leaving remaining sts unworked",
@@ -77,10 +78,11 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return []
     if stream.any_of(*_LEAVE):
         return [Gesture("leave rest unworked", span=stream.since(start))]
-    for words, kind in _PLAIN:
-        if stream.words(*words.split()):
-            _rest_of_aside(stream, kind)
-            return [Gesture(kind, span=stream.since(start))]
+    index = stream.phrase(_PLAIN_WORDS)
+    if index is not None:
+        kind = _PLAIN[index][1]
+        _rest_of_aside(stream, kind)
+        return [Gesture(kind, span=stream.since(start))]
     if token.is_word("join", "sl", "slst", "ss", "slip"):
         return _read_join(stream, start)
     if token.is_word("change", "switch"):

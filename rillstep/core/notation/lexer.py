@@ -67,7 +67,7 @@ _WORD_ORDINALS = {
 }
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class Token:
     """`text` is lower case for words; `members` holds a set's numbers with their spans."""
 

@@ -1,6 +1,7 @@
 """The numbers that stand in a line: find them, change one in one size, and write the change as an edit."""
 
 from dataclasses import fields, is_dataclass, replace
+from functools import cache
 from typing import Any, TypeVar
 
 from rillstep.core.findings import Edit
@@ -10,6 +11,17 @@ from rillstep.core.notation.writer import set_text
 Node = TypeVar("Node")
 
 
+@cache
+def _fields(kind: Any) -> tuple[str, ...]:
+    """The fields of a node in which numbers can stand."""
+    return tuple(f.name for f in fields(kind) if "span" not in f.name)
+
+
+def _names(node: Any) -> tuple[str, ...]:
+    kind: Any = type(node)
+    return _fields(kind)
+
+
 def numbers_in(node: object) -> list[Num]:
     """Every number that is written in a node, in order; numbers that are only implied are left out."""
     if isinstance(node, Num):
@@ -17,7 +29,7 @@ def numbers_in(node: object) -> list[Num]:
     if isinstance(node, tuple):
         return [number for item in node for number in numbers_in(item)]
     if is_dataclass(node):
-        return [n for f in fields(node) if "span" not in f.name for n in numbers_in(getattr(node, f.name))]
+        return [n for name in _names(node) for n in numbers_in(getattr(node, name))]
     return []
 
 
@@ -27,15 +39,21 @@ def with_value(node: Node, number: Num, size: int, value: int) -> Node:
 
 
 def _changed(node: Any, number: Num, size: int, value: int) -> Any:
+    """The node itself where nothing in it changes: only the way down to the number is built anew."""
     if isinstance(node, Num):
         if node.parts and node.span == number.span:
             return replace(node, values=tuple(value if i == size else v for i, v in enumerate(node.values)))
         return node
     if isinstance(node, tuple):
-        return tuple(_changed(item, number, size, value) for item in node)
+        items = [_changed(item, number, size, value) for item in node]
+        return node if all(new is old for new, old in zip(items, node, strict=True)) else tuple(items)
     if is_dataclass(node) and not isinstance(node, type):
-        changes = {f.name: _changed(getattr(node, f.name), number, size, value) for f in fields(node)}
-        return replace(node, **changes)
+        changes = {}
+        for name in _names(node):
+            old = getattr(node, name)
+            if (new := _changed(old, number, size, value)) is not old:
+                changes[name] = new
+        return replace(node, **changes) if changes else node
     return node
 
 

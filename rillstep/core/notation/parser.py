@@ -12,8 +12,8 @@ from rillstep.core.notation.sections import is_heading, read_heading, read_secti
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
 
-MAX_CHARACTERS = 400_000
-MAX_LINES = 4_000
+MAX_CHARACTERS = 200_000
+MAX_LINES = 1_500
 MAX_LINE = 4_000
 
 

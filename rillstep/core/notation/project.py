@@ -9,11 +9,16 @@ from rillstep.core.notation.tree import Check, Decimals, Num, Pattern
 def one_size(pattern: Pattern, size: int) -> Pattern:
     """The pattern with only that size: sets become plain numbers, other sizes' lines go."""
     sections = tuple(
-        replace(section, lines=tuple(_project(line, size) for line in section.lines if size in line.sizes))
+        replace(
+            section,
+            lines=tuple(_project(line, size) for line in section.lines if size in line.sizes),
+            on=_project(section.on, size),
+        )
         for section in pattern.sections
     )
     finished: Check | None = None if pattern.finished is None else _project(pattern.finished, size)
-    return replace(pattern, sizes=(pattern.sizes[size],), sections=sections, finished=finished)
+    specials = _project(pattern.specials, size)
+    return replace(pattern, sizes=(pattern.sizes[size],), sections=sections, finished=finished, specials=specials)
 
 
 def _project(node: Any, size: int) -> Any:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
@@ -33,6 +34,16 @@ class Context:
     numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
     specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
     kind: str = "Rnd"
+
+
+@lru_cache(maxsize=512)
+def by_first_word(phrases: tuple[str, ...]) -> dict[str, list[tuple[int, tuple[str, ...]]]]:
+    """Phrases in their order, found by their first word: looking for one of many costs as little as for one."""
+    found: dict[str, list[tuple[int, tuple[str, ...]]]] = {}
+    for index, phrase in enumerate(phrases):
+        words = tuple(phrase.split())
+        found.setdefault(words[0], []).append((index, words))
+    return found
 
 
 class Stream:
@@ -69,19 +80,23 @@ class Stream:
 
     def word(self, *words: str) -> bool:
         """Take the next token if it is one of these words."""
-        token = self.peek()
-        if token is not None and token.is_word(*words):
-            self.at += 1
+        at = self.at
+        if at < len(self.tokens) and (token := self.tokens[at]).kind == "word" and token.text in words:
+            self.at = at + 1
             return True
         return False
 
     def words(self, *sequence: str) -> bool:
         """Take these words in a row, or nothing."""
-        for ahead, word in enumerate(sequence):
-            token = self.peek(ahead)
-            if token is None or not token.is_word(word):
+        at, tokens = self.at, self.tokens
+        if at + len(sequence) > len(tokens):
+            return False
+        for word in sequence:
+            token = tokens[at]
+            if token.text != word or token.kind != "word":
                 return False
-        self.at += len(sequence)
+            at += 1
+        self.at = at
         return True
 
     def sees(self, *sequence: str) -> bool:
@@ -93,12 +108,24 @@ class Stream:
 
     def any_of(self, *phrases: str) -> bool:
         """Take the first of these phrases that comes next."""
-        return any(self.words(*phrase.split()) for phrase in phrases)
+        return self.phrase(phrases) is not None
+
+    def phrase(self, phrases: tuple[str, ...]) -> int | None:
+        """Take the first of these phrases that comes next; the answer is its index."""
+        if self.at >= len(self.tokens):
+            return None
+        token = self.tokens[self.at]
+        if token.kind != "word":
+            return None
+        for index, words in by_first_word(phrases).get(token.text, ()):
+            if self.words(*words):
+                return index
+        return None
 
     def mark(self, *marks: str) -> bool:
-        token = self.peek()
-        if token is not None and token.is_mark(*marks):
-            self.at += 1
+        at = self.at
+        if at < len(self.tokens) and (token := self.tokens[at]).kind == "mark" and token.text in marks:
+            self.at = at + 1
             return True
         return False
 

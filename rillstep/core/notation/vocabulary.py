@@ -25,8 +25,8 @@ def stitch_word(stream: Stream) -> str | None:
             return name
     if token.kind != "word":
         return None
-    for words, name in long_names(stream.context.terms):
-        if words[0] == token.text and stream.words(*words):
+    for words, name in long_names(stream.context.terms).get(token.text, ()):
+        if stream.words(*words):
             return name
     us = stitch_words(stream.context.terms).get(token.text)
     if us is not None:

@@ -7,6 +7,7 @@ from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.notation.writer import write_label
 
 MOST = 4
+MOST_NUMBERS = 24
 
 
 def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> tuple[Repair, ...]:
@@ -23,7 +24,8 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
         ranked += _total_repair(line, row, following, size)
         return tuple(repair for _, _, repair in ranked[:MOST])
     assert isinstance(row, Row)
-    for number in numbers_in(row.steps):
+    # A hostile line may hold hundreds of numbers; a line that people read holds a few.
+    for number in numbers_in(row.steps)[:MOST_NUMBERS]:
         for value in _values(number.at(size), off):
             end = _tried(with_value(row, number, size, value), size, line.start, line.around)
             if end is not None:
