@@ -12,8 +12,11 @@ from pydantic import TypeAdapter, ValidationError
 
 from rillstep.core.lengths import in_units
 from rillstep.core.proof import Proof, prove_text, reprint
+from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 from rillstep.document import BrokenDesign, Size, faults_of, load
+from rillstep.publish.pdf import html_of, pdf_of
+from rillstep.publish.sheet import markdown_of, sheet
 from rillstep.services import workbench
 from rillstep.services.workbench import finding_view
 
@@ -83,7 +86,23 @@ def _write(args: argparse.Namespace) -> int:
     if not printed.ok:
         print("The print does not prove; it is not written.", file=sys.stderr)
         return ERRORS
-    _deliver(printed.text, args.output)
+    if getattr(args, "as") == "text":
+        _deliver(printed.text, args.output)
+        return CLEAN
+    terms: Terms = "UK" if args.terms == "uk" else "US"
+    booklet = sheet(printed, terms, args.hand)
+    if getattr(args, "as") == "markdown":
+        _deliver(markdown_of(booklet), args.output)
+        return CLEAN
+    page = html_of(
+        booklet, f"{', '.join(booklet.sizes)} · {terms} terms · {args.hand}-handed", datetime.now(UTC).date()
+    )
+    if getattr(args, "as") == "html":
+        _deliver(page, args.output)
+    elif args.output is None:
+        raise _Unusable("a PDF needs a file to go to: give one with -o")
+    else:
+        Path(args.output).write_bytes(pdf_of(page))
     return CLEAN
 
 
@@ -202,6 +221,8 @@ def _parser() -> argparse.ArgumentParser:
     write = command("write", _write, "write a proved pattern text", as_json=False)
     write.add_argument("--terms", choices=("us", "uk"), default="us")
     write.add_argument("--size", default="all")
+    write.add_argument("--hand", choices=("right", "left"), default="right")
+    write.add_argument("--as", choices=("text", "html", "pdf", "markdown"), default="text")
     write.add_argument("-o", "--output")
     command("measure", _measure, "measure a pattern text by its gauge")
     grading = command("grade", _grade, "find the numbers of a design file, for its own sizes or others")

@@ -90,3 +90,22 @@ def test_grade_to_other_targets(tmp_path: Path, capsys: pytest.CaptureFixture[st
     targets.write_text('[{"name": "X"}]')
     assert main(["grade", str(design), "--to", str(targets)]) == 2
     assert main(["grade", str(design)]) == 0
+
+
+@pytest.mark.parametrize(
+    ("form", "begins"), [("html", "<!doctype html>"), ("markdown", "# Example"), ("text", "Pattern:"), ("pdf", "%PDF-")]
+)
+def test_write_in_other_forms(pattern: str, tmp_path: Path, form: str, begins: str) -> None:
+    out = tmp_path / f"out.{form}"
+    assert main(["write", pattern, "--as", form, "--size", "M", "--hand", "left", "-o", str(out)]) == 0
+    content = out.read_bytes().decode("latin-1")
+    assert content.startswith(begins)
+    if form in ("html", "markdown"):
+        assert "Left-handed" in content
+        assert "32 sts" in content
+        assert "26 (32, 38)" not in content
+
+
+def test_a_pdf_needs_a_file(pattern: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["write", pattern, "--as", "pdf"]) == 2
+    assert "-o" in capsys.readouterr().err

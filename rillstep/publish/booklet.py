@@ -154,12 +154,12 @@ def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
     )
 
 
-def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool) -> str:
+def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -> str:
     """ "15 sts x 11.5 rows in hdc = 10 x 10 cm, not blocked"."""
     across, up = gauge.per_span(units)
     span = GAUGE_SPAN[units]
-    state = "blocked" if blocked else "not blocked"
-    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}, {state}"
+    state = {True: ", blocked", False: ", not blocked", None: ""}[blocked]
+    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}{state}"
 
 
 def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
@@ -214,7 +214,8 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
             return BookletLine("prose", number, "", text, "", True)
 
 
-def _sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ...]:
+def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ...]:
+    """The lines of a printed text, section by section, each with its proof."""
     pattern = reprint.proof.pattern
     sections = []
     for section in pattern.sections:
@@ -249,5 +250,5 @@ def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[st
     return Booklet(
         design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,
         abbreviations_used(pattern, terms), _notes(design, pattern, terms), cautions_for(design.yarn.fibre, drop),
-        _sections(reprint, terms), reprint.text,
+        booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip

@@ -1,6 +1,8 @@
 """`make bench`: speeds and ratios, all measured in one run on this machine. Nothing here passes or fails."""
 
-from tests.bench import edit
+from tests.bench import edit, keystroke
 
 if __name__ == "__main__":
+    keystroke.report()
+    print()
     edit.report()

@@ -164,7 +164,9 @@ class Walker:
                     stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop)]
                     if len(stops) < (end.last.at(size) if end.last else 1):
                         raise Fails
-                    wanted = sum(self.is_it(p, want) for p in self.places[: stops[-end.last.at(size) if end.last else 0]])
+                    wanted = sum(
+                        self.is_it(p, want) for p in self.places[: stops[-end.last.at(size) if end.last else 0]]
+                    )
                 self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
                 if wanted < 0 or (wanted == 0 and end.word != "last"):
                     raise Fails

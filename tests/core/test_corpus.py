@@ -56,7 +56,20 @@ def test_the_slow_walker_counts_the_same() -> None:
 
 def _walkable(row: Row, start: object) -> bool:
     words = str(row.steps)
-    beyond = ("InRing", "FromHook", "Marked", "Loops(", "Evenly", "rotate", "corner=True", "'marker'", "kind='end'", "join colour", "picot")
+    beyond = (
+        "InRing",
+        "FromHook",
+        "Marked",
+        "Loops(",
+        "Evenly",
+        "rotate",
+        "corner=True",
+        "'marker'",
+        "kind='end'",
+        "join colour",
+        "picot",
+        "TopOfChain",
+    )
     moves = row.steps and getattr(row.steps[0], "stitch", "") == "sl st"
     fresh = getattr(start, "foundation", False) or not getattr(start, "runs", ())
     return not moves and not fresh and not any(word in words for word in beyond)

@@ -27,11 +27,20 @@ def chain(hook: Hook, step: Chain, following: Step | None) -> None:
             ):
                 hook.take(Want("st"), 1, step.span, use=False)
                 hook.stands = True
-            hook.make([Run(Place("st", counts), 1)])
-            if step.space is not None:
-                hook.make([Run(Place("sp", length=step.space.at(hook.size)), 1)])
+            hook.make([Run(Place("st", counts, chain=True), 1)])
+            space = _space_beside(hook, step, length)
+            if space:
+                hook.make([Run(Place("sp", length=space), 1)])
             return
     hook.make([Run(Place("sp", length=length), 1)])
+
+
+def _space_beside(hook: Hook, step: Chain, length: int) -> int:
+    """Chains of it that are a space beside the stitch that it counts as; 0 for none."""
+    if step.space is not None:
+        return step.space.at(hook.size)
+    said = hook.says.get(length, "")
+    return int(said.partition("+")[2]) if step.counts is None and "+" in said else 0
 
 
 def _first_is_ring(following: Step | None) -> bool:
@@ -42,14 +51,14 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
     """What a chain at the very start of a row is: "none", a stitch, or None for a chain loop."""
     first = _first_stitch(following)
     height = basic(first).turning_chain if first else 0
-    counts = step.counts or hook.says.get(length)
+    counts = step.counts or (hook.says[length].split("+")[0] if length in hook.says else None)
     if counts is not None:
         if step.counts is not None:
-            hook.says[length] = counts
+            hook.says[length] = counts if step.space is None else f"{counts}+{step.space.at(hook.size)}"
         if counts == "st":
             return first or "sc"
         standard = basic(counts).turning_chain if counts != "none" else height
-        extra = step.space.at(hook.size) if step.space is not None else 0
+        extra = _space_beside(hook, step, length)
         off = length - extra - standard  # a chain shorter by one is a common habit: it leaves no gap
         if length > 1 and first is not None and (off < -1 or off > (0 if counts == "none" else 1)):
             message = f"ch {length} does not reach the height of {counts if counts != 'none' else first}"

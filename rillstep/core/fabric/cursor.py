@@ -120,6 +120,11 @@ class Cursor:
                 total += count
         return total
 
+    def ends_with_chain(self, want: Want) -> bool:
+        """Is the last place of the edge the starting chain of its row, and wanted?"""
+        last = self.rest[0] if self.rest else None
+        return last is not None and not last.inner and last.place.chain and want.units(last.place) > 0
+
     def left_of(self, wants: "set[Want]") -> int:
         """Places left of any of these."""
         return left_in(self.rest, wants)

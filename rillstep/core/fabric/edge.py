@@ -11,7 +11,6 @@ from functools import cached_property
 from typing import Literal
 
 PlaceKind = Literal["st", "ch", "sp", "ring", "end"]
-Kind = Literal["Rnd", "Row"]
 
 
 @dataclass(frozen=True)
@@ -31,6 +30,7 @@ class Place:
     special: str = ""
     key: bool = False
     corner: bool = False
+    chain: bool = False  # a starting chain that counts as this stitch
     mark: str | None = None
 
 
@@ -87,8 +87,9 @@ class Counts:
     specials: tuple[tuple[str, int], ...] = ()
     outside: tuple[tuple[str, int], ...] = ()  # stitches that are no part of a special one
 
-    @property
+    @cached_property
     def sts(self) -> int:
+        """Stitches of all kinds."""
         return sum(count for _, count in self.stitches)
 
     def of(self, stitch: str) -> int:
@@ -109,14 +110,12 @@ class Counts:
 class Edge:
     """The places in working order.
 
-    foundation: a chain not worked into yet; closed: a round. origin: the row whose stitches
-    these are, as (section, kind, number), by which loops that are left free are found again.
+    foundation: a chain not worked into yet; closed: a round.
     """
 
     runs: tuple[Run, ...] = ()
     closed: bool = False
     foundation: bool = False
-    origin: tuple[int, Kind, int] | None = None
 
     def count(self, *kinds: str) -> int:
         """Places of these kinds that must be worked; a space counts once under "sp", by chains under "ch"."""
@@ -153,6 +152,12 @@ class Edge:
 
     def turned(self) -> "Edge":
         """The same work seen from the other side: the order of the places is reversed."""
+        return self._turned
+
+    @cached_property
+    def _turned(self) -> "Edge":
+        if len(self.runs) == 1 and not self.runs[0].inner:
+            return self
         return replace(self, runs=reversed_runs(self.runs))
 
 

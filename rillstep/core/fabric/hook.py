@@ -96,6 +96,7 @@ class Hook:
     on_side: bool = False
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
+    spares_chain: bool = False  # the top of the turning chain below is named by itself in this row
     steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet

@@ -19,11 +19,12 @@ from rillstep.core.notation.tree import (
     Same,
     Skipped,
     ToEnd,
+    TopOfChain,
     What,
 )
 
 
-def places(hook: Hook, into: Into, span: Span, loop: str = "both") -> int:
+def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str = "dc") -> int:
     """Take the places that `into` names; the answer is how many there are. Raises Stop."""
     size = hook.size
     match into:
@@ -45,7 +46,7 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both") -> int:
                 return 1
             return taken(hook, want, 1, span, loop)
         case FromHook():
-            return _from_hook(hook, into, span)
+            return _from_hook(hook, into, span, stitch)
         case InRing():
             ring = not hook.edge.runs or any(run.place.kind == "ring" for run in hook.edge.runs)
             if not ring and not (hook.edge.foundation and hook.edge.closed):
@@ -56,6 +57,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both") -> int:
             return _marked(hook, marker, span)
         case Loops():
             return _loops(hook, into, span)
+        case TopOfChain():
+            return _top_of_chain(hook, span)
         case Skipped(number, _):
             return _skipped(hook, number.at(size), span)
 
@@ -106,6 +109,8 @@ def _every(hook: Hook, what: What, end: ToEnd, span: Span, loop: str) -> int:
     if hook.on_side or (want.kind == "end" and not has(hook, want)):
         return along_side(hook, want, end, span)
     count = until(hook, want, end, span)
+    if hook.spares_chain and end.word in ("around", "across") and hook.cursor.ends_with_chain(want) and count > 1:
+        count -= 1  # its top is named by itself later in the row
     hook.cursor.use(want)
     if count < 1:
         if count == 0 and end.word in ("last", "marker"):
@@ -181,7 +186,11 @@ def _last(hook: Hook, what: What, span: Span, loop: str) -> int:
     return taken(hook, want, 1, span, loop)
 
 
-def _from_hook(hook: Hook, into: FromHook, span: Span) -> int:
+# Under this length `says` remembers whether the chains skipped at the very start count.
+SKIPPED_CHAINS = 0
+
+
+def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     nth = into.nth.at(hook.size)
     if hook.made and hook.cursor.taken and is_chain(hook.made[-1]):
         return 0  # a stitch back into a chain just made closes a picot
@@ -194,8 +203,9 @@ def _from_hook(hook: Hook, into: FromHook, span: Span) -> int:
     # ends at the chain first worked into.
     hook.cursor.taken -= nth - 1
     hook.cursor.worked_chains -= nth - 1
-    if into.counts_as:
-        hook.make([Run(Place("st", into.counts_as), 1)])
+    counts = into.counts_as or (stitch if hook.says.get(SKIPPED_CHAINS) == "st" else None)
+    if counts:
+        hook.make([Run(Place("st", counts, chain=True), 1)])
     return 1
 
 
@@ -215,6 +225,22 @@ def _marked(hook: Hook, marker: str, span: Span) -> int:
     if ahead:
         hook.take(Want("st"), ahead, span)
     return taken(hook, Want("st"), 1, span, "both")
+
+
+def _top_of_chain(hook: Hook, span: Span) -> int:
+    """The chain that began the row below; where it does not count there is nothing to work into, whatever it looks like."""
+    ahead = hook.cursor.available(Want("st"))
+    if ahead > 1 and not hook.cursor.is_lace:
+        message = f"{ahead - 1} {places_word({'st'}, ahead - 1)} left over before the turning chain"
+        raise Stop(Trouble("left-over", span, message, left=ahead - 1))
+    if not ahead:
+        raise Stop(
+            Trouble(
+                "false-stitch", span, "the chain that began the row below is not a stitch here: leave it", missing=1
+            )
+        )
+    hook.take(Want("st"), ahead, span)
+    return 1
 
 
 def _skipped(hook: Hook, count: int, span: Span) -> int:

@@ -28,6 +28,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
                 return
             hook.take(want_of(what, hook.size), count.at(hook.size), step.span)
             hook.skipped += count.at(hook.size)
+            if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
+                hook.cursor.worked_chains -= count.at(hook.size)
         case Chain():
             chain(hook, step, following)
         case Group(steps, into):

@@ -41,7 +41,7 @@ def work(hook: Hook, step: Work) -> None:
         _special_work(hook, step, special)
         return
     per = step.per.at(hook.size)
-    count = places(hook, step.into, step.span, step.loop)
+    count = places(hook, step.into, step.span, step.loop, step.stitch)
     if step.stitch == "sl st":
         hook.slip_stitches += per * count
         if isinstance(step.into, FromHook):

@@ -6,15 +6,20 @@ not paint them all red either.
 """
 
 from dataclasses import dataclass, field, replace
+from functools import cached_property, lru_cache
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, stitches_edge
 from rillstep.core.fabric.hook import Budget, FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.places import SKIPPED_CHAINS
+from rillstep.core.fabric.remembered import Same, interned, worked
 from rillstep.core.fabric.totals import differing, stated_sts
-from rillstep.core.fabric.working import RowWork, work_row, work_setup
+from rillstep.core.fabric.working import RowWork, work_setup
+from rillstep.core.findings import Span
 from rillstep.core.notation.tree import (
     Again,
     Chain,
     EachKind,
+    FromHook,
     Gesture,
     Group,
     Line,
@@ -74,7 +79,11 @@ class SizeWork:
 
     def of_line(self, number: int) -> LineWork | None:
         """The work of the line at a line number of the text."""
-        return next((work for work in self.lines if work.line.span.line == number), None)
+        return self._by_line.get(number)
+
+    @cached_property
+    def _by_line(self) -> dict[int, LineWork]:
+        return {work.line.span.line: work for work in reversed(self.lines)}
 
 
 @dataclass
@@ -116,7 +125,20 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
 
 def _names_corners(pattern: Pattern) -> bool:
     """Does any line speak of corners? Only then are they kept apart."""
-    return any(_corner_in(line.steps) for _, line in pattern.lines() if isinstance(line, Row))
+    return any(row_names_corner(Same(line)) for _, line in pattern.lines() if isinstance(line, Row))
+
+
+@lru_cache(maxsize=8192)
+def row_names_corner(row: Same) -> bool:
+    """Does a row speak of corners? Asked for every size, so it is remembered."""
+    assert isinstance(row.it, Row)
+    return _corner_in(row.it.steps)
+
+
+@lru_cache(maxsize=8192)
+def _gestures(row: Same) -> frozenset[str]:
+    assert isinstance(row.it, Row)
+    return frozenset(step.kind for step in row.it.steps if isinstance(step, Gesture))
 
 
 def _corner_in(steps: tuple[Step, ...]) -> bool:
@@ -147,14 +169,14 @@ def _start_of(pattern: Pattern, section: Section, pieces: list[_Piece], size: in
             before.edge, before.says, before.pending, before.rows, before.underside, before.loops, {}, before.origin
         )
     if on.edge == "foundation":
-        return _Piece(Edge((Run(Place("ch"), before.underside),) if before.underside else ()))
+        return _Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
     if on.edge == "row ends":
-        return _Piece(Edge((Run(Place("end"), before.rows),) if before.rows else ()))
+        return _Piece(interned(Edge((Run(Place("end"), before.rows),) if before.rows else ())))
     assert on.number is not None
     free = before.loops.get((on.kind, on.number.at(size)))
     runs = () if free is None else free.front if on.loop == "front" else free.back
     closed = pattern.sections[index].worked not in ("rows", "rows from the same side")
-    return _Piece(Edge(runs, closed))
+    return _Piece(interned(Edge(runs, closed)))
 
 
 def _work_line(
@@ -177,30 +199,43 @@ def _work_line(
     if times > MOST_ROUNDS:
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return _go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message))
+    return _work_rounds(line, (index, section), size, piece, (pattern, *common), sources)
+
+
+def _work_rounds(
+    line: Worked,
+    where: tuple[int, Section],
+    size: int,
+    piece: _Piece,
+    common: tuple[Pattern, bool, Budget],
+    sources: list[Row],
+) -> LineWork:
+    """All rounds that a line stands for, each on the one before."""
+    index, section = where
+    start = here = piece.edge or EMPTY
+    times, first_number = line.rounds(size), line.first.at(size)
     rounds: list[Counts] = []
     last: RowWork | None = None
-    here = start
-    first_number = line.first.at(size)
-    beginning = _around(piece, section, pattern, common)
+    beginning = around = _around(piece, section, common)
     for turn in range(times):
         source = sources[turn % len(sources)]
         before, was_pending = here, piece.pending
-        last = _best_reading(source, line, size, here, _around(piece, section, pattern, common), turn == times - 1)
+        around = _around(piece, section, common) if turn else beginning
+        last, here = _best_reading(source, line, size, here, around, (turn == times - 1, _is_turned(source, section)))
+        _spend(last, common[2])
         if last.trouble:
-            return replace(
-                _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source), around=beginning
-            )
-        here = _after_row(last, source, section, (line.kind, first_number + turn))
+            gone_on = _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
+            return replace(gone_on, around=beginning)
         _keep(piece, last, line.kind, first_number + turn)
         rounds.append(last.counts)
-        alike = replace(before, origin=None) == replace(here, origin=None) and was_pending == piece.pending
-        if alike and len(sources) == 1 and last.free is None:
-            _count_rows(piece, line, times - turn - 1, first_number)
+        if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
+            if line.kind == "Row":
+                piece.rows += times - turn - 1
             rounds += [rounds[-1]] * (times - turn - 1)
-            here = replace(here, origin=(index, line.kind, first_number + times - 1))
             piece.origin = (line.kind, first_number + times - 1)
             break
-    piece.by_number.update({(line.kind, first_number + turn): sources[turn % len(sources)] for turn in range(times)})
+    for turn in range(times):
+        piece.by_number[(line.kind, first_number + turn)] = sources[turn % len(sources)]
     if last is not None and differing(line.totals, last.counts, size):
         sts = stated_sts(line.totals, size)
         if sts is not None and sts != last.counts.sts:
@@ -208,6 +243,11 @@ def _work_line(
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
     return LineWork(line, index, start, here, tuple(rounds), last, source=source_last, around=beginning)
+
+
+def _spend(work: RowWork, budget: Budget) -> None:
+    """Steps that were worked for this row, now or before, count against the pattern's."""
+    budget.left -= work.spent
 
 
 def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
@@ -218,35 +258,54 @@ def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
     return [row for row in found if row is not None] if all(found) else []
 
 
-def _around(piece: _Piece, section: Section, pattern: Pattern, common: tuple[bool, Budget]) -> Surroundings:
-    rows = section.worked in ("rows", "rows from the same side")
+def _around(piece: _Piece, section: Section, common: tuple[Pattern, bool, Budget]) -> Surroundings:
+    rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
+    pattern, corners, budget = common
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, common[0], rows or piece.rows > 0, common[1]
+        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, corners, rows, budget
     )  # fmt: skip
 
 
-def _best_reading(source: Row, line: Worked, size: int, edge: Edge, around: Surroundings, is_last: bool) -> RowWork:
+def _best_reading(
+    source: Row, line: Worked, size: int, edge: Edge, around: Surroundings, how: tuple[bool, bool]
+) -> tuple[RowWork, Edge]:
     """The row worked; where the text leaves open whether a chain counts, the reading that makes its total true is taken."""
-    work = work_row(source, size, edge, around)
-    unsaid = [w for w in work.warnings if w.code == "chain-unsaid"]
-    if not unsaid or not (work.trouble or (is_last and differing(line.totals, work.counts, size))):
-        return work
-    chain = source.steps[0] if source.steps and isinstance(source.steps[0], Chain) else around.pending
-    if chain is None:
-        return work
-    other = work_row(source, size, edge, replace(around, says=(*around.says, (chain.length.at(size), "st"))))
-    true = other.trouble is None and not (is_last and differing(line.totals, other.counts, size))
-    return replace(other, warnings=work.warnings) if true else work
+    is_last, turned = how
+    work, end = worked(source, size, edge, around, turned)
+    fails = bool(work.trouble) or (is_last and bool(differing(line.totals, work.counts, size)))
+    unsaid = _unsaid(source, work, around, size) if fails else None
+    if unsaid is None:
+        return work, end
+    length, span = unsaid
+    other, other_end = worked(source, size, edge, replace(around, says=(*around.says, (length, "st"))), turned)
+    if other.trouble is not None or (is_last and differing(line.totals, other.counts, size)):
+        return work, end
+    warnings = work.warnings or (Trouble("chain-unsaid", span, _UNSAID),)
+    return replace(other, warnings=warnings), other_end
 
 
-def _after_row(work: RowWork, source: Row, section: Section, label: tuple[str, int]) -> Edge:
-    """The edge as the next row meets it: rows are turned, said or not."""
-    edge = work.edge
-    gestures = {step.kind for step in source.steps if isinstance(step, Gesture)}
+_UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"
+
+
+def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tuple[int, Span] | None:
+    """(length, place) of a chain of which the text does not say whether it counts; length 0 for the chains skipped at first."""
+    steps = list(source.steps)
+    while steps and isinstance(steps[0], Work) and steps[0].stitch == "sl st":
+        steps.pop(0)  # slip stitches that only move the hook
+    first = steps[0] if steps else None
+    second = steps[1] if isinstance(first, Chain) and len(steps) > 1 else first
+    if isinstance(second, Work) and isinstance(second.into, FromHook) and not second.into.counts_as:
+        return (SKIPPED_CHAINS, second.span) if second.into.nth.at(size) > 2 else None
+    if any(w.code == "chain-unsaid" for w in work.warnings):
+        chain = first if isinstance(first, Chain) else around.pending
+        return (chain.length.at(size), chain.span) if chain is not None else None
+    return None
+
+
+def _is_turned(source: Row, section: Section) -> bool:
+    """Rows are turned, said or not, before the next one meets them."""
     flat = section.worked in ("rows", "joined and turned rounds") and (source.kind == "Row" or section.worked != "rows")
-    if flat and not gestures & {"turn", "do not turn"}:
-        edge = edge.turned()
-    return replace(edge, origin=(0, label[0], label[1]))  # type: ignore[arg-type]
+    return flat and not _gestures(Same(source)) & {"turn", "do not turn"}
 
 
 def _keep(piece: _Piece, work: RowWork, kind: str, number: int) -> None:
@@ -266,14 +325,10 @@ def _keep(piece: _Piece, work: RowWork, kind: str, number: int) -> None:
         piece.rows += 1
 
 
-def _count_rows(piece: _Piece, line: Worked, more: int, _: int) -> None:
-    if line.kind == "Row":
-        piece.rows += more
-
-
 def _work_setup_line(line: Setup, index: int, size: int, piece: _Piece, start: Edge) -> LineWork:
     end = None if line.broken else work_setup(line, size)
     if end is not None:
+        end = interned(end)
         piece.edge, piece.rows, piece.underside, piece.origin, piece.pending = end, 0, 0, None, None
     elif line.broken:
         piece.edge = None
@@ -309,7 +364,7 @@ def _go_on(
         known = trouble is None and not line.broken and last is not None
         piece.edge = last.edge if known and last is not None else None
         return LineWork(line, index, start, piece.edge or EMPTY, rounds, last, trouble, known=known, source=source)
-    end = _stated_edge(line, sts, size, source)
+    end = interned(_stated_edge(line, sts, size, source))
     piece.edge = end
     return LineWork(line, index, start, end, rounds, last, trouble, stated=True, source=source)
 

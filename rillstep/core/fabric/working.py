@@ -12,7 +12,7 @@ from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
 from rillstep.core.fabric.steps import do_all, step_of
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, Work
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, TopOfChain, Work
 
 
 @dataclass(frozen=True)
@@ -44,6 +44,7 @@ class RowWork:
     free: FreeLoops | None = None
     used_loops: tuple[tuple[str, int, str], ...] = ()
     underside: int = 0
+    spent: int = 0
 
     @property
     def counts(self) -> Counts:
@@ -70,6 +71,7 @@ def work_row(row: Row, size: int, edge: Edge, around: Surroundings | None = None
         steps = (around.pending, *steps)
     hook = Hook(size, Cursor(edge), edge, around, dict(around.says), do_all, sides=list(around.sides))
     hook.moving = any(isinstance(step, Gesture) and step.kind == "move marker" for step in steps)
+    hook.spares_chain = any(isinstance(getattr(step, "into", None), TopOfChain) for step in steps)
     counts: list[StepCount] = []
     trouble: Trouble | None = None
     try:
@@ -100,6 +102,7 @@ def work_row(row: Row, size: int, edge: Edge, around: Surroundings | None = None
         free if hook.freed_front or hook.freed_back else None,
         tuple(hook.used_loops),
         hook.cursor.worked_chains if edge.foundation else 0,
+        hook.steps,
     )
 
 

@@ -1,6 +1,6 @@
 """Brackets and stars: repeats, several stitches in one place, totals and remarks that stand in brackets."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 
 from rillstep.core.notation.chains import read_counts
 from rillstep.core.notation.ends import read_end
@@ -47,16 +47,18 @@ _REMARKS = (
 )
 
 
-def read_bracket(stream: Stream, before: Sequence[Step], read_steps: Reader) -> list[Step]:
+def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:
     """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
     start = stream.at
     if before and read_bracket_total(stream):
         return []
-    if before and isinstance(before[-1], Chain):
+    at = next((i for i in (-1, -2) if len(before) >= -i and isinstance(before[i], Chain)), None)
+    if at is not None:
         counts, space = read_counts(stream)
-        if counts is not None:  # said after other words: "ch 2, (counts as hdc)"
-            chain = before[-1]
-            before[-1:] = [Chain(chain.length, counts, space, chain.span)]  # type: ignore[index]
+        if counts is not None:  # said after other words: "ch 2, turn (counts as hdc)"
+            chain = before[at]
+            assert isinstance(chain, Chain)
+            before[at] = Chain(chain.length, counts, space, chain.span)
             return []
     if _remark(stream):
         return []
@@ -223,6 +225,8 @@ def _times_or_end(stream: Stream, again: bool) -> Num | ToEnd:
     start = stream.at
     stream.mark(",")
     token = stream.peek()
+    if token is not None and token.is_word("ending", "end"):
+        return ToEnd("around" if stream.context.kind == "Rnd" else "across")
     if token is not None and token.is_word("once", "twice", "thrice"):
         number = read_times(stream)
         assert number is not None

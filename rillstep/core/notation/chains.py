@@ -62,13 +62,16 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
 
 
 def _space(stream: Stream) -> Num | None:
-    """ ", ch 2" or "+ ch-2 sp" after the stitch that a chain counts as."""
+    """ ", ch 2", "+ 2 ch" or "and ch-2 sp" after the stitch that a chain counts as."""
     start = stream.at
-    if (stream.mark(",", "+", "&") or stream.word("and", "plus")) and stream.word("ch", "chain"):
-        stream.mark("-")
-        number = stream.number()
-        if number is not None:
-            return number
+    if stream.mark(",", "+", "&") or stream.word("and", "plus"):
+        stream.word("a")
+        before = stream.number()
+        if stream.word("ch", "chain"):
+            stream.mark("-")
+            number = before or stream.number()
+            if number is not None:
+                return number
     stream.at = start
     return None
 

@@ -108,6 +108,8 @@ def read_loop(stream: Stream) -> Loop | None:
     stream.word("in", "through", "into")
     stream.word("the")
     loop: Loop | None = None
+    if stream.any_of("both loops of", "both lps of"):
+        return "both"
     if stream.word("blo", "bl", "tbl") or stream.words("b", "l", "o"):
         loop = "back"
     elif stream.word("flo", "fl", "tfl"):

@@ -76,6 +76,12 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return _read_marker_gesture(stream, start)
     if stream.any_of(*_TWIST):
         return []
+    if stream.any_of(
+        "ending with", "end with", "ending", "ending in"
+    ):  # says how the last repeat ends: no more than it does
+        while (after := stream.peek()) is not None and not after.is_mark(";", ".", "]", ")", "—"):
+            stream.at += 1
+        return []
     if stream.any_of(*_LEAVE):
         return [Gesture("leave rest unworked", span=stream.since(start))]
     index = stream.phrase(_PLAIN_WORDS)
@@ -103,6 +109,9 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         "across",
     ):
         return _read_row_loop(stream, start)
+    if token.is_word("using", "with") and names_colour(stream):
+        stream.next()
+        return _colour(stream, start, "change colour")
     if stream.words("with") and (
         stream.sees("rs") or stream.sees("right") or stream.sees("wrong") or stream.sees("ws")
     ):
@@ -175,6 +184,9 @@ def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
             stream.at = before
             while (token_ := stream.peek()) is not None and not token_.is_mark(",", ";", "."):
                 stream.at += 1
+    elif stream.word("for", "as"):
+        while (rest := stream.peek()) is not None and rest.kind == "word":
+            stream.at += 1
     return [Gesture(kind, name, into, stream.since(start))]
 
 
@@ -186,7 +198,8 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
         if _joins_colour(stream):
             return _colour(stream, start, "join colour")
         stream.any_of("the rnd", "rnd", "round", "the round")
-        joined = not stream.word("with", "by") or stream.any_of(*_SLIPPED)
+        short = stream.word("w") and stream.mark("/")
+        joined = not (short or stream.word("with", "by")) or stream.any_of(*_SLIPPED)
         if not joined and (sees_stitch(stream) is not None or stream.sees("a")):
             stream.at = start
             return None
@@ -257,6 +270,8 @@ def _within_chain(stream: Stream) -> bool:
     here = stream.peek()
     if here is None or not here.is_word(*CHAIN):
         return False
+    if before.kind == "num":  # "3rd ch of 5 ch"
+        before = stream.tokens[stream.at - 2]
     return (
         before.is_word("of", "beg", "beginning", "starting", "start", "turning", "first", "the", "in", "top")
         or before.kind == "ordinal"
@@ -274,11 +289,24 @@ def _joins_colour(stream: Stream) -> bool:
     )
 
 
+def names_colour(stream: Stream) -> bool:
+    """Does a word such as "with" name a colour ("With B, ...", "using colour A, ...")?"""
+    following = stream.peek(1)
+    if following is None or following.kind != "word":
+        return False
+    if following.is_word("colour", "color", "yarn", "mc", "cc"):
+        return True
+    after = stream.peek(2)
+    return len(following.text) == 1 and (after is None or after.is_mark(",", ":", "-"))
+
+
 def _letter(stream: Stream) -> bool:
     token = stream.peek()
     if token is None or token.kind != "word" or not (len(token.text) == 1 or token.text in ("mc", "cc")):
         return False
     following = stream.peek(1)
+    if following is not None and following.is_mark("/"):  # "join w/ sl st"
+        return False
     return following is None or following.kind == "mark" or following.is_word("in", "with", "to", "at", "and")
 
 

@@ -18,13 +18,11 @@ from rillstep.core.notation.tree import (
     Same,
     Skipped,
     ToEnd,
+    TopOfChain,
 )
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import CHAIN, STITCH, STITCHES, plain_num, read_what, what_or_stitch
+from rillstep.core.notation.whats import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what, what_or_stitch
 from rillstep.core.stitches import Loop
-
-NEXT = ("next", "nxt", "following", "foll")
-
 
 _ROW = ("row", "rows", "rnd", "rnds", "round", "rounds")
 
@@ -122,7 +120,7 @@ def _place(stream: Stream) -> Into:
     if number is not None:
         return Next(number, what_or_stitch(stream))
     if beginning_chain(stream) is not None:
-        return Next(plain_num(stream, 1), STITCHES)
+        return TopOfChain()
     return Next(plain_num(stream, 1), what_or_stitch(stream))
 
 
@@ -137,16 +135,16 @@ def _same(stream: Stream) -> Same:
     return Same(what)
 
 
-def _top_of_chain(stream: Stream) -> Next:
+def _top_of_chain(stream: Stream) -> Into:
+    """ "top of turning ch", "top of beg ch-3", "top of ch-3"; the top of a stitch is just the stitch."""
     stream.word("the")
     if beginning_chain(stream) is None:
         stream.word("last", "next", "same", "first")
-        if stream.word(*CHAIN):
-            stream.mark("-")
-            stream.number()
-        else:
+        if not stream.word(*CHAIN):
             return Next(plain_num(stream, 1), read_what(stream) or STITCHES)
-    return Next(plain_num(stream, 1), STITCHES)
+        stream.mark("-")
+        stream.number()
+    return TopOfChain()
 
 
 def _ordinal(stream: Stream) -> Into:
@@ -163,47 +161,31 @@ def _ordinal(stream: Stream) -> Into:
             if beginning_chain(stream) is None and stream.word(*CHAIN):
                 stream.mark("-")
                 stream.number()
-            return Next(plain_num(stream, 1), STITCHES)
+            return TopOfChain()
     stream.at = start
     return Nth(number, what_or_stitch(stream))
 
 
 def _skipped_counts(stream: Stream) -> str | None:
+    """ "(skipped ch count as dc)", "(3 skipped chs do not count)": taken whole; None when they do not count."""
     start = stream.at
-    if stream.mark("(", "["):
-        stream.word("the")
-        if (
-            stream.any_of(
-                "skipped ch",
-                "skipped chs",
-                "skipped chains",
-                "skipped sts",
-                "sk ch",
-                "sk chs",
-                "unworked ch",
-                "unworked chs",
-                "missed ch",
-            )
-            or True
-        ):
-            stream.number()
-            stream.word("sts", "chs", "ch", "skipped", "chains")
-            if stream.any_of("do not count", "does not count", "don't count"):
-                while not stream.mark(")", "]"):
-                    stream.next()
-                return None
-            if stream.any_of("count as", "counts as", "counted as"):
-                stream.any_of("the first", "first", "a", "1", "1st", "one")
-                token = stream.peek()
-                if token is not None and token.kind in ("ordinal", "num"):
-                    stream.at += 1
-                counts = stitch_word(stream)
-                if counts is not None:
-                    while not stream.mark(")", "]"):
-                        stream.next()
-                    return counts
-    stream.at = start
-    return None
+    if not stream.mark("(", "["):
+        return None
+    words: list[str] = []
+    counts: str | None = None
+    said = False
+    while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+        if said and counts is None and token.kind == "word" and (stitch := stitch_word(stream)) is not None:
+            counts = stitch
+            continue
+        said = said or token.is_word("count", "counts", "counted", "counting")
+        words.append(token.text)
+        stream.at += 1
+    if not said or token is None:
+        stream.at = start
+        return None
+    stream.at += 1
+    return None if {"not", "doesn't", "don't"} & set(words) else counts
 
 
 def _next(stream: Stream) -> Into:

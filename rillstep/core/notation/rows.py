@@ -15,13 +15,14 @@ from rillstep.core.notation.tree import Again, Check, CheckItem, Line, Num, Row,
 _COUNTED = (
     r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
 )
+_IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(r"(?:—|\s-{1,2}\s|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])")
 _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
     re.IGNORECASE,
 )
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>\d[\d\s,()/\[\]:]*\s*{_COUNTED}\b[^.]*)\.?\s*$",
+    rf"(?<=[.;])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+){_COUNTED}\b[^.]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
@@ -179,7 +180,9 @@ def _split_totals(text: str, line: int, context: Context, start: int) -> tuple[i
         return bracket.end("before"), *_read(text, line, context, bracket.start("inside"), bracket.end("inside"))
     if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
         return mark.start(), *_read(text, line, context, mark.end(), len(text))
-    if sentence is not None:
+    if sentence is not None and not re.search(
+        r"\b(?:in|next|each|around|join|across)\b", sentence["inside"].replace("in total", "").replace("in all", "")
+    ):
         return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside"))
     return len(text), (), []
 

@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import replace
+from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.lexer import tokens_of
@@ -22,6 +23,7 @@ def name_words(name: str) -> tuple[str, ...]:
     return tuple(words)
 
 
+@lru_cache(maxsize=512)
 def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
     """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""
     words = text[start:].strip().rstrip(".")

@@ -9,7 +9,7 @@ import difflib
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, works
-from rillstep.core.notation.gestures import read_gesture
+from rillstep.core.notation.gestures import names_colour, read_gesture
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Skip, Step
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
@@ -54,7 +54,7 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
 
 def _opens(stream: Stream) -> bool:
     """Does this in-between word begin a clause of its own?"""
-    if stream.sees("working"):
+    if names_colour(stream):
         return True
     return (
         stream.sees("working")
@@ -117,9 +117,25 @@ def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing:
         stream.at += 1
     span = stream.since(start)
     words = " ".join(token.text for token in stream.tokens[start : stream.at])
+    foreign = _foreign_word(stream, start)
+    if foreign is not None:
+        other = "UK" if stream.context.terms == "US" else "US"
+        message = f"“{foreign}” is a {other} name, and this text is in {stream.context.terms} terms: “{words}” is not understood."
+        stream.findings.append(Finding("terms-mixed", "error", span, message))
+        return
     detail = f": {problem.message}" if problem.message else ""
     message = f"“{words}” is not understood{detail}.{_did_you_mean(stream, start)}"
     stream.findings.append(Finding(problem.code, "error", span, message))
+
+
+def _foreign_word(stream: Stream, start: int) -> str | None:
+    """A stitch that has this name only on the other side of the ocean."""
+    other = stitch_words("UK" if stream.context.terms == "US" else "US")
+    mine = stitch_words(stream.context.terms)
+    found = (
+        t.text for t in stream.tokens[start : stream.at] if t.kind == "word" and t.text in other and t.text not in mine
+    )
+    return next(found, None)
 
 
 def _did_you_mean(stream: Stream, start: int) -> str:

@@ -151,10 +151,10 @@ class Stream:
             except ExpressionError as error:
                 raise NotUnderstood(token.span, str(error), "name-not-defined") from None
             return Num(self._for_active([float(v) for v in values]), token.span, (token.span,))
-        if any(not value.is_integer() for value, _ in token.members):
-            raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
         if any(value > MAX_NUMBER for value, _ in token.members):
             raise NotUnderstood(token.span, f"numbers go up to {MAX_NUMBER}", "number-too-large")
+        if any(not value.is_integer() for value, _ in token.members):
+            raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
         values_of = self._spread(token)
         return Num(self._for_active(values_of), token.span, tuple(span for _, span in token.members))
 

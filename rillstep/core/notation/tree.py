@@ -146,7 +146,12 @@ class Skipped:
     what: What
 
 
-Into = Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
+@dataclass(frozen=True)
+class TopOfChain:
+    """ "in top of turning ch": the chain that began the row below, where it counts as a stitch."""
+
+
+Into = TopOfChain | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
 
 # --- what is done ------------------------------------------------------------------
 

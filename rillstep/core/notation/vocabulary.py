@@ -23,6 +23,8 @@ def stitch_word(stream: Stream) -> str | None:
     for name, words in stream.context.specials:
         if _take(stream, words):
             return name
+    if token.kind == "num":
+        return _counted_cluster(stream)
     if token.kind != "word":
         return None
     for words, name in long_names(stream.context.terms).get(token.text, ()):
@@ -35,6 +37,22 @@ def stitch_word(stream: Stream) -> str | None:
     for words, name in _GATHERED_WORDS:
         if words[0] == token.text and stream.words(*words):
             return name
+    return None
+
+
+def _counted_cluster(stream: Stream) -> str | None:
+    """ "5-dc popcorn", "3 dc cluster": gathered into one stitch, however many legs it has."""
+    start = stream.at
+    stream.at += 1
+    dash = stream.mark("-")
+    token = stream.peek()
+    if token is not None and token.kind == "word" and token.text in stitch_words(stream.context.terms):
+        stream.at += 1
+        stream.mark("-")
+        for words, name in _GATHERED_WORDS:
+            if (dash or words != ("cl",)) and stream.words(*words):
+                return name
+    stream.at = start
     return None
 
 

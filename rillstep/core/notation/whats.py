@@ -19,6 +19,7 @@ STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
 SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
 
 
+NEXT = ("next", "nxt", "following", "foll")
 CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
 
 
@@ -118,4 +119,12 @@ def what_or_stitch(stream: Stream) -> What:
     what = read_what(stream)
     if what is not None:
         return what
+    token = stream.peek()
+    before = stream.tokens[stream.at - 1] if stream.at else None
+    if (
+        (token is None or token.kind == "mark")
+        and before is not None
+        and (before.kind == "num" or before.is_word(*NEXT))
+    ):
+        return STITCHES  # "sc in next 4, ..."
     raise NotUnderstood(stream.here(), "where to work it is missing")

@@ -7,7 +7,7 @@ from rillstep.core.findings import Span
 from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.lexer import Token
-from rillstep.core.notation.places import NEXT, read_into
+from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     EachKind,
@@ -19,13 +19,15 @@ from rillstep.core.notation.tree import (
     Nth,
     Num,
     Same,
+    Skip,
     Step,
     ToEnd,
     Together,
+    What,
     Work,
 )
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
-from rillstep.core.notation.whats import STITCHES, plain_num, read_what
+from rillstep.core.notation.whats import NEXT, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")
@@ -55,6 +57,9 @@ _WORKED_WITH = (
 
 def read_works(stream: Stream, start: int) -> list[Step]:
     """A clause that works stitches. Raises NotUnderstood."""
+    skipped = _starting_in(stream, start)
+    if skipped is not None:
+        return [skipped]
     while stream.word(*_WORKED_WITH):
         pass
     loop = read_loop(stream) or stream.loop
@@ -83,6 +88,29 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     return _after_stitch(stream, start, stitch, leading, loop)
 
 
+def _starting_in(stream: Stream, start: int) -> Step | None:
+    """ "Starting in 2nd ch from hook, ...": what lies before it is left."""
+    if stream.any_of(
+        "starting in",
+        "beginning in",
+        "start in",
+        "begin in",
+        "starting with",
+        "beginning with",
+        "starting at",
+        "beginning at",
+    ):
+        stream.word("the")
+        into, _ = read_into(stream)
+        if isinstance(into, FromHook | Nth):
+            nth = into.nth.at(stream.context.active[0])
+            what = What("ch") if isinstance(into, FromHook) else into.what
+            if nth > 1:
+                return Skip(plain_num(stream, nth - 1), what, False, stream.since(start))
+    stream.at = start
+    return None
+
+
 def _leading_number(stream: Stream) -> Num | None:
     """ "2 sc", but not the 2 of "2-dc cluster" when that is a defined name."""
     if stream.peek() is not None and sees_stitch(stream) is not None:
@@ -103,6 +131,8 @@ def _row_stitch(stream: Stream) -> str:
 
 
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
+    if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
+        stream.at -= 1
     loop = read_loop(stream) or loop if not _sees_place_of_loop(stream) else loop
     count = stream.number()
     if count is not None and stream.word("tog", "together"):
@@ -208,8 +238,8 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
     stream.word(*_PLACE_WORDS)
     into, named = read_into(stream)
-    if stitch == "sl st" and isinstance(into, Next) and into.what.kind == "sp" and per is None:
-        pass
+    if isinstance(into, Next) and stream.word("together", "tog"):
+        return Together(stitch, into.count, plain_num(stream, 1), named or loop, None, None, stream.since(start))
     times = None
     if isinstance(into, Next | Same | Nth) and not stream.sees("around"):
         times = _times_of_place(stream, into)

@@ -40,6 +40,7 @@ from rillstep.core.notation.tree import (
     Step,
     ToEnd,
     Together,
+    TopOfChain,
     Total,
     What,
     Work,
@@ -130,6 +131,8 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return f"in {_ordinal(value)} ch from hook{counted}"
         case InRing():
             return "in ring"
+        case TopOfChain():
+            return "in top of turning ch"
         case Skipped(count, what):
             many = not count.is_always(1)
             return (

@@ -5,7 +5,7 @@ from collections import Counter
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.measure import main_stitch
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Row, Work
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Row, Setup, Work
 from rillstep.core.proof.subject import Subject
 from rillstep.core.stitches import basic
 
@@ -82,6 +82,22 @@ def _usual_of_line(first: Chain, line: Row) -> int:
         standard.append(1)
     counted = Counter(first.length.at(size) for size in line.sizes)
     return max(counted, key=lambda length: (counted[length], length in standard, -length))
+
+
+LONG_RING = 20
+
+
+def twists(subject: Subject) -> list[Finding]:
+    """A long chain that is joined into a ring twists easily: always worth a word."""
+    found: list[Finding] = []
+    for _, line in subject.pattern.lines():
+        if not isinstance(line, Setup) or line.broken:
+            continue
+        length = max((s.length.at(size) for s in line.steps if isinstance(s, Chain) for size in line.sizes), default=0)
+        if length >= LONG_RING and any(isinstance(s, Gesture) and s.kind == "join into ring" for s in line.steps):
+            message = "A chain joined into a ring twists easily: lay it flat before joining, and look again after the first round."
+            found.append(Finding("chain-twists", "caution", line.span, message))
+    return found
 
 
 def joins(subject: Subject) -> list[Finding]:

@@ -1,0 +1,60 @@
+"""Text of any kind is answered with a finding: nothing crashes, nothing hangs.
+
+How long an answer takes is not timed here; the steps that may be worked are bounded, and the bound
+is what is tested. `make bench` shows the time.
+"""
+
+import pytest
+
+from rillstep.core.fabric.hook import MOST_STEPS, MOST_STEPS_IN_ALL
+from rillstep.core.proof import prove_text
+
+RING = "Ch 2000, join into a ring.\n"
+DEFINED = "".join(f"Define: {b} = ({', '.join([a] * 8)}) in same st\n" for a, b in zip("abcde", "bcdef", strict=True))
+
+HOSTILE = {
+    "a line of a megabyte": ("Rnd 1: " + "sc in next st, " * 70_000, "text-too-long"),
+    "a long line": ("Rnd 1: " + "sc in next st, " * 300, "line-too-long"),
+    "deep brackets": ("Rnd 1: " + "[" * 3000 + "sc" + "]" * 900, "not-understood"),
+    "brackets that repeat": ("Ch 9.\nRnd 1: " + "(" * 90 + "sc in next st" + ") 2 times" * 90, "not-understood"),
+    "ten thousand digits": ("Rnd 1: sc in next " + "9" * 10_000 + " sts.", "line-too-long"),
+    "three thousand digits": ("Rnd 1: sc in next " + "9" * 3_000 + " sts.", "number-too-large"),
+    "endless rounds": ("Ch 20.\nRnds 1-999999999: sc in each st around.", "number-too-large"),
+    "many rounds": ("Ch 20.\nRnds 1-99999: sc in each st around.", "too-large"),
+    "doubling": ("Ch 20, join into a ring.\nRnds 1-40: 2 sc in each st around.", "too-large"),
+    "nested repeats": (RING + "Rnd 1: [[[[sc in next st] 99999 times] 9999 times] 9999 times] 999 times.", "too-large"),
+    "nested chains": (RING + "Rnd 1: [[[[ch 1] 9999 times] 9999 times] 9999 times] 999 times.", "too-large"),
+    "stitches within stitches": ("Define: a = (dc, ch 1, dc) in same st\n" + DEFINED + RING + "Rnd 1: f in each ch around.", "too-large"),
+    "towers of powers": ("Number: a = {9**9**9}\nCh 9.\nRnd 1: sc in next {a} ch.", "number-form"),
+    "many sizes": ("Sizes: " + ",".join("abcdefghijkl") + "\nRnd 1: 6 sc in ring.", "sizes-count"),
+    "a set without end": ("Sizes: a, b\nRnd 1: sc in next 1 (" + ",".join(["2"] * 1500) + ") sts.", "set-length"),
+    "stars": ("Rnd 1: " + "*" * 3900, "not-understood"),
+    "control characters": ("Rnd 1: sc\x00 in \x07 next st", "not-understood"),
+    "rows that repeat themselves": ("Ch 9.\nRow 1: Rep Row 1.", "row-not-found"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("what", HOSTILE)
+def test_hostile_text_is_answered(what: str) -> None:
+    text, code = HOSTILE[what]
+    proof = prove_text(text)
+    assert code in {f.code for f in proof.findings}, {f.code for f in proof.findings}
+    assert all(f.message for f in proof.findings)
+    spent = sum(line.last.spent for work in proof.works for line in work.lines if line.last is not None)
+    assert spent <= MOST_STEPS_IN_ALL + MOST_STEPS
+
+
+def test_a_repeat_around_costs_what_its_text_is_long_and_not_its_stitches() -> None:
+    def spent(stitches: int) -> int:
+        text = (
+            f"Ch {stitches}, join into a ring.\nRnd 1: Dc in each ch around; join.\n"
+            "Rnd 2: [FPdc around next st, BPdc around next st] around; join.\n"
+            "Rnd 3: [(dc, ch 2, dc) in next FPdc, ch 1, sk next st] around; join.\n"
+            "Rnd 4: [shell in next ch-2 sp, sc in next ch-1 sp] around; join.\n"
+            "Rnd 5: Sc in each st to last 3 sts, [sc in next st] 3 times; join."
+        )
+        proof = prove_text("Define: shell = 5 dc in same st\n" + text)
+        assert proof.ok, proof.findings
+        return sum(line.last.spent for line in proof.works[0].lines if line.last is not None)
+
+    assert spent(40) == spent(400) == spent(40_000)
