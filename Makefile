@@ -2,13 +2,15 @@
 PYTHON ?= python3
 BIN := .venv/bin
 .DEFAULT_GOAL := help
-.PHONY: help setup demo test check bench format clean
+.PHONY: help setup demo test check bench fuzz mutate format clean
 
 help:
 	@echo "make demo   run the application with demo data (Ctrl-C stops it)"
 	@echo "make test   run all tests"
 	@echo "make check  format, lint, types, import rules, generated files"
 	@echo "make bench  print the benchmarks"
+	@echo "make fuzz   compare the engine with the slow walker on 100,000 generated texts (COUNT=...)"
+	@echo "make mutate change every number, word and row of the corpus, and count what the proof finds"
 
 setup:
 	@bash scripts/setup
@@ -34,6 +36,12 @@ format: setup
 
 bench: setup
 	$(BIN)/python -m tests.bench
+
+fuzz: setup
+	$(BIN)/python -m tests.core.fuzz $(or $(COUNT),100000)
+
+mutate: setup
+	$(BIN)/python -m tests.core.mutate
 
 clean:
 	rm -rf .venv var frontend/node_modules frontend/dist

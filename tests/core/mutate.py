@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
+from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Edit, Finding, apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.notation.numbers import edit_value, numbers_in
@@ -86,18 +87,13 @@ def alters(before: Proof, after: Proof) -> bool:
 
 
 def _outcome(proof: Proof) -> list[object]:
-    return [
-        [
-            (
-                line.line.span.line,
-                line.rounds,
-                line.trouble is None,
-                [t.count.values for t in getattr(line.line, "totals", ())],
-            )
-            for line in work.lines
-        ]
-        for work in proof.works
-    ]
+    """Stitches and spaces after each line, whether it can be worked, and what it states. Which stitch it is changes no count."""
+    return [[_of_line(line) for line in work.lines] for work in proof.works]
+
+
+def _of_line(line: LineWork) -> tuple[object, ...]:
+    stated = [total.count.values for total in getattr(line.line, "totals", ())]
+    return line.line.span.line, [(counts.sts, counts.spaces) for counts in line.rounds], line.trouble is None, stated
 
 
 def is_found(mutant: Mutant, before: Proof, after: Proof) -> bool:
@@ -132,6 +128,23 @@ def repaired(original: str, mutant: Mutant, after: Proof) -> bool:
     return False
 
 
+def stands_alone(mutant: Mutant, pattern: Pattern) -> bool:
+    """Is the change beyond any proof? Nothing in the text says how many rows a section has, when its last line is dropped,
+    doubled or ranges on to another number: the text that remains is true. (`Check:` lines are there to say it.)"""
+    for section in pattern.sections:
+        rows = [line for line in section.lines if isinstance(line, Row | Again)]
+        # The last line of a section in some size: lines for other sizes only may stand behind it.
+        last = {next((r.span.line for r in reversed(rows) if size in r.sizes), 0) for size in range(len(pattern.sizes))}
+        if mutant.line not in last:
+            continue
+        if mutant.kind in ("dropped", "doubled"):
+            return True
+        row = next(r for r in rows if r.span.line == mutant.line)
+        changed = [r for r in parse(mutant.text).pattern.lines() if r[1].span.line == mutant.line]
+        return mutant.kind == "number" and bool(changed) and getattr(changed[0][1], "last", None) != row.last
+    return False
+
+
 def run(paths: list[Path], say: bool = True) -> tuple[Counter[str], list[str]]:
     """Counts of tried, altering, found, and (of numbers) repaired; and the survivors."""
     counted: Counter[str] = Counter()
@@ -147,6 +160,8 @@ def run(paths: list[Path], say: bool = True) -> tuple[Counter[str], list[str]]:
             counted["altering"] += 1
             if is_found(mutant, before, after):
                 counted["found"] += 1
+            elif stands_alone(mutant, parse(text).pattern):
+                counted["alone"] += 1
             else:
                 row = mutant.text.split("\n")[mutant.line - 1]
                 survivors.append(f"{path.stem}:{mutant.line} {mutant.kind} {mutant.size}: {row[:150]}")
@@ -160,8 +175,11 @@ def run(paths: list[Path], say: bool = True) -> tuple[Counter[str], list[str]]:
 
 def main(paths: list[Path]) -> None:
     counted, survivors = run(paths)
+    provable = counted["altering"] - counted["alone"]
     print(f"{counted['tried']:,} changes, {counted['altering']:,} alter the outcome, {counted['found']:,} found "
           f"({100 * counted['found'] / max(1, counted['altering']):.2f} %)")  # fmt: skip
+    print(f"{counted['alone']:,} leave a text that is true (the last line of a section, with no check behind it); of the others "
+          f"{100 * counted['found'] / max(1, provable):.2f} % are found")  # fmt: skip
     print(f"{counted['numbers']:,} single-number faults, {counted['repaired']:,} with the original among three repairs "
           f"({100 * counted['repaired'] / max(1, counted['numbers']):.1f} %)")  # fmt: skip
     for survivor in survivors:

@@ -7,6 +7,7 @@ from rillstep.core.fabric import Edge, Place, Run, work_pattern, work_row
 from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Row
 from rillstep.services import workbench
+from tests.core import fuzz
 from tests.core.referee import unrolled, walk
 from tests.examples import MESH_TOTE, every_way
 
@@ -69,3 +70,10 @@ def test_whole_patterns_row_by_row() -> None:
                     assert walk(line.line, size, line.start) == unrolled(fast.edge)
                     walked += 1
     assert walked > 300
+
+
+def test_a_share_of_the_fuzz() -> None:
+    """`make fuzz` works 100,000 generated texts; these are the first of them."""
+    rows_compared, came_out = fuzz.texts(0, 150)
+    assert rows_compared > 150
+    assert came_out > 40

@@ -70,6 +70,11 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
         message = f"the text does not say whether ch {length} counts as a stitch"
         hook.warnings.append(Trouble("chain-unsaid", step.span, message))
         return "none"
+    if isinstance(following, Work | Together) and length == height + 1:
+        message = (
+            f"ch {length} is higher than {first} and is taken as a chain loop; a turning chain would be ch {height}"
+        )
+        hook.warnings.append(Trouble("turning-chain", step.span, message))
     return None
 
 

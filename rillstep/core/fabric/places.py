@@ -193,7 +193,7 @@ SKIPPED_CHAINS = 0
 def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     nth = into.nth.at(hook.size)
     if hook.made and hook.cursor.taken and is_chain(hook.made[-1]):
-        return 0  # a stitch back into a chain just made closes a picot
+        return _close_picot(hook, nth, span)
     if not hook.edge.foundation or hook.cursor.taken:
         raise Stop(Trouble("no-such-place", span, "there is no new foundation chain here"))
     if nth < 2:
@@ -207,6 +207,21 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     if counts:
         hook.make([Run(Place("st", counts, chain=True), 1)])
     return 1
+
+
+def _close_picot(hook: Hook, nth: int, span: Span) -> int:
+    """A stitch back into a chain just made: the chain becomes a knot on the edge, and no place."""
+    length = hook.made[-1].place.length
+    if nth > length:
+        raise Stop(Trouble("no-such-place", span, f"the chain just made has only {length}", missing=nth - length))
+    if nth < length:
+        message = f"ch {length} is closed in the {nth}. chain: the picot stands on a stalk of {length - nth}"
+        hook.warnings.append(Trouble("picot-stalk", span, message))
+    last = hook.made.pop()
+    hook.made_count -= 1
+    if last.count > 1:
+        hook.made.append(Run(last.place, last.count - 1))
+    return 0
 
 
 def is_chain(run: Run) -> bool:

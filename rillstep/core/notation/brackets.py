@@ -184,7 +184,7 @@ def read_times(stream: Stream, more: bool = False) -> Num | None:
 def one_more(number: Num) -> Num:
     """The written number counts the repeats after the first one."""
     again = tuple(None if v is None else v + 1 for v in number.values)
-    return Num(again, number.span, number.parts)
+    return Num(again, number.span, number.parts, 1)
 
 
 def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:

@@ -59,10 +59,13 @@ def _changed(node: Any, number: Num, size: int, value: int) -> Any:
 
 def edit_value(number: Num, size: int, value: int) -> Edit:
     """The edit that writes `value` for one size: in its member of the set, or as a new set."""
+    written = value - number.offset
     held = [i for i, v in enumerate(number.values) if v is not None]
     if len(number.parts) == len(held) and len(held) > 1:
-        return Edit(number.parts[held.index(size)], str(value))
+        return Edit(number.parts[held.index(size)], str(written))
     if len(number.parts) == len(number.values) > 1:
-        return Edit(number.parts[size], str(value))
-    values = tuple(value if i == size else v for i, v in enumerate(number.values))
+        return Edit(number.parts[size], str(written))
+    values = tuple(
+        written if i == size else None if v is None else v - number.offset for i, v in enumerate(number.values)
+    )
     return Edit(number.span, set_text(values))

@@ -23,11 +23,13 @@ class Num:
     """A whole number for each size; None where the line does not hold for a size.
 
     `parts` has a span for each written member: one when a plain number holds for all sizes.
+    `offset`: by how much it is more than what is written ("4 more times" are five in all).
     """
 
     values: tuple[int | None, ...]
     span: Span = field(default=NOWHERE, compare=False)
     parts: tuple[Span, ...] = field(default=(), compare=False)
+    offset: int = field(default=0, compare=False)
 
     def at(self, size: int) -> int:
         """The number in a size for which the line holds."""

@@ -4,10 +4,10 @@ from collections import Counter
 
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.measure import main_stitch
-from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Row, Setup, Work
+from rillstep.core.notation.numbers import edit_value, numbers_in
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Num, Repeat, Row, Setup, Step, Work
 from rillstep.core.proof.subject import Subject
-from rillstep.core.stitches import basic
+from rillstep.core.stitches import POSTS, basic
 
 
 def starting_chains(subject: Subject) -> list[Finding]:
@@ -17,7 +17,7 @@ def starting_chains(subject: Subject) -> list[Finding]:
     for _, line in subject.pattern.lines():
         if not isinstance(line, Row) or not line.steps:
             continue
-        first = line.steps[0]
+        first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
         if isinstance(first, Chain) and not _is_foundation(line):
             found += _uneven(subject, line, first, usual_of.get(_first_stitch(line)))
         seen: set[tuple[str, Span]] = set()
@@ -28,6 +28,58 @@ def starting_chains(subject: Subject) -> list[Finding]:
                     message = f"{warning.message[:1].upper()}{warning.message[1:]}."
                     found.append(Finding(warning.code, "warning", warning.span, message))
     return found
+
+
+def odd_numbers(subject: Subject) -> list[Finding]:
+    """A number in one size that breaks the step of the others: sizes go up (or down) together, and a repeat is usually alike."""
+    found: list[Finding] = []
+    if len(subject.pattern.sizes) < 3:
+        return found
+    for _, line in subject.pattern.lines():
+        if isinstance(line, Row):
+            for number, repeated in _numbers(line.steps, False):
+                odd = _odd_one(number, repeated)
+                if odd is not None:
+                    size, usual = odd
+                    message = f"{number.at(size)} breaks the step between the sizes{subject.in_size(size)}; {usual} would keep it."
+                    repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
+                    found.append(
+                        Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
+                    )  # fmt: skip
+    return found
+
+
+def _numbers(steps: tuple[Step, ...], repeated: bool) -> list[tuple[Num, bool]]:
+    """Every number written in some steps, and whether it stands within a repeat."""
+    found: list[tuple[Num, bool]] = []
+    for step in steps:
+        if isinstance(step, Repeat):
+            found += _numbers(step.steps, True)
+            found += [(number, False) for number in numbers_in(step.times)]
+        else:
+            found += [(number, repeated) for number in numbers_in(step)]
+    return found
+
+
+def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
+    """(size, what would keep the step), when one size alone breaks it."""
+    held = [(size, value) for size, value in enumerate(number.values) if value is not None]
+    values = [value for _, value in held]
+    if len(values) < 3 or len(set(values)) == 1:
+        return None
+    if repeated:
+        usual, times = Counter(values).most_common(1)[0]
+        if times == len(values) - 1:
+            size = next(size for size, value in held if value != usual)
+            return size, usual
+    if values in (sorted(values), sorted(values, reverse=True)):
+        return None
+    for index, (size, _) in enumerate(held):
+        rest = values[:index] + values[index + 1 :]
+        if rest in (sorted(rest), sorted(rest, reverse=True)):
+            near = values[index - 1] if index else values[1]
+            return size, near
+    return None
 
 
 def _first_stitch(line: Row) -> str:
@@ -82,6 +134,27 @@ def _usual_of_line(first: Chain, line: Row) -> int:
         standard.append(1)
     counted = Counter(first.length.at(size) for size in line.sizes)
     return max(counted, key=lambda length: (counted[length], length in standard, -length))
+
+
+def kinds_left_out(subject: Subject) -> list[Finding]:
+    """A total by kinds that leaves a kind out: "6 V-sts, 2 dc" in a row that makes sc as well."""
+    found: list[Finding] = []
+    for _, line in subject.pattern.lines():
+        named = {total.what for total in getattr(line, "totals", ())}
+        if not isinstance(line, Row) or "sts" in named or not named - {"sp", "ch"}:
+            continue
+        for size_work in subject.works:
+            work = size_work.of_line(line.span.line)
+            if work is None or work.trouble is not None or not work.rounds:
+                continue
+            own = {stitch for stitch, _ in work.rounds[-1].outside}
+            left_out = sorted(
+                s for s in own if s not in named and not (s[:2] in POSTS and s[2:] in named) and s != "sl st"
+            )
+            if left_out:
+                message = f"The total{subject.in_size(size_work.size)} does not count the {' and '.join(left_out)} of this row."
+                found.append(Finding("kind-not-counted", "warning", line.span, message, size_work.size))
+    return found
 
 
 LONG_RING = 20

@@ -7,14 +7,14 @@ from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Pattern, Row
-from rillstep.core.proof.habits import joins, starting_chains, twists
+from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject
 from rillstep.core.proof.totals import totals
 
-CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, joins, twists)
+CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists)
 
 
 @dataclass(frozen=True)
