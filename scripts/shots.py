@@ -61,6 +61,13 @@ def main(address: str, names: list[str], tester: str) -> None:
             p.get_by_text("Edit the text").click()
             p.locator(".cm-content").wait_for()
 
+        def check(p: Page) -> None:
+            p.goto(f"{address}/check")
+            p.locator(".cm-content").wait_for()
+            if p.get_by_role("button", name="Try an example").is_visible():
+                p.get_by_role("button", name="Try an example").click()
+            p.get_by_test_id("verdict").wait_for()
+
         shot("designs", lambda p: p.goto(address))
         shot("swatch", lambda p: open_step(p, "Swatch"))
         shot("sizes", lambda p: open_step(p, "Sizes"))
@@ -68,6 +75,7 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("yarn", lambda p: open_step(p, "Yarn"))
         shot("words", lambda p: open_step(p, "Words"))
         shot("words-edit", edit)
+        shot("check", check)
         shot("testers", lambda p: open_step(p, "Testers"))
         shot("parts", lambda p: open_step(p, "Parts"))
         if not names or "shape-dark" in names:

@@ -1,5 +1,6 @@
 import { createBrowserRouter, Navigate } from "react-router";
 import { Bench } from "./bench/Bench";
+import { CheckPage } from "./check/CheckPage";
 import { DesignList } from "./designs/DesignList";
 import { SignedIn } from "./session/SignedIn";
 import { SignInPage } from "./session/SignInPage";
@@ -22,6 +23,7 @@ export const router = createBrowserRouter([
     errorElement: <RouteTrouble />,
     children: [
       { path: "/", element: <DesignList /> },
+      { path: "/check", element: <CheckPage /> },
       {
         path: "/designs/:id",
         element: <Bench />,

@@ -159,6 +159,20 @@ class WorkView(BaseModel):
     total_lines: int
 
 
+class CheckView(BaseModel):
+    """A text written elsewhere, proved or refuted line by line. `words`: each of `lines` as it is written."""
+
+    ok: bool
+    name: str
+    terms: str
+    sizes: list[str]
+    lines: list[LineView]
+    findings: list[FindingView]
+    proved_lines: int
+    total_lines: int
+    words: list[str]
+
+
 class BookletLineView(BaseModel):
     kind: str
     line: int

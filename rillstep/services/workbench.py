@@ -99,7 +99,7 @@ def work(design: Design) -> views.WorkView:
         written=written,
         gauge=_gauge_view(design, plan),
         sizes=[_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
-        lines=_line_views(proof),
+        lines=line_views(proof),
         findings=findings,
         notes=[views.NoteView.model_validate(vars(note)) for note in graded.notes],
         proved_lines=proved,
@@ -279,7 +279,8 @@ def _shape_view(shape: SizeShape, plan: TotePlan) -> views.ShapeView:
     )  # fmt: skip
 
 
-def _line_views(proof: Proof) -> list[views.LineView]:
+def line_views(proof: Proof) -> list[views.LineView]:
+    """Each line with its proved totals."""
     return [
         views.LineView(
             line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,

@@ -7,9 +7,10 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, RootModel
 
 from rillstep.document import Design, blank, load
-from rillstep.services import designs, views
+from rillstep.services import checking, designs, views
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.work import TextBody
 
 api = APIBlueprint(
     "designs",
@@ -62,6 +63,14 @@ def create(body: NewDesign) -> Any:
     """Keep a new design."""
     with unit_of_work() as work:
         return designs.create(work, studio_id(), body.document).model_dump(mode="json")
+
+
+@api.post("/from-text", responses={200: views.DesignView})
+def create_from_text(body: TextBody) -> Any:
+    """Keep a checked text as a design."""
+    with unit_of_work() as work:
+        design = checking.design_of(body.whole())
+        return designs.create(work, studio_id(), design, "From a pattern text").model_dump(mode="json")
 
 
 @api.post("/blank", responses={200: views.DesignView})

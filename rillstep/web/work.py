@@ -1,14 +1,14 @@
 """The workbench: a document in, everything computed from it out. Nothing is kept here."""
 
 from datetime import UTC, date, datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from rillstep.document import Design, dump
-from rillstep.services import along, views, words, workbench
+from rillstep.services import along, checking, views, words, workbench
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id
 
@@ -24,6 +24,17 @@ class WordsBody(WorkBody):
 
     terms: Literal["US", "UK"] = "US"
     size: str | None = None
+
+
+class TextBody(BaseModel):
+    """A pattern text. `terms`: what it is written in, where that is known better than the text says."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+    terms: Literal["US", "UK"] | None = None
+
+    def whole(self) -> str:
+        """The text, with its terms set."""
+        return self.text if self.terms is None else checking.with_terms(self.text, self.terms)
 
 
 class PartPath(BaseModel):
@@ -46,6 +57,13 @@ def work(body: WorkBody) -> Any:
     """Solve, write, prove and measure a design."""
     studio_id()
     return workbench.work(body.document).model_dump(mode="json")
+
+
+@api.post("/check", responses={200: views.CheckView})
+def check(body: TextBody) -> Any:
+    """Prove or refute a text line by line; nothing is kept."""
+    studio_id()
+    return checking.check(body.whole()).model_dump(mode="json")
 
 
 @api.post("/booklet", responses={200: views.BookletView})

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Prove or refute a text line by line; nothing is kept. */
+        post: operations["work_check_check_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs": {
         parameters: {
             query?: never;
@@ -138,6 +155,23 @@ export interface paths {
         put?: never;
         /** Keep a new design with one size to begin with. */
         post: operations["designs_create_blank_blank_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/from-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a checked text as a design. */
+        post: operations["designs_create_from_text_from_text_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -549,6 +583,30 @@ export interface components {
             before: string;
             /** Path */
             path: string;
+        };
+        /**
+         * CheckView
+         * @description A text written elsewhere, proved or refuted line by line. `words`: each of `lines` as it is written.
+         */
+        CheckView: {
+            /** Findings */
+            findings: components["schemas"]["FindingView"][];
+            /** Lines */
+            lines: components["schemas"]["LineView"][];
+            /** Name */
+            name: string;
+            /** Ok */
+            ok: boolean;
+            /** Proved Lines */
+            proved_lines: number;
+            /** Sizes */
+            sizes: string[];
+            /** Terms */
+            terms: string;
+            /** Total Lines */
+            total_lines: number;
+            /** Words */
+            words: string[];
         };
         /** CloseTest */
         CloseTest: {
@@ -1534,6 +1592,19 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * TextBody
+         * @description A pattern text. `terms`: what it is written in, where that is known better than the text says.
+         */
+        TextBody: {
+            /**
+             * Terms
+             * @default null
+             */
+            terms: ("US" | "UK") | null;
+            /** Text */
+            text: string;
+        };
         /** TextPair */
         TextPair: {
             /** Name */
@@ -1707,6 +1778,7 @@ export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
 export type ChangeView = components['schemas']['ChangeView'];
+export type CheckView = components['schemas']['CheckView'];
 export type CloseTest = components['schemas']['CloseTest'];
 export type ComparedView = components['schemas']['ComparedView'];
 export type Design = components['schemas']['Design'];
@@ -1758,6 +1830,7 @@ export type TesterReport = components['schemas']['TesterReport'];
 export type TesterView = components['schemas']['TesterView'];
 export type TestsView = components['schemas']['TestsView'];
 export type TestView = components['schemas']['TestView'];
+export type TextBody = components['schemas']['TextBody'];
 export type TextPair = components['schemas']['TextPair'];
 export type Way = components['schemas']['Way'];
 export type WordsBody = components['schemas']['WordsBody'];
@@ -1787,6 +1860,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BookletView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_check_check_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
                 };
             };
             /** @description Unauthorized */
@@ -2387,6 +2502,66 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    designs_create_from_text_from_text_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextBody"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

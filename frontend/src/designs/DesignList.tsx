@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { FileUp, Plus, Trash2 } from "lucide-react";
+import { FileUp, ListChecks, Plus, Trash2 } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ApiError, client, unwrap, upload } from "../api/client";
@@ -109,6 +109,9 @@ export function DesignList() {
                 event.target.value = "";
               }}
             />
+            <Link to="/check" className="button-plain">
+              <ListChecks size={16} aria-hidden /> Check a pattern
+            </Link>
             <button type="button" className="button-plain" onClick={() => file.current?.click()}>
               <FileUp size={16} aria-hidden /> Read a design file
             </button>

@@ -1,0 +1,72 @@
+"""A pattern written elsewhere: proved or refuted line by line, and kept as a design if wanted."""
+
+from typing import Literal
+
+from pydantic import ValidationError
+
+from rillstep.core.proof import Proof, prove_text
+from rillstep.document import Design, Size, blank
+from rillstep.services import views
+from rillstep.services.workbench import finding_view, line_views
+
+Terms = Literal["US", "UK"]
+
+
+def with_terms(text: str, terms: Terms) -> str:
+    """The text with its `Terms:` line set: what it is written in is the one thing that no text can be trusted to say."""
+    lines = text.split("\n")
+    for index, line in enumerate(lines):
+        if line.lower().startswith("terms:"):
+            lines[index] = f"Terms: {terms}"
+            return "\n".join(lines)
+    return f"Terms: {terms}\n{text}"
+
+
+def check(text: str) -> views.CheckView:
+    """Read, work and prove a text."""
+    return _view(text, prove_text(text))
+
+
+def _view(text: str, proof: Proof) -> views.CheckView:
+    pattern = proof.pattern
+    return views.CheckView(
+        ok=proof.ok,
+        name=pattern.name,
+        terms=pattern.terms,
+        sizes=list(pattern.sizes),
+        lines=line_views(proof),
+        findings=[finding_view(finding, pattern.sizes) for finding in proof.findings],
+        proved_lines=sum(line.proved for line in proof.lines),
+        total_lines=len(proof.lines),
+        words=_words(text, proof),
+    )
+
+
+def _words(text: str, proof: Proof) -> list[str]:
+    """The words of each line of `lines`, as they were written."""
+    rows = text.split("\n")
+    return [rows[line.line - 1].strip() for line in proof.lines]
+
+
+def design_of(text: str) -> Design:
+    """A design that holds a text as it is; its sizes are named as in the text, with targets still to be set."""
+    pattern = prove_text(text).pattern
+    start = blank()
+    names = _usable_names(pattern.sizes)
+    title = " ".join(pattern.name.replace("#", " ").split())[:80] or "Checked pattern"
+    document = start.model_copy(update={"units": pattern.units, "terms": pattern.terms, "text": text, "name": title})
+    sizes = [{**start.sizes[0].model_dump(), "name": name} for name in names]
+    return Design.model_validate({**document.model_dump(), "sizes": sizes})
+
+
+def _usable_names(names: tuple[str, ...]) -> list[str]:
+    """The names of the sizes where a design can hold them, and plain numbers where it cannot."""
+    found: list[str] = []
+    for number, name in enumerate(names, start=1):
+        try:
+            Size(name=name, width_mm=100, height_mm=100, depth_mm=50, drop_mm=100)
+            usable = name.lower() not in [other.lower() for other in found]
+        except ValidationError:
+            usable = False
+        found.append(name if usable else f"Size {number}")
+    return found

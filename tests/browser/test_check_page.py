@@ -1,0 +1,46 @@
+"""A pattern written elsewhere: pasted, refuted, repaired, proved, and kept as a design."""
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import assert_axe
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+
+@pytest.fixture
+def bench(page: Page) -> Page:
+    page.get_by_role("link", name="Check a pattern").click()
+    page.get_by_role("heading", name="Check a pattern").wait_for()
+    return page
+
+
+def test_a_pasted_pattern_is_refuted_repaired_and_kept(bench: Page) -> None:
+    bench.locator(".cm-content").wait_for()
+    assert_axe(bench, "empty check")
+    bench.get_by_role("button", name="Try an example").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("4 of 5 lines proved in 2 sizes")
+    proof = bench.get_by_label("The proof")
+    expect(proof).to_contain_text("Rnd 5 says 31 sts in size Three lenses; these steps make 30 (1 too few).")
+    expect(proof).to_contain_text("line 10")
+    expect(bench.get_by_role("row", name="Rnd 4")).to_contain_text("24")
+    assert_axe(bench, "a refuted pattern")
+    bench.get_by_role("button", name="State 30 as the total of Rnd 5").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("5 of 5 lines proved in 2 sizes")
+    bench.reload()  # what was pasted is kept in this browser until it is kept as a design
+    expect(bench.get_by_test_id("verdict")).to_contain_text("5 of 5")
+    bench.get_by_role("button", name="Keep it as a design").click()
+    expect(bench.get_by_label("Name of the design")).to_have_value("Eyepiece pouch")
+    expect(bench.get_by_label("Instructions")).to_contain_text("2 sc in each st around")
+
+
+def test_uk_terms_and_a_text_without_rounds(bench: Page) -> None:
+    bench.locator(".cm-content").click()
+    bench.keyboard.insert_text("Rnd 1: 6 dc in a magic ring. (6 dc)\nRnd 2: 2 htr in each st around. (12 htr)")
+    expect(bench.get_by_label("The proof")).to_contain_text("“htr” is a UK name")
+    bench.get_by_text("UK terms").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("2 of 2 lines proved")
+    bench.locator(".cm-content").click()
+    bench.keyboard.press("Control+a")
+    bench.keyboard.insert_text("Dear reader, this is a letter.")
+    expect(bench.get_by_label("The proof")).to_contain_text("There are no rows or rounds here")
