@@ -48,7 +48,13 @@ def test_every_route_is_closed_to_strangers_and_other_studios(
     for method, rule in api_routes(app):
         if rule in OPEN or rule.startswith("/api/t/"):
             continue
-        body = {"document": document, "text": "Rnd 1: 6 sc in ring.", "terms": "US", "size": None, **BODIES.get(rule, {})}
+        body = {
+            "document": document,
+            "text": "Rnd 1: 6 sc in ring.",
+            "terms": "US",
+            "size": None,
+            **BODIES.get(rule, {}),
+        }
         path = filled(rule, ids)
         assert "<" not in path, f"{rule}: say in this test what stands there"
         stranger = anyone(method, path, body)

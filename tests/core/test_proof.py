@@ -141,3 +141,15 @@ def test_proof_of_print_for_every_way_terms_and_size() -> None:
                 printed = reprint(pattern, terms, size)  # type: ignore[arg-type]
                 assert printed.ok
                 assert all(line.proved for line in printed.proof.lines)
+
+
+def test_what_is_wrong_alike_in_every_size_is_said_once() -> None:
+    text = HEAD + OVAL + "Rnd 4: Ch 1, sc in each st around; join. — 32 (38, 44) sts\n"
+    (finding,) = [f for f in prove_text(text).findings if f.code == "numbers-gap"]
+    assert (finding.size, finding.expected, finding.found) == (None, 3, 4)
+    assert "in size" not in finding.message
+    mended = apply_edits(text, finding.repairs[0].edits)
+    assert "Rnd 3: Ch 1, sc in each st around" in mended
+    assert [f for f in prove_text(mended).findings if f.severity == "error"] == []
+    wrong_in_two = text.replace("Rnd 4:", "Rnd 3:").replace("— 32 (38, 44) sts\n", "— 32 (39, 45) sts\n")
+    assert [f.size for f in prove_text(wrong_in_two).findings if f.code == "total-differs"] == [1, 2]

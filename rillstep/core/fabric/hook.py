@@ -34,14 +34,7 @@ class Stop(Exception):
 # Steps that one row, and all rows of a pattern in a size, may take: repeats are counted, so an
 # honest text needs few, and a hostile one is answered instead of worked.
 MOST_STEPS = 20_000
-MOST_STEPS_IN_ALL = 120_000
-
-
-@dataclass
-class Budget:
-    """Steps that may still be worked in this pattern and size."""
-
-    left: int = MOST_STEPS_IN_ALL
+MOST_STEPS_IN_ALL = 40_000
 
 
 @dataclass(frozen=True)
@@ -68,7 +61,6 @@ class Surroundings:
     specials: tuple[Special, ...] = ()
     corners: bool = False
     rows: bool = False
-    budget: Budget = field(default_factory=Budget, compare=False)
 
 
 @dataclass
@@ -106,8 +98,7 @@ class Hook:
     def spend(self, span: Span, steps: int = 1) -> None:
         """Count steps that are worked. Raises Stop when they are too many."""
         self.steps += steps
-        self.around.budget.left -= steps
-        if self.steps > MOST_STEPS or self.around.budget.left < 0:
+        if self.steps > MOST_STEPS:
             raise Stop(Trouble("too-large", span, "more steps than Rillstep works in one row"))
 
     def make(self, runs: list[Run]) -> None:

@@ -1,15 +1,21 @@
 """Rows that were worked before are not worked again: typing in one line re-works from there on only.
 
-A row is known again by what it is, not by what it says: the reader gives the same row for the
-same line, and the work gives the same edge for the same row, so to know them again costs nothing.
+A row is known again by what it says in one size (its shape, and its numbers in that size) and by the
+edge that it is worked on; edges that are equal are one and the same. So a change in one size works
+that size again, and no other. What is remembered is never wrong text: a row with trouble or a
+warning, which points at places in its line, is always worked anew.
 """
 
-from functools import lru_cache
+from dataclasses import fields, is_dataclass
+from functools import cache, lru_cache
+from typing import Any
 
 from rillstep.core.fabric.edge import Edge
-from rillstep.core.fabric.hook import FreeLoops, Surroundings
+from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.working import RowWork, work_row
-from rillstep.core.notation.tree import Chain, Row, Special
+from rillstep.core.notation.tree import Num, Row
+
+MOST_REMEMBERED = 50_000
 
 
 class Same:
@@ -33,25 +39,61 @@ def interned(edge: Edge) -> Edge:
     return edge
 
 
+@cache
+def _meaning(kind: Any) -> tuple[str, ...]:
+    return tuple(f.name for f in fields(kind) if f.compare)
+
+
+def _shape(node: Any, numbers: list[Num]) -> Any:
+    """What a node says but for its numbers, which are put into `numbers` in order."""
+    kind = type(node)
+    if kind is Num:
+        numbers.append(node)
+        return Num
+    if kind is tuple:
+        return tuple([_shape(item, numbers) for item in node])
+    if is_dataclass(kind):
+        return (kind, *[_shape(getattr(node, name), numbers) for name in _meaning(kind)])
+    return node
+
+
+@lru_cache(maxsize=8192)
+def _signature(row: Same) -> tuple[Any, tuple[Num, ...]]:
+    """The shape of a row's steps, and its numbers."""
+    assert isinstance(row.it, Row)
+    numbers: list[Num] = []
+    return _one_of_its_shape((row.it.kind, _shape(row.it.steps, numbers))), tuple(numbers)
+
+
+@lru_cache(maxsize=8192)
+def _one_of_its_shape(shape: Any) -> Same:
+    """Shapes are compared once; after that, by what they are."""
+    return Same(shape)
+
+
+_MEMORY: dict[Any, tuple[RowWork, Edge]] = {}
+
+
 def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) -> tuple[RowWork, Edge]:
     """The row worked, and the edge as the next row meets it; edges that are equal are the same one."""
-    return _worked(
-        Same(row), size, Same(edge), around.says, Same(around.pending), around.sides,
-        tuple((key, Same(free)) for key, free in around.loops), tuple(Same(s) for s in around.specials),
-        (around.corners, around.rows, turned),
+    shape, numbers = _signature(Same(row))
+    key = (
+        shape, tuple([number.values[size] for number in numbers]), Same(edge), around.says, Same(around.pending),
+        around.sides, tuple([(key, Same(free)) for key, free in around.loops]), tuple([Same(s) for s in around.specials]),
+        around.corners, around.rows, turned,
     )  # fmt: skip
+    known = _MEMORY.get(key)
+    if known is not None:
+        return known
+    work = work_row(row, size, edge, around)
+    found = work, interned(work.edge.turned() if turned else work.edge)
+    if work.trouble is None and not work.warnings:
+        if len(_MEMORY) >= MOST_REMEMBERED:
+            _MEMORY.clear()
+        _MEMORY[key] = found
+    return found
 
 
-@lru_cache(maxsize=50_000)
-def _worked(
-    row: Same, size: int, edge: Same, says: tuple[tuple[int, str], ...], pending: Same, sides: object,
-    loops: tuple[tuple[tuple[str, int], Same], ...], specials: tuple[Same, ...], how: tuple[bool, bool, bool],
-) -> tuple[RowWork, Edge]:  # fmt: skip
-    held, below, chain = row.it, edge.it, pending.it
-    assert isinstance(held, Row) and isinstance(below, Edge) and isinstance(chain, Chain | None)
-    free = tuple((key, one.it) for key, one in loops if isinstance(one.it, FreeLoops))
-    own = tuple(one.it for one in specials if isinstance(one.it, Special))
-    around = Surroundings(says, chain, sides, free, own, how[0], how[1])  # type: ignore[arg-type]
-    work = work_row(held, size, below, around)
-    end = work.edge.turned() if how[2] else work.edge
-    return work, interned(end)
+def forget() -> None:
+    """Forget all work, as a measurement of it needs."""
+    _MEMORY.clear()

@@ -9,11 +9,11 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property, lru_cache
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, stitches_edge
-from rillstep.core.fabric.hook import Budget, FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.places import SKIPPED_CHAINS
 from rillstep.core.fabric.remembered import Same, interned, worked
 from rillstep.core.fabric.totals import differing, stated_sts
-from rillstep.core.fabric.working import RowWork, work_setup
+from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import (
     Again,
@@ -87,6 +87,13 @@ class SizeWork:
 
 
 @dataclass
+class _Budget:
+    """Steps that may still be worked in this pattern and size."""
+
+    left: int = MOST_STEPS_IN_ALL
+
+
+@dataclass
 class _Piece:
     """What is known of a piece while its lines are worked, in one size."""
 
@@ -112,7 +119,7 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
     """Work every line that holds for a size."""
     pieces: list[_Piece] = []
     worked: list[LineWork] = []
-    corners, budget = _names_corners(pattern), Budget()
+    corners, budget = _names_corners(pattern), _Budget()
     for index, section in enumerate(pattern.sections):
         piece = _start_of(pattern, section, pieces, size)
         for line in section.lines:
@@ -180,7 +187,7 @@ def _start_of(pattern: Pattern, section: Section, pieces: list[_Piece], size: in
 
 
 def _work_line(
-    line: Line, where: tuple[int, Section], size: int, piece: _Piece, pattern: Pattern, common: tuple[bool, Budget]
+    line: Line, where: tuple[int, Section], size: int, piece: _Piece, pattern: Pattern, common: tuple[bool, _Budget]
 ) -> LineWork:
     index, section = where
     start = piece.edge or EMPTY
@@ -207,7 +214,7 @@ def _work_rounds(
     where: tuple[int, Section],
     size: int,
     piece: _Piece,
-    common: tuple[Pattern, bool, Budget],
+    common: tuple[Pattern, bool, _Budget],
     sources: list[Row],
 ) -> LineWork:
     """All rounds that a line stands for, each on the one before."""
@@ -218,11 +225,14 @@ def _work_rounds(
     last: RowWork | None = None
     beginning = around = _around(piece, section, common)
     for turn in range(times):
+        if common[2].left < 0:
+            message = "this pattern takes more steps than Rillstep works"
+            return _go_on(line, index, size, piece, tuple(rounds), last, Trouble("too-large", line.label_span, message))
         source = sources[turn % len(sources)]
         before, was_pending = here, piece.pending
         around = _around(piece, section, common) if turn else beginning
         last, here = _best_reading(source, line, size, here, around, (turn == times - 1, _is_turned(source, section)))
-        _spend(last, common[2])
+        common[2].left -= last.spent  # as if it had been worked now, so that what is remembered changes no answer
         if last.trouble:
             gone_on = _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
             return replace(gone_on, around=beginning)
@@ -237,17 +247,14 @@ def _work_rounds(
     for turn in range(times):
         piece.by_number[(line.kind, first_number + turn)] = sources[turn % len(sources)]
     if last is not None and differing(line.totals, last.counts, size):
+        if times == 1:  # for its steps at their own places in this line; a remembered row may have stood elsewhere
+            last = work_row(sources[0], size, start, beginning)
         sts = stated_sts(line.totals, size)
         if sts is not None and sts != last.counts.sts:
             return replace(_go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1]), around=beginning)
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
     return LineWork(line, index, start, here, tuple(rounds), last, source=source_last, around=beginning)
-
-
-def _spend(work: RowWork, budget: Budget) -> None:
-    """Steps that were worked for this row, now or before, count against the pattern's."""
-    budget.left -= work.spent
 
 
 def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
@@ -258,11 +265,11 @@ def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
     return [row for row in found if row is not None] if all(found) else []
 
 
-def _around(piece: _Piece, section: Section, common: tuple[Pattern, bool, Budget]) -> Surroundings:
+def _around(piece: _Piece, section: Section, common: tuple[Pattern, bool, _Budget]) -> Surroundings:
     rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
-    pattern, corners, budget = common
+    pattern, corners, _ = common
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, corners, rows, budget
+        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, corners, rows
     )  # fmt: skip
 
 

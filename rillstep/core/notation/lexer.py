@@ -48,7 +48,7 @@ _TOKEN = re.compile(
     re.VERBOSE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
-_COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY})+(?=\s+{_COUNTED}\b)")
+_COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+{_COUNTED}\b)")
 _MEMBER = re.compile(_NUMBER)
 _WORD_NUMBERS = {
     word: number

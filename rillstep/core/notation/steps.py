@@ -13,7 +13,7 @@ from rillstep.core.notation.gestures import names_colour, read_gesture
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Skip, Step
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
-from rillstep.core.stitches import stitch_words
+from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
 _BETWEEN = (
@@ -139,7 +139,19 @@ def _foreign_word(stream: Stream, start: int) -> str | None:
 
 
 def _did_you_mean(stream: Stream, start: int) -> str:
-    known = [*stitch_words(stream.context.terms), "ch", "sk", "inc", "dec", "join", "turn", "rotate", "repeat"]
+    known = [
+        *stitch_words(stream.context.terms),
+        *GATHERED,
+        PICOT,
+        "ch",
+        "sk",
+        "inc",
+        "dec",
+        "join",
+        "turn",
+        "rotate",
+        "repeat",
+    ]
     known += [name for name, _ in stream.context.specials]
     for token in stream.tokens[start : stream.at]:
         if token.kind == "word" and token.text not in known and len(token.text) > 1:

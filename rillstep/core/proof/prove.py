@@ -1,6 +1,6 @@
 """The proof of a pattern: read, work, measure, check, in that order, in every size."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from rillstep.core.fabric import SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
@@ -8,6 +8,7 @@ from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Pattern, Row
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
+from rillstep.core.proof.merging import merged
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.statements import statements
@@ -59,13 +60,8 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
         shapes = tuple(measure(pattern, work, pattern.gauges[0], allowance_mm) for work in works)
     subject = Subject(pattern, works, shapes)
     found = [finding for check in CHECKS for finding in check(subject)]
-    findings = sort_findings([*read, *_merged(found, len(pattern.sizes))])
+    findings = sort_findings([*read, *merged(found, pattern)])
     return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings)
-
-
-def _merged(found: list[Finding], n_sizes: int) -> list[Finding]:
-    """One cause, one finding: the same finding in every size of a pattern in one size has no size."""
-    return [replace(f, size=None) if n_sizes == 1 else f for f in found]
 
 
 def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:

@@ -7,7 +7,7 @@ from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.notation.writer import write_label
 
 MOST = 4
-MOST_NUMBERS = 24
+MOST_STEPS_TRIED = 3_000
 
 
 def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> tuple[Repair, ...]:
@@ -24,9 +24,13 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
         ranked += _total_repair(line, row, following, size)
         return tuple(repair for _, _, repair in ranked[:MOST])
     assert isinstance(row, Row)
-    # A hostile line may hold hundreds of numbers; a line that people read holds a few.
-    for number in numbers_in(row.steps)[:MOST_NUMBERS]:
+    # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
+    trials = max(12, MOST_STEPS_TRIED // (1 + (line.last.spent if line.last else 0)))
+    for number in numbers_in(row.steps):
         for value in _values(number.at(size), off):
+            trials -= 1
+            if trials < 0:
+                break
             end = _tried(with_value(row, number, size, value), size, line.start, line.around)
             if end is not None:
                 repair = Repair(f"Change {number.at(size)} to {value}", (edit_value(number, size, value),))

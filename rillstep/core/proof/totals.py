@@ -7,6 +7,9 @@ from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
 
+# Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
+MOST_REPAIRED = 40
+
 
 def totals(subject: Subject) -> list[Finding]:
     """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
@@ -15,16 +18,16 @@ def totals(subject: Subject) -> list[Finding]:
         for index, line in enumerate(work.lines):
             if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
                 if line.trouble is not None:
-                    found.append(_trouble(subject, work.lines, index, work.size))
+                    found.append(_trouble(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED))
                 continue
             if line.trouble is not None:
-                found.append(_trouble(subject, work.lines, index, work.size))
+                found.append(_trouble(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED))
             elif line.rounds:
-                found += _differences(subject, work.lines, index, work.size)
+                found += _differences(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED)
     return found
 
 
-def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> Finding:
+def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int, mended: bool) -> Finding:
     line = lines[index]
     assert isinstance(line.line, Row | Again) and line.trouble is not None
     trouble = line.trouble
@@ -33,13 +36,13 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     expected = found = None
     if trouble.missing or trouble.left:
         expected, found = trouble.missing, trouble.left
-    repairs = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1))
+    repairs = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1)) if mended else ()
     return Finding(
         trouble.code, "error", span, message, size, expected, found, repairs, _before(lines, index), _steps(line)
     )
 
 
-def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> list[Finding]:
+def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int, mended: bool) -> list[Finding]:
     line = lines[index]
     assert isinstance(line.line, Row | Again)
     off = differing(line.line.totals, line.rounds[-1], size)
@@ -51,10 +54,10 @@ def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size
     message = (
         f"{write_label(line.line)} says {stated} {what}{subject.in_size(size)}; these steps make {made} ({short})."
     )
-    repairs = repairs_for(lines, index, size, abs(made - stated))
+    repairs = repairs_for(lines, index, size, abs(made - stated)) if mended else ()
     return [
         Finding(
-            "total-differs", "error", total.count.span, message, size, stated, made, repairs, (), _steps(line)
+            "total-differs", "error", total.count.span, message, size, stated, made, repairs, _unstated_before(lines, index), _steps(line)
         )
     ]  # fmt: skip
 
@@ -64,6 +67,12 @@ def _steps(line: LineWork) -> tuple[str, ...]:
     if line.last is None:
         return ()
     return tuple(f"{step.span.column}-{step.span.end_column}: {step.took} -> {step.made}" for step in line.last.steps)
+
+
+def _unstated_before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
+    """The line before, when it states no total of its own: the fault may be there as well."""
+    before = lines[index - 1].line if index else None
+    return (before.span,) if isinstance(before, Row | Again) and not before.totals else ()
 
 
 def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:

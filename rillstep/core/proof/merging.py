@@ -1,0 +1,65 @@
+"""One cause, one finding: what is wrong in the same way in every size is said once, for all of them."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+
+from rillstep.core.findings import Edit, Finding, Repair
+from rillstep.core.notation.tree import Pattern
+from rillstep.core.notation.writer import set_text
+
+
+def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:
+    """The findings, those that hold alike in every size of their line made one without a size."""
+    sizes_of = {line.span.line: line.sizes for _, line in pattern.lines()}
+    groups: dict[tuple[object, ...], list[Finding]] = {}
+    for finding in dict.fromkeys(found):  # the same of two handles is said once
+        groups.setdefault(_key(finding, pattern), []).append(finding)
+    result: list[Finding] = []
+    for members in groups.values():
+        sizes = sizes_of.get(members[0].span.line, tuple(range(len(pattern.sizes))))
+        held = {finding.size for finding in members}
+        whole = None not in held and held == set(sizes) and len(members) == len(sizes)
+        result += [_one(members, pattern)] if whole else members
+    return result
+
+
+def _key(finding: Finding, pattern: Pattern) -> tuple[object, ...]:
+    told = tuple(repair.message for repair in finding.repairs)
+    return (finding.code, finding.span, finding.expected, finding.found, _without_size(finding, pattern), told)
+
+
+def _without_size(finding: Finding, pattern: Pattern) -> str:
+    if finding.size is None:
+        return finding.message
+    return finding.message.replace(f" in size {pattern.sizes[finding.size]}", "", 1)
+
+
+def _one(members: list[Finding], pattern: Pattern) -> Finding:
+    """One finding for all of them; its repairs mend every size at once."""
+    repairs = tuple(
+        Repair(same[0].message, _edits(same, [m.size or 0 for m in members]))
+        for same in zip(*(member.repairs for member in members), strict=True)
+    )
+    first = members[0]
+    return replace(first, size=None, message=_without_size(first, pattern), repairs=repairs)
+
+
+def _edits(repairs: Sequence[Repair], sizes: Sequence[int]) -> tuple[Edit, ...]:
+    """The edits of all sizes together: those at one place, each written for its own size, become one set."""
+    by_span: dict[object, list[tuple[int, Edit]]] = {}
+    for repair, size in zip(repairs, sizes, strict=True):
+        for edit in repair.edits:
+            by_span.setdefault(edit.span, []).append((size, edit))
+    return tuple(_edit(edits, sizes) for edits in by_span.values())
+
+
+def _edit(edits: list[tuple[int, Edit]], sizes: Sequence[int]) -> Edit:
+    span = edits[0][1].span
+    if len(edits) < len(sizes) or len({edit.text for _, edit in edits}) == 1:
+        return edits[0][1]
+    values: list[int | float | None] = []
+    for at, (_, edit) in enumerate(edits):
+        numbers = [int(text) for text in re.findall(r"\d+", edit.text)]
+        values.append(numbers[at] if len(numbers) == len(sizes) else numbers[0])
+    return Edit(span, set_text(tuple(values)))
