@@ -99,6 +99,7 @@ ANSWERS = [
     ("Sizes: S, M\nSize L only:\nRnd 1: 6 sc.", "size-not-defined", "no size “L”", None),
     ("Section: Base (joined round, oval)\nRnd 1: 6 sc.", "section-kind", "Did you mean “joined rounds”?", None),
     ("Section: Wall (wall), continue from Bottom\nRnd 1: 6 sc.", "section-not-found", "no section “Bottom”", None),
+    ("Rnd 1: 6 sc in ring.\nx Section: Wall (wall)", "section-misplaced", "at the start of its line", (3, 11)),
     ("Number: wall 9\nRnd 1: 6 sc.", "number-form", "named like this", None),
     ("Number: wall = 9/2\nRnd 1: 6 sc.", "number-form", "not a whole number", None),
     ("Hello.", "nothing-to-work", "no rows or rounds", None),

@@ -21,7 +21,10 @@ export function SizeColumns({
   const frame = work ? frameOf(work) : null;
   return (
     <div className="overflow-x-auto">
-      <table className="numbers" style={{ minWidth: `${9 + 6.2 * sizes.length}rem` }}>
+      <table
+        className="numbers size-columns"
+        style={{ minWidth: `${9 + (sizes.length > 5 ? 4.7 : 6.2) * sizes.length}rem` }}
+      >
         <caption className="sr-only">{caption}</caption>
         <colgroup>
           <col style={{ width: "9.5rem" }} />

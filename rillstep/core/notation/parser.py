@@ -188,6 +188,10 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
     if following is not None and is_heading(text, following):
         reading.start(read_heading(text, span, reading.sections + _just(reading), following), guessed=True)
         return
+    if (at := lowered.find("section:")) > 0:
+        message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
+        at += len(text) - len(lowered)
+        reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
     reading.add(Prose(text.strip(), reading.active, False, span), [])
 
 

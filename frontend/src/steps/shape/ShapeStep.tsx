@@ -20,6 +20,7 @@ function NumberRow({ name, label }: { name: string; label: string }) {
   const { work, selection, select } = useBench();
   if (!work) return null;
   const chosenName = selection?.number?.name === name;
+  const crowded = work.sizes.length > 5;
   // A chosen number marks its own row; a chosen bar or line marks every number that is worked in it.
   const marked =
     selection !== null &&
@@ -50,7 +51,7 @@ function NumberRow({ name, label }: { name: string; label: string }) {
             </button>
             {measure && (
               <span
-                className={`ml-1 text-[13px] ${measure.within ? "text-quiet" : "text-wrong font-semibold"}`}
+                className={`${crowded ? "block" : "ml-1"} text-[13px] whitespace-nowrap ${measure.within ? "text-quiet" : "text-wrong font-semibold"}`}
               >
                 {measure.result}
               </span>
