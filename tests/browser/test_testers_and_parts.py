@@ -72,7 +72,8 @@ def test_the_testers_phone_path(bench: Page, open_page: Opener) -> None:
     expect(bench.get_by_text("71 instead of 70. One too many")).to_be_visible()
     expect(bench.get_by_role("cell", name="28.5 cm", exact=True)).to_be_visible()
     expect(bench.get_by_role("row", name="Height 29.6 cm 33.0 cm +3.4 cm", exact=True)).to_be_visible()
-    bench.get_by_role("button", name="Withdraw").click()
+    with bench.expect_response("**/withdraw"):
+        bench.get_by_role("button", name="Withdraw").click()
     expect(bench.get_by_role("button", name="Withdraw")).to_be_disabled()
     again.reload()
     expect(again.get_by_role("alert")).to_contain_text("ask the designer for a new one")

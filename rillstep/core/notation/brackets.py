@@ -17,6 +17,8 @@ _DEEPEST = 6
 _CLOSING = {"[": "]", "(": ")", "{": "}"}
 _TIMES = ("times", "time", "x", "times in total", "times total")
 _REMARKS = (
+    "counts",
+    "count",
     "does",
     "do",
     "this",
@@ -52,7 +54,7 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     start = stream.at
     if before and read_bracket_total(stream):
         return []
-    at = next((i for i in (-1, -2) if len(before) >= -i and isinstance(before[i], Chain)), None)
+    at = next((i for i in (-1, -2, 0) if len(before) > max(i, -i - 1) and isinstance(before[i], Chain)), None)
     if at is not None:
         counts, space = read_counts(stream)
         if counts is not None:  # said after other words: "ch 2, turn (counts as hdc)"
@@ -92,7 +94,7 @@ def _remark(stream: Stream) -> bool:
     following = stream.peek()
     told = first is not None and first.is_word(*_REMARKS) and depth == 0
     used = following is not None and (
-        following.kind == "num"
+        (following.kind == "num" and first is not None and not first.is_word("counts", "count"))
         or following.is_word("in", "into", "around", "across", "twice", "once", "x", "to", "all")
     )
     if told and not used:
@@ -108,7 +110,7 @@ def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
         pass
     if stream.word("rep", "repeat"):
         stream.mark(",")
-    number = read_times(stream)
+    number = read_times(stream, bracket=True)
     if number is not None:
         return Repeat(steps, number, stream.since(start))
     if stream.at == comma and stream.word("all"):
@@ -153,15 +155,19 @@ def _one_place(work: Work) -> bool:
     )
 
 
-def read_times(stream: Stream, more: bool = False) -> Num | None:
+def read_times(stream: Stream, bracket: bool = False) -> Num | None:
     """ "6 times", "x 6", "x6", "6x", "twice", "5 more times", "a total of 6 times"; None when no number of times comes."""
     start = stream.at
+    # "(sc, inc)*6": only behind a bracket, as elsewhere a star closes a run.
+    if bracket and stream.mark("*") and (stream.peek() is None or stream.tokens[stream.at].kind != "num"):
+        stream.at = start
+    starred = stream.at > start
     stream.mark("-", ",")
     stream.any_of("a total of", "for a total of")
     if stream.word("twice"):
         return plain_num(stream, 3 if stream.words("more") else 2)
     if stream.word("once"):
-        return plain_num(stream, 2 if stream.words("more") or more else 1)
+        return plain_num(stream, 2 if stream.words("more") else 1)
     if stream.word("thrice"):
         return plain_num(stream, 3)
     if stream.word("x"):
@@ -177,6 +183,8 @@ def read_times(stream: Stream, more: bool = False) -> Num | None:
         return one_more(number) if stream.word("more") else number
     if stream.word("more"):
         return one_more(number)
+    if starred:
+        return number
     stream.at = start
     return None
 

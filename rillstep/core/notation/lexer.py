@@ -28,7 +28,6 @@ _PLAIN = str.maketrans(
         "‘": "'",
         "×": "x",
         "\u00a0": " ",
-        "…": ".",
         "∗": "*",
         "•": "*",
     }
@@ -39,7 +38,7 @@ _MANY = r"\d{1,6}(?:\.\d{1,4})?"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
-    |(?P<slashes>{_MANY}(?:/{_MANY})+)
+    |(?P<slashes>{_MANY}(?:\s?/\s?{_MANY})+)
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}}]{{0,200}}\}})
     |(?P<times>x(?=\d))

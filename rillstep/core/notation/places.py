@@ -21,7 +21,16 @@ from rillstep.core.notation.tree import (
     TopOfChain,
 )
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what, what_or_stitch
+from rillstep.core.notation.whats import (
+    CHAIN,
+    NEXT,
+    STITCH,
+    STITCHES,
+    plain_num,
+    read_counted_space,
+    read_what,
+    what_or_stitch,
+)
 from rillstep.core.stitches import Loop
 
 _ROW = ("row", "rows", "rnd", "rnds", "round", "rounds")
@@ -35,6 +44,9 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         found = _loops(stream, loop)
         if found is not None:
             return found, loop
+        token = stream.peek()
+        if token is None or token.kind == "mark":
+            return Every(STITCHES, _end_or_row(stream)), loop  # "sc in BLO"
     stream.any_of(
         "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
     )
@@ -114,6 +126,9 @@ def _place(stream: Stream) -> Into:
         return _remaining(stream)
     if stream.any_of("center", "centre", "middle"):
         return Next(plain_num(stream, 1), replace(what_or_stitch(stream), corner=True))
+    counted = read_counted_space(stream)
+    if counted is not None:
+        return Next(plain_num(stream, 1), counted)
     number = stream.number()
     if stream.word("skipped", "sk", "missed"):
         return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
@@ -192,6 +207,9 @@ def _next(stream: Stream) -> Into:
     marker = read_marker(stream) if stream.peek() is not None and stream.here() and _sees_marker(stream) else None
     if marker is not None:
         return Marked(marker)
+    counted = read_counted_space(stream)
+    if counted is not None:
+        return Next(plain_num(stream, 1), counted)
     number = stream.number() or plain_num(stream, 1)
     return Next(number, what_or_stitch(stream))
 
@@ -210,17 +228,21 @@ def _each(stream: Stream) -> Into:
         return Next(stream.number() or plain_num(stream, 1), what_or_stitch(stream))
     if stream.word("rem", "remaining"):
         return _remaining(stream)
-    number = stream.number()
-    if number is not None:
-        return Next(number, what_or_stitch(stream))
-    what = what_or_stitch(stream)
+    counted = read_counted_space(stream)
+    if counted is None:
+        number = stream.number()
+        if number is not None:
+            return Next(number, what_or_stitch(stream))
+    what = counted or what_or_stitch(stream)
     _qualifiers(stream)
     return Every(what, _end_or_row(stream))
 
 
 def _end_or_row(stream: Stream) -> ToEnd:
     """The end named, or the end of the row when none is: nothing else can be meant by "in each st"."""
-    return read_end(stream) or ToEnd("around" if stream.context.kind == "Rnd" else "across")
+    end = read_end(stream)
+    stream.implied_end = end is None
+    return end or ToEnd("around" if stream.context.kind == "Rnd" else "across")
 
 
 def _remaining(stream: Stream) -> Into:

@@ -10,7 +10,22 @@ from rillstep.core.notation.lexer import plain, tokens_of
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.totals import read_totals, same_totals
-from rillstep.core.notation.tree import Again, Check, CheckItem, Line, Num, Row, Setup, Total
+from rillstep.core.notation.tree import (
+    Again,
+    Check,
+    CheckItem,
+    Every,
+    Line,
+    Next,
+    Num,
+    Row,
+    Setup,
+    Step,
+    ToEnd,
+    Total,
+    What,
+    Work,
+)
 
 _COUNTED = (
     r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
@@ -22,7 +37,7 @@ _TOTAL_BRACKET = re.compile(
     re.IGNORECASE,
 )
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+){_COUNTED}\b[^.]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+){_COUNTED}\b[^.]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
@@ -64,7 +79,7 @@ def read_row(
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     body = _stream(text, line, context, label.body, end)
-    steps = read_steps(body)
+    steps = _alone(read_steps(body), label.kind)
     findings += body.findings
     if not steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
@@ -73,6 +88,16 @@ def read_row(
         label.kind, label.first, label.last, steps, totals, context.active, label.side, span, label_span, bool(findings)
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
+    """ "R7: sc" is sc all around: one stitch alone would be no row."""
+    one = steps[0] if len(steps) == 1 else None
+    if not (isinstance(one, Work) and isinstance(one.into, Next) and one.into.what == What("st")):
+        return steps
+    if one.into.count.parts or not one.per.is_always(1):
+        return steps
+    return (replace(one, into=Every(one.into.what, ToEnd("around" if kind == "Rnd" else "across"))),)
 
 
 def _labelled_again(
@@ -207,7 +232,7 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
             re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials
         )
     after_number = text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()  # "12 (15, 18)" is a set
-    return len(numbers) == 1 == len(context.active) if after_number else len(numbers) in (1, len(context.active))
+    return len(numbers) == 1 and len(context.active) != 2 if after_number else len(numbers) in (1, len(context.active))
 
 
 def _read(text: str, line: int, context: Context, first: int, last: int) -> tuple[tuple[Total, ...], list[Finding]]:

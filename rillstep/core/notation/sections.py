@@ -143,5 +143,8 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
     if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
-    continues = before[-1].title if label is not None and role in ("wall", "trim") and before else None
+    anew = label is None or re.search(
+        r"\bfrom (?:the |your )?hook\b|\bring\b|\bmr\b|\bmagic\b", following, re.IGNORECASE
+    )
+    continues = before[-1].title if before and not anew and make == 1 else None
     return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span)

@@ -37,6 +37,11 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     while (token := stream.peek()) is not None:
         if closing is not None and (token.is_mark(closing) or (closing == "*" and token.is_mark("**"))):
             return tuple(steps)
+        if _is_cut_off(stream):
+            message = "The line is cut off here: what is left out cannot be worked."
+            stream.findings.append(Finding("not-understood", "error", token.span, message))
+            stream.at = len(stream.tokens)
+            continue
         if token.is_mark(*SEPARATORS) or (token.is_word(*_BETWEEN) and not _opens(stream)):
             stream.at += 1
             continue
@@ -50,6 +55,14 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
     return tuple(steps)
+
+
+def _is_cut_off(stream: Stream) -> bool:
+    """ "..." where instructions should stand."""
+    token, second, third = stream.peek(), stream.peek(1), stream.peek(2)
+    if token is not None and token.is_mark("…"):
+        return True
+    return all(t is not None and t.is_mark(".") for t in (token, second, third))
 
 
 def _opens(stream: Stream) -> bool:

@@ -53,6 +53,7 @@ class Stream:
         self.tokens, self.context, self.end = tokens, context, end
         self.at = 0
         self.depth = 0
+        self.implied_end = False  # the last "each" had no end of its own
         self.loop: Loop = "both"  # "working in back loops only, ..." holds for the rest of the line
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line

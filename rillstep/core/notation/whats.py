@@ -34,6 +34,9 @@ def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
 def read_what(stream: Stream) -> What | None:
     """ "sts", "ch", "ch-3 sp", "st and ch", "corner sp", "dc", "row ends"; None when no place is named."""
     start = stream.at
+    counted = read_counted_space(stream)
+    if counted is not None:
+        return counted
     corner = stream.word("corner", "corners")
     stream.word("unworked", "remaining", "rem", "free", "skipped")
     what = _row_end(stream) or _stitch_or_chain(stream)
@@ -43,6 +46,18 @@ def read_what(stream: Stream) -> What | None:
         stream.at = start
         return None
     return replace(what, corner=True) if corner and what.kind in ("st", "sp") else what
+
+
+def read_counted_space(stream: Stream) -> What | None:
+    """ "3ch-sp", "2 ch sp": a space of so many chains, its number first."""
+    start = stream.at
+    number = stream.number()
+    if number is not None and stream.word(*CHAIN):
+        stream.mark("-")
+        if stream.word(*SPACE):
+            return What("sp", number)
+    stream.at = start
+    return None
 
 
 def _row_end(stream: Stream) -> What | None:

@@ -216,8 +216,8 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
     steps: list[Step] = [_one(stream, start, stitch, per, loop)]
     while True:
         at = stream.at
-        stream.mark(",")
-        if not (stream.word("and", "then") or stream.mark("&")):
+        comma = stream.mark(",")
+        if not (stream.word("and", "then") or stream.mark("&")) and not (comma and _is_open_each(stream, steps)):
             stream.at = at
             break
         token = stream.peek()
@@ -225,14 +225,19 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
             begin = stream.at
             steps.append(_one(stream, begin, stitch, per, loop))
             continue
-        kinds = _each_kind(stream, start, steps)
-        if kinds is not None:
-            return kinds
+        second = _another_kind(stream, steps)
+        if second is not None:
+            steps.append(second)
+            continue
         stream.at = at
         break
-    if len(steps) == 2 and _each_without_end(stream, steps):
-        return [_as_kinds(stream, start, steps)]
-    return steps
+    return [_as_kinds(stream, start, steps)] if _are_kinds(steps) else steps
+
+
+def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
+    """ "1 dc in each tr, ...": an "each" with no end may be the first of several kinds."""
+    last = steps[-1]
+    return isinstance(last, Work) and isinstance(last.into, Every) and stream.implied_end
 
 
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
@@ -259,12 +264,12 @@ def _gathered_together(work: Work) -> Work:
     return work
 
 
-def _each_without_end(stream: Stream, steps: list[Step]) -> bool:
-    """ "sc in each st and in each ch-1 sp around": two kinds in one walk, the first without an end of its own."""
-    one, two = steps
-    if not (isinstance(one, Work) and isinstance(two, Work)):
-        return False
-    return isinstance(one.into, Every) and isinstance(two.into, Every) and one.into.what.kind != two.into.what.kind
+def _are_kinds(steps: list[Step]) -> bool:
+    """ "sc in each st and in each ch-1 sp around": several kinds in one walk, each place in its own way."""
+    whats = [step.into.what for step in steps if isinstance(step, Work) and isinstance(step.into, Every)]
+    return len(whats) == len(steps) > 1 and len(
+        {(w.kind, w.stitch, str(w.length and w.length.values)) for w in whats}
+    ) == len(whats)
 
 
 def _as_kinds(stream: Stream, start: int, steps: list[Step]) -> EachKind:
@@ -279,10 +284,10 @@ def _as_kinds(stream: Stream, start: int, steps: list[Step]) -> EachKind:
     return EachKind(works, end, stream.since(start))
 
 
-def _each_kind(stream: Stream, start: int, steps: list[Step]) -> list[Step] | None:
-    """ "sc in each dc and 2 sc in each ch-2 sp around"."""
-    first = steps[0]
-    if not (len(steps) == 1 and isinstance(first, Work) and isinstance(first.into, Every)):
+def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
+    """ "... and 2 sc in each ch-2 sp around"."""
+    first = steps[-1]
+    if not (isinstance(first, Work) and isinstance(first.into, Every)):
         return None
     at = stream.at
     number = stream.number()
@@ -294,7 +299,7 @@ def _each_kind(stream: Stream, start: int, steps: list[Step]) -> list[Step] | No
     if not isinstance(second, Work) or not isinstance(second.into, Every):
         stream.at = at
         return None
-    return [_as_kinds(stream, start, [first, second])]
+    return second
 
 
 def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:

@@ -10,16 +10,14 @@ from rillstep.core.notation.writer import set_text
 
 
 def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:
-    """The findings, those that hold alike in every size of their line made one without a size."""
-    sizes_of = {line.span.line: line.sizes for _, line in pattern.lines()}
+    """The findings, those that hold alike in every size of the pattern made one without a size."""
+    every = set(range(len(pattern.sizes)))
     groups: dict[tuple[object, ...], list[Finding]] = {}
     for finding in dict.fromkeys(found):  # the same of two handles is said once
         groups.setdefault(_key(finding, pattern), []).append(finding)
     result: list[Finding] = []
     for members in groups.values():
-        sizes = sizes_of.get(members[0].span.line, tuple(range(len(pattern.sizes))))
-        held = {finding.size for finding in members}
-        whole = None not in held and held == set(sizes) and len(members) == len(sizes)
+        whole = {finding.size for finding in members} == every and len(members) == len(every)
         result += [_one(members, pattern)] if whole else members
     return result
 

@@ -10,9 +10,14 @@ from rillstep.core.proof.subject import Subject
 def numbering(subject: Subject) -> list[Finding]:
     """Gaps, overlaps and empty ranges, per size."""
     found: list[Finding] = []
+    ends: dict[tuple[str, int], int] = {}  # the number after the last row of a section, in each size
     for section in subject.pattern.sections:
         for size in range(len(subject.pattern.sizes)):
             expected = 1
+            first = next((r for r in section.lines if isinstance(r, Row | Again) and size in r.sizes), None)
+            goes_on = ends.get(((section.continues or "").lower(), size))
+            if first is not None and goes_on is not None and first.first.at(size) == goes_on:
+                expected = goes_on  # a section that goes on from another may go on counting as well
             before: Row | Again | None = None
             for line in section.lines:
                 if isinstance(line, Setup) and begins_anew(line):
@@ -22,6 +27,7 @@ def numbering(subject: Subject) -> list[Finding]:
                 found += _check(subject, line, before, expected, size)
                 last = line.first if line.last is None else line.last
                 expected, before = last.at(size) + 1, line
+            ends[(section.title.lower(), size)] = expected
     return found
 
 
