@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from rillstep.core.notation import one_size, parse, write, write_steps
 from rillstep.core.notation.tree import Num, Row
+from rillstep.core.proof import prove_text
 from rillstep.services import workbench
 from tests.core.test_referee import rows
 from tests.examples import MESH_TOTE, every_way
@@ -173,6 +174,7 @@ def test_no_text_crashes_the_reader(text: str) -> None:
         assert finding.message
         assert finding.span.line >= 1
     assert parse(write(parsed.pattern)).pattern.sizes is not None
+    assert prove_text(f"Ch 20, join into a ring.\n{text}").findings is not None
 
 
 def test_numbers_remember_where_they_stand() -> None:

@@ -4,13 +4,12 @@ A block writes each size on its own, as if it were the only one. Lines with the 
 merged here; sizes whose lines are built differently get lines of their own, under a size line.
 """
 
-from collections.abc import Iterator, Sequence
-from dataclasses import fields, is_dataclass, replace
-from functools import cache
+from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any
 
-from rillstep.core.notation import tree
-from rillstep.core.notation.tree import NOWHERE, Decimals, Line, Num
+from rillstep.core.notation.shape import filled, shape_of
+from rillstep.core.notation.tree import NOWHERE, Line, Num
 
 
 def plain(value: int) -> Num:
@@ -29,11 +28,11 @@ def merge_lines(per_size: Sequence[Sequence[tuple[str, Line]]]) -> tuple[Line, .
             line = lines.get(key)
             if line is not None:
                 numbers: list[Any] = []
-                groups.setdefault(_shape(line, numbers), []).append((size, line, numbers))
+                groups.setdefault(shape_of(line, numbers), []).append((size, line, numbers))
         for members in groups.values():
             sizes = tuple(size for size, _, _ in members)
             sets = (_set(sizes, values, n) for values in zip(*(numbers for _, _, numbers in members), strict=True))
-            merged.append(replace(_filled(members[0][1], sets), sizes=sizes))
+            merged.append(replace(filled(members[0][1], sets), sizes=sizes))
     return tuple(merged)
 
 
@@ -51,48 +50,9 @@ def _keys_in_order(per_size: Sequence[Sequence[tuple[str, Line]]]) -> list[str]:
     return order
 
 
-# Every kind of node in a tree: asking each value whether it is a dataclass would cost more.
-_NODES = frozenset(kind for kind in vars(tree).values() if isinstance(kind, type) and is_dataclass(kind))
-
-
-@cache
-def _meaning(kind: Any) -> tuple[str, ...]:
-    """The fields of a node that say what it means, but for the sizes; looked up once a type, as this is a hot path."""
-    return tuple(f.name for f in fields(kind) if f.compare and f.name != "sizes")
-
-
-def _shape(node: Any, numbers: list[Any]) -> Any:
-    """What a node is, but for its numbers, which are put into `numbers` in order: lines of one shape can be merged.
-
-    Numbers that change the wording (1 against more: "in next st", "in next 2 sts") merge
-    well, as a set is always written in the plural.
-    """
-    kind = type(node)
-    if kind is Num or kind is Decimals:
-        numbers.append(node)
-        return kind
-    if kind is tuple:
-        return tuple([_shape(item, numbers) for item in node])
-    if kind in _NODES:
-        return (kind, *[_shape(getattr(node, name), numbers) for name in _meaning(kind)])
-    return node
-
-
 def _set(sizes: tuple[int, ...], numbers: tuple[Any, ...], n: int) -> Any:
     """The numbers of some sizes as one set."""
     values: list[Any] = [None] * n
     for size, number in zip(sizes, numbers, strict=True):
         values[size] = number.values[0]
     return type(numbers[0])(tuple(values), NOWHERE, (NOWHERE,))
-
-
-def _filled(node: Any, sets: Iterator[Any]) -> Any:
-    """The node with its numbers replaced by these sets, in order."""
-    kind = type(node)
-    if kind is Num or kind is Decimals:
-        return next(sets)
-    if kind is tuple:
-        return tuple([_filled(item, sets) for item in node])
-    if kind in _NODES:
-        return replace(node, **{name: _filled(getattr(node, name), sets) for name in _meaning(kind)})
-    return node

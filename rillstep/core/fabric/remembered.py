@@ -6,13 +6,13 @@ that size again, and no other. What is remembered is never wrong text: a row wit
 warning, which points at places in its line, is always worked anew.
 """
 
-from dataclasses import fields, is_dataclass
-from functools import cache, lru_cache
+from functools import lru_cache
 from typing import Any
 
 from rillstep.core.fabric.edge import Edge
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.working import RowWork, work_row
+from rillstep.core.notation.shape import shape_of
 from rillstep.core.notation.tree import Num, Row
 
 MOST_REMEMBERED = 50_000
@@ -39,30 +39,12 @@ def interned(edge: Edge) -> Edge:
     return edge
 
 
-@cache
-def _meaning(kind: Any) -> tuple[str, ...]:
-    return tuple(f.name for f in fields(kind) if f.compare)
-
-
-def _shape(node: Any, numbers: list[Num]) -> Any:
-    """What a node says but for its numbers, which are put into `numbers` in order."""
-    kind = type(node)
-    if kind is Num:
-        numbers.append(node)
-        return Num
-    if kind is tuple:
-        return tuple([_shape(item, numbers) for item in node])
-    if is_dataclass(kind):
-        return (kind, *[_shape(getattr(node, name), numbers) for name in _meaning(kind)])
-    return node
-
-
 @lru_cache(maxsize=8192)
 def _signature(row: Same) -> tuple[Any, tuple[Num, ...]]:
     """The shape of a row's steps, and its numbers."""
     assert isinstance(row.it, Row)
     numbers: list[Num] = []
-    return _one_of_its_shape((row.it.kind, _shape(row.it.steps, numbers))), tuple(numbers)
+    return _one_of_its_shape((row.it.kind, shape_of(row.it.steps, numbers))), tuple(numbers)
 
 
 @lru_cache(maxsize=8192)

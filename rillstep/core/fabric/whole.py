@@ -389,11 +389,10 @@ def _stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:
         return Edge((Run(Place("st", "pattern"), groups, inner),) if sts else inner[1:], line.kind == "Rnd")
     left = sts
     for count, length in spaces:
-        for k in range(min(count, 5_000)):
+        for _ in range(min(count, 5_000)):
             here = left // max(1, groups)
             left, groups = left - here, groups - 1
             runs += [Run(Place("st", stitch), here), Run(Place("sp", length=length), 1)]
-            del k
     runs.append(Run(Place("st", stitch), left))
     return Edge(tuple(run for run in runs if run.count > 0), line.kind == "Rnd")
 

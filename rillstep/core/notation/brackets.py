@@ -106,8 +106,7 @@ def _remark(stream: Stream) -> bool:
 def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
     """What the words after the closing bracket make of it."""
     comma = stream.at
-    if stream.mark(","):
-        pass
+    stream.mark(",")
     if stream.word("rep", "repeat"):
         stream.mark(",")
     number = read_times(stream, bracket=True)

@@ -188,8 +188,7 @@ def _evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | 
     """ "14 sc evenly along row ends": needs its number; without one it is only a manner of speaking."""
     at = stream.at
     stream.word("evenly")
-    if stream.word("spaced"):
-        pass
+    stream.word("spaced")
     stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
     words: list[str] = []
     while (
@@ -248,8 +247,7 @@ def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -
     times = None
     if isinstance(into, Next | Same | Nth) and not stream.sees("around"):
         times = _times_of_place(stream, into)
-    work = Work(stitch, per or plain_num(stream, 1), times or into, named or loop, stream.since(start))
-    return _gathered_together(work)
+    return Work(stitch, per or plain_num(stream, 1), times or into, named or loop, stream.since(start))
 
 
 def _times_of_place(stream: Stream, into: Into) -> Into | None:
@@ -258,10 +256,6 @@ def _times_of_place(stream: Stream, into: Into) -> Into | None:
         return None
     number = read_times(stream)
     return replace(into, count=number) if number is not None else None
-
-
-def _gathered_together(work: Work) -> Work:
-    return work
 
 
 def _are_kinds(steps: list[Step]) -> bool:
@@ -305,9 +299,8 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
 def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     """ "inc", "inc in next st", "inc in each st around", "inc 3 times"."""
     two = plain_num(stream, 2)
-    at = stream.at
     if stream.mark("("):  # "inc (2 sc in same st)": what it is, said once more
-        while (token := stream.peek()) is not None and not stream.mark(")"):
+        while stream.peek() is not None and not stream.mark(")"):
             stream.at += 1
     token = stream.peek()
     if token is not None and (token.is_word("in", "into", "each", "every") or token.is_word(*NEXT)):
@@ -316,7 +309,6 @@ def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop
     if end is not None:
         return [Work(stitch, two, Every(STITCHES, end), loop, stream.since(start))]
     times = read_times(stream) or stream.number()
-    del at
     return [Work(stitch, two, Next(leading or times or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 

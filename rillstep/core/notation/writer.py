@@ -293,6 +293,8 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
 def write_again(line: Again) -> str:
     """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5"."""
     word, numbers = line.kind, [_n(number) for number in line.sources]
+    if not numbers:
+        return "Rep"  # which rows could not be read
     if len(numbers) == 1:
         return f"Rep {word} {numbers[0]}"
     plain = [int(n) for n in numbers if n.isdigit()]
