@@ -70,12 +70,19 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
         message = f"the text does not say whether ch {length} counts as a stitch"
         hook.warnings.append(Trouble("chain-unsaid", step.span, message))
         return "none"
-    if isinstance(following, Work | Together) and length == height + 1:
+    if _works_at_once(following) and length == height + 1:
         message = (
             f"ch {length} is higher than {first} and is taken as a chain loop; a turning chain would be ch {height}"
         )
         hook.warnings.append(Trouble("turning-chain", step.span, message))
     return None
+
+
+def _works_at_once(step: Step | None) -> bool:
+    """Does the row go on with a stitch, and not with skipping or another chain?"""
+    while isinstance(step, Repeat) and step.steps:
+        step = step.steps[0]
+    return isinstance(step, Work | Together | EachKind)
 
 
 def _first_stitch(step: Step | None) -> str | None:
