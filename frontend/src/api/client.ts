@@ -23,16 +23,36 @@ const NO_ANSWER: Problem = {
   revision: null,
 };
 
+const WAIT_FOR_TOKEN_MS = 5000;
+
 let csrf = "";
+let tokenKnown: () => void = () => undefined;
+const known = new Promise<void>((resolve) => {
+  tokenKnown = resolve;
+});
 
 /** The token of this session, as the server gave it with “who am I”. */
 export function setCsrf(token: string): void {
   csrf = token;
+  tokenKnown();
+}
+
+/** The token; a quick hand can ask for it before the answer to “who am I” is here. */
+async function token(): Promise<string> {
+  if (csrf === "") {
+    await Promise.race([known, new Promise((resolve) => setTimeout(resolve, WAIT_FOR_TOKEN_MS))]);
+  }
+  return csrf;
+}
+
+/** Testers' pages have no session: their link is their key. */
+function needsToken(request: Request): boolean {
+  return request.method !== "GET" && !new URL(request.url).pathname.startsWith("/api/t/");
 }
 
 const withToken: Middleware = {
-  onRequest({ request }) {
-    if (request.method !== "GET") request.headers.set("X-CSRF-Token", csrf);
+  async onRequest({ request }) {
+    if (needsToken(request)) request.headers.set("X-CSRF-Token", await token());
     return request;
   },
 };
@@ -70,7 +90,7 @@ export async function download(path: string, body: unknown): Promise<void> {
   try {
     response = await fetch(path, {
       method: "POST",
-      headers: { "Content-Type": "application/json", "X-CSRF-Token": csrf },
+      headers: { "Content-Type": "application/json", "X-CSRF-Token": await token() },
       body: JSON.stringify(body),
     });
   } catch {
@@ -91,7 +111,7 @@ export async function download(path: string, body: unknown): Promise<void> {
 export async function upload<T>(path: string, content: string): Promise<T> {
   const response = await fetch(path, {
     method: "POST",
-    headers: { "Content-Type": "application/json", "X-CSRF-Token": csrf },
+    headers: { "Content-Type": "application/json", "X-CSRF-Token": await token() },
     body: content,
   }).catch(() => {
     throw new ApiError(NO_ANSWER);

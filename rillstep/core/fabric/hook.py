@@ -151,6 +151,8 @@ class Hook:
 
     def rotate(self, span: Span) -> None:
         """Go on along the next side of the piece. Raises Stop when places are left, or there is no other side."""
+        if not self.edge.foundation and not self.sides:
+            raise Stop(Trouble("no-such-place", span, "there is no other side here to work along"))
         left = self.cursor.left()
         if left:
             message = f"{left} {places_word(self.cursor.kinds, left)} left over before “rotate”"
@@ -160,8 +162,6 @@ class Hook:
         if self.edge.foundation:
             self.cursor.rest = self._underside(span)
         self.on_side = not self.edge.foundation
-        if self.on_side and not self.sides:
-            raise Stop(Trouble("no-such-place", span, "there is no other side here to work along"))
 
     def _underside(self, span: Span) -> list[Run]:
         along = self.cursor.worked_chains - 2

@@ -69,8 +69,9 @@ def wanted(hook: Hook, what: What) -> Want:
     if want.stitch and not hook.cursor.available(want) and not has(hook, want):
         want = replace(want, stitch="")
     if want.corner and want.kind == "st and sp":  # a bare "corner": its space, where corners have one
-        spaces = replace(want, kind="sp")
-        want = spaces if has(hook, spaces) else replace(want, kind="st")
+        spaces, stitches = replace(want, kind="sp"), replace(want, kind="st")
+        any_space = replace(spaces, corner=False)
+        want = next((w for w in (spaces, stitches, any_space) if has(hook, w)), stitches)
     if want.corner and not has(hook, want):
         want = replace(want, corner=False)
     return want
@@ -147,6 +148,8 @@ def _to_next(hook: Hook, want: Want, stop: Want) -> int | None:
 def along_side(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
     """Along a side of the piece: row ends or the foundation chain."""
     if not hook.on_side:
+        if not any(want.kind in (side.place.kind, "st") for side in hook.sides):
+            raise Stop(Trouble("no-such-place", span, "there are no row ends here to work into", missing=1))
         left = hook.cursor.left()
         if left and not hook.unworked:
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over before the row ends"
