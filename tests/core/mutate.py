@@ -1,7 +1,7 @@
 """`make mutate`: every number of the corpus one more and one less in one size, stitch words swapped, rows dropped or doubled.
 
 A change counts only when it alters the outcome: the counts of some row in some size, or whether a
-row can be worked. It is found when the proof has a finding in a changed size at the changed line, or
+row can be worked. (A word swapped for another stitch that changes no count does not count as altering.) It is found when the proof has a finding in a changed size at the changed line, or
 one whose related lines or repairs name that line.
 """
 

@@ -1,6 +1,7 @@
 """Whole patterns of many kinds and wordings: every line true in every size, however it is printed.
 
-Their totals were counted by hand when they were written; the slow walker counts each row once more.
+Their totals were counted by hand when they were written (a few slips of the hand were mended when the engine
+disagreed and was right); the slow walker counts once more each row that it can walk.
 """
 
 from pathlib import Path
