@@ -1,33 +1,19 @@
 """A pattern written elsewhere: proved or refuted line by line, and kept as a design if wanted."""
 
-from typing import Literal
-
 from pydantic import ValidationError
 
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof, prove_text, questions, reprint
+from rillstep.core.stitches import Terms
 from rillstep.document import Design, Size, blank
 from rillstep.services import views
-from rillstep.services.workbench import finding_view, line_views
-
-Terms = Literal["US", "UK"]
-
-
-def with_terms(text: str, terms: Terms) -> str:
-    """The text with its `Terms:` line set: what it is written in is the one thing that no text can be trusted to say."""
-    lines = text.split("\n")
-    for index, line in enumerate(lines):
-        if line.lower().startswith("terms:"):
-            lines[index] = f"Terms: {terms}"
-            return "\n".join(lines)
-    return f"Terms: {terms}\n{text}"
+from rillstep.services.errors import NotProved
+from rillstep.services.words import size_index
+from rillstep.services.workbench import finding_view, line_views, outline, proved, question_view
 
 
-def check(text: str) -> views.CheckView:
-    """Read, work and prove a text."""
-    return _view(text, prove_text(text))
-
-
-def _view(text: str, proof: Proof) -> views.CheckView:
+def check(text: str, terms: Terms | None = None) -> views.CheckView:
+    """Read, work and prove a text; `terms` where they are known better than the text says."""
+    proof = proved(text, terms)
     pattern = proof.pattern
     return views.CheckView(
         ok=proof.ok,
@@ -39,13 +25,34 @@ def _view(text: str, proof: Proof) -> views.CheckView:
         proved_lines=sum(line.proved for line in proof.lines),
         total_lines=len(proof.lines),
         words=_words(text, proof),
+        questions=[question_view(question) for question in questions(proof, text)],
+        outline=outline(proof),
     )
+
+
+def printed(text: str, terms: Terms | None, into: Terms, size: str | None) -> str:
+    """The text as it would be printed for readers, read back and proved. Raises NotProved, Invalid."""
+    proof = proved(text, terms)
+    made = reprint(proof.pattern, into, size_index(proof.pattern, size))
+    if not proof.ok or not made.ok:
+        raise NotProved("This text is not proved yet, so it is not printed as if it were.")
+    return made.text
 
 
 def _words(text: str, proof: Proof) -> list[str]:
     """The words of each line of `lines`, as they were written."""
     rows = text.split("\n")
     return [rows[line.line - 1].strip() for line in proof.lines]
+
+
+def with_terms(text: str, terms: Terms) -> str:
+    """The text with its `Terms:` line set, as a design keeps it."""
+    lines = text.split("\n")
+    for index, line in enumerate(lines):
+        if line.lower().startswith("terms:"):
+            lines[index] = f"Terms: {terms}"
+            return "\n".join(lines)
+    return f"Terms: {terms}\n{text}"
 
 
 def design_of(text: str) -> Design:

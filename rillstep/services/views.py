@@ -122,6 +122,8 @@ class SizeView(BaseModel):
 
 
 class LineView(BaseModel):
+    """A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one goes on."""
+
     line: int
     section: str
     label: str
@@ -129,6 +131,7 @@ class LineView(BaseModel):
     spaces: list[int | None]
     stated: list[int | None]
     proved: bool
+    depends: int | None
 
 
 class GaugeView(BaseModel):
@@ -141,6 +144,29 @@ class GaugeView(BaseModel):
     hook_letter: str
     weight_name: str
     yarn_correction: float | None
+
+
+class QuestionView(BaseModel):
+    """Something that a text leaves open; each answer is an edit of the text."""
+
+    code: str
+    line: int
+    words: str
+    answers: list[RepairView]
+
+
+class OutlineSection(BaseModel):
+    title: str
+    line: int
+
+
+class OutlineView(BaseModel):
+    """The sections of a text, and the names that are defined in it."""
+
+    sections: list[OutlineSection]
+    stitches: list[str]
+    markers: list[str]
+    sizes: list[str]
 
 
 class WorkView(BaseModel):
@@ -157,6 +183,87 @@ class WorkView(BaseModel):
     notes: list[NoteView]
     proved_lines: int
     total_lines: int
+    questions: list[QuestionView]
+    outline: OutlineView
+
+
+class TracePlaceView(BaseModel):
+    """A place of the work before; `x` in widths of a stitch."""
+
+    x: float
+    label: str
+    kind: str
+    became: str
+
+
+class TraceStitchView(BaseModel):
+    """A new stitch, and the places that it went into, as indexes; columns are those of the words that made it.
+
+    number: which stitch of its row it is, 0 for a space.
+    """
+
+    x: float
+    number: int
+    label: str
+    kind: str
+    into: list[int]
+    column: int
+    end_column: int
+    loop: str
+    closed: bool
+
+
+class TraceStepView(BaseModel):
+    column: int
+    end_column: int
+    took: int
+    made: int
+
+
+class TraceView(BaseModel):
+    """One round of a line in one size, unrolled. `turns`: the rounds of it that differ, out of `rounds`.
+
+    ahead: the place where the hook stands when the row comes to a stop; missing: places that are not there.
+    """
+
+    line: int
+    size: str
+    label: str
+    turn: int
+    turns: int
+    rounds: int
+    below: list[TracePlaceView]
+    made: list[TraceStitchView]
+    width: float
+    ahead: int | None
+    trouble: str | None
+    column: int
+    missing: int
+    took: int
+    sts: int
+    spaces: int
+    steps: list[TraceStepView]
+
+
+class ChartView(BaseModel):
+    """A stitch chart as an SVG document."""
+
+    title: str
+    svg: str
+    rows: list[str]
+    around: bool
+
+
+class PrintedView(BaseModel):
+    text: str
+
+
+class WordView(BaseModel):
+    """A word that the notation knows. kind: stitch, place, end, gesture, line or head."""
+
+    word: str
+    kind: str
+    help: str
 
 
 class CheckView(BaseModel):
@@ -171,6 +278,8 @@ class CheckView(BaseModel):
     proved_lines: int
     total_lines: int
     words: list[str]
+    questions: list[QuestionView]
+    outline: OutlineView
 
 
 class BookletLineView(BaseModel):

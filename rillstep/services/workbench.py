@@ -7,14 +7,15 @@ import math
 from functools import lru_cache
 
 from rillstep.core.blocks import tote_pattern
-from rillstep.core.findings import Finding
+from rillstep.core.findings import Finding, Repair
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape, openings_of
 from rillstep.core.notation import write
-from rillstep.core.notation.tree import Again, Pattern, Row
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.notation.tree import Again, Gesture, Pattern, Row, Setup
+from rillstep.core.proof import Proof, Question, prove_text, questions
+from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
 from rillstep.publish.booklet import hook_letter, weight_name
@@ -66,9 +67,9 @@ def _facts(design: Design) -> tuple[tuple[str, str], ...]:
 
 
 @lru_cache(maxsize=64)
-def _proved(text: str, allowance_mm: float) -> Proof:
+def proved(text: str, terms: Terms | None = None, allowance_mm: float = 0.0) -> Proof:
     """The proof of a text. Cached, as several screens ask for the same text; proofs are immutable."""
-    return prove_text(text, allowance_mm)
+    return prove_text(text, allowance_mm, terms)
 
 
 def allowance_of(design: Design) -> float:
@@ -88,10 +89,9 @@ def work(design: Design) -> views.WorkView:
     targets = tuple(target_of(size) for size in design.sizes)
     graded = grade(plan, targets, design.units)
     text, written = text_of(design, graded, plan)
-    proof = _proved(text, plan.allowance_mm)
+    proof = proved(text, None, plan.allowance_mm)
     findings = [finding_view(finding, proof.pattern.sizes) for finding in proof.findings]
     errors = any(note.severity == "error" for note in graded.notes)
-    proved = sum(line.proved for line in proof.lines)
     return views.WorkView(
         ok=proof.ok and not errors,
         edited=design.text is not None and design.text != written,
@@ -101,8 +101,10 @@ def work(design: Design) -> views.WorkView:
         sizes=[_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
         lines=line_views(proof),
         findings=findings,
+        outline=outline(proof),
+        questions=[question_view(question) for question in questions(proof, text)],
         notes=[views.NoteView.model_validate(vars(note)) for note in graded.notes],
-        proved_lines=proved,
+        proved_lines=sum(line.proved for line in proof.lines),
         total_lines=len(proof.lines),
     )
 
@@ -111,7 +113,36 @@ def proof_of(design: Design) -> Proof:
     """The proof of the text in force."""
     plan = plan_of(design)
     graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
-    return _proved(text_of(design, graded, plan)[0], plan.allowance_mm)
+    return proved(text_of(design, graded, plan)[0], None, plan.allowance_mm)
+
+
+def repair_views(repairs: tuple[Repair, ...]) -> list[views.RepairView]:
+    return [
+        views.RepairView(message=r.message, edits=[views.EditView(**vars(e.span), text=e.text) for e in r.edits])
+        for r in repairs
+    ]
+
+
+def question_view(question: Question) -> views.QuestionView:
+    """A question that the text leaves open, with its answers as edits."""
+    return views.QuestionView(
+        code=question.code, line=question.span.line, words=question.words, answers=repair_views(question.answers)
+    )
+
+
+def outline(proof: Proof) -> views.OutlineView:
+    """What an editor of the text offers to complete and to fold: the names that are defined in it, and its sections."""
+    pattern = proof.pattern
+    markers = {
+        step.name for _, line in pattern.lines() if isinstance(line, Row | Setup)
+        for step in line.steps if isinstance(step, Gesture) and "marker" in step.kind and step.name
+    }  # fmt: skip
+    return views.OutlineView(
+        sections=[views.OutlineSection(title=s.title, line=s.span.line) for s in pattern.sections],
+        stitches=[special.name for special in pattern.specials],
+        markers=sorted(markers),
+        sizes=list(pattern.sizes),
+    )
 
 
 def finding_view(finding: Finding, sizes: tuple[str, ...]) -> views.FindingView:
@@ -121,10 +152,7 @@ def finding_view(finding: Finding, sizes: tuple[str, ...]) -> views.FindingView:
         code=finding.code, severity=finding.severity, line=span.line, column=span.column, end_column=span.end_column,
         size=None if finding.size is None else sizes[finding.size],
         expected=finding.expected, found=finding.found, message=finding.message,
-        repairs=[
-            views.RepairView(message=r.message, edits=[views.EditView(**vars(e.span), text=e.text) for e in r.edits])
-            for r in finding.repairs
-        ],
+        repairs=repair_views(finding.repairs),
         related=[views.SpanView(**vars(s)) for s in finding.related],
     )  # fmt: skip
 
@@ -285,6 +313,7 @@ def line_views(proof: Proof) -> list[views.LineView]:
         views.LineView(
             line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
             sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), proved=line.proved,
+            depends=line.depends,
         )
         for line in proof.lines
     ]  # fmt: skip

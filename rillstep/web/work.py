@@ -5,10 +5,11 @@ from typing import Annotated, Any, Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, RootModel
 
+from rillstep.core.notation.offered import offered
 from rillstep.document import Design, dump
-from rillstep.services import along, checking, views, words, workbench
+from rillstep.services import along, checking, tracing, views, words, workbench
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id
 
@@ -37,6 +38,31 @@ class TextBody(BaseModel):
         return self.text if self.terms is None else checking.with_terms(self.text, self.terms)
 
 
+class LineBody(TextBody):
+    """One line of a text in one size. `into`: the terms and hand that it is shown in; `turn`: which of its rounds."""
+
+    line: int
+    size: str
+    turn: int = 0
+    into: Literal["US", "UK"] = "US"
+    hand: Literal["right", "left"] = "right"
+
+
+class PrintBody(TextBody):
+    """`size` null: all sizes in one text."""
+
+    into: Literal["US", "UK"] = "US"
+    size: str | None = None
+
+
+class TermsQuery(BaseModel):
+    terms: Literal["US", "UK"] = "US"
+
+
+class WordList(RootModel[list[views.WordView]]):
+    pass
+
+
 class PartPath(BaseModel):
     number: int
 
@@ -63,7 +89,38 @@ def work(body: WorkBody) -> Any:
 def check(body: TextBody) -> Any:
     """Prove or refute a text line by line; nothing is kept."""
     studio_id()
-    return checking.check(body.whole()).model_dump(mode="json")
+    return checking.check(body.text, body.terms).model_dump(mode="json")
+
+
+@api.post("/print", responses={200: views.PrintedView})
+def print_text(body: PrintBody) -> Any:
+    """A text in canonical form, in the terms and size wanted, read back and proved; 422 when it is not."""
+    studio_id()
+    text = checking.printed(body.text, body.terms, body.into, body.size)
+    return views.PrintedView(text=text).model_dump(mode="json")
+
+
+@api.post("/trace", responses={200: views.TraceView, 404: Problem})
+def trace(body: LineBody) -> Any:
+    """One round of a line, stitch by stitch, each above the place that it goes into."""
+    studio_id()
+    proof = workbench.proved(body.text, body.terms)
+    return tracing.trace_view(proof, body.line, body.size, body.turn, body.into).model_dump(mode="json")
+
+
+@api.post("/chart", responses={200: views.ChartView, 404: Problem})
+def chart(body: LineBody) -> Any:
+    """The stitch chart of a line."""
+    studio_id()
+    proof = workbench.proved(body.text, body.terms)
+    made = tracing.chart_view(proof, body.line, body.size, body.into, body.hand == "left")
+    return made.model_dump(mode="json")
+
+
+@api.get("/language", responses={200: WordList})
+def language(query: TermsQuery) -> Any:
+    """The words that an editor offers, in the given terms."""
+    return [vars(word) for word in offered(query.terms)]
 
 
 @api.post("/booklet", responses={200: views.BookletView})

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The stitch chart of a line. */
+        post: operations["work_chart_chart_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check": {
         parameters: {
             query?: never;
@@ -246,6 +263,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/language": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words that an editor offers, in the given terms. */
+        get: operations["work_language_language_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -308,6 +342,23 @@ export interface paths {
         put?: never;
         /** The dates of the parts as a calendar file. */
         post: operations["work_calendar_parts_calendar_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A text in canonical form, in the terms and size wanted, read back and proved; 422 when it is not. */
+        post: operations["work_print_text_print_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -501,6 +552,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One round of a line, stitch by stitch, each above the place that it goes into. */
+        post: operations["work_trace_trace_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/work": {
         parameters: {
             query?: never;
@@ -585,6 +653,20 @@ export interface components {
             path: string;
         };
         /**
+         * ChartView
+         * @description A stitch chart as an SVG document.
+         */
+        ChartView: {
+            /** Around */
+            around: boolean;
+            /** Rows */
+            rows: string[];
+            /** Svg */
+            svg: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * CheckView
          * @description A text written elsewhere, proved or refuted line by line. `words`: each of `lines` as it is written.
          */
@@ -597,8 +679,11 @@ export interface components {
             name: string;
             /** Ok */
             ok: boolean;
+            outline: components["schemas"]["OutlineView"];
             /** Proved Lines */
             proved_lines: number;
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: string[];
             /** Terms */
@@ -892,6 +977,40 @@ export interface components {
             path: string;
             tester: components["schemas"]["TesterView"];
         };
+        /**
+         * LineBody
+         * @description One line of a text in one size. `into`: the terms and hand that it is shown in; `turn`: which of its rounds.
+         */
+        LineBody: {
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Into
+             * @default US
+             * @enum {string}
+             */
+            into: "US" | "UK";
+            /** Line */
+            line: number;
+            /** Size */
+            size: string;
+            /**
+             * Terms
+             * @default null
+             */
+            terms: ("US" | "UK") | null;
+            /** Text */
+            text: string;
+            /**
+             * Turn
+             * @default 0
+             */
+            turn: number;
+        };
         /** LineReportView */
         LineReportView: {
             /** Expected */
@@ -932,8 +1051,13 @@ export interface components {
             /** Step */
             step: number;
         };
-        /** LineView */
+        /**
+         * LineView
+         * @description A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one goes on.
+         */
         LineView: {
+            /** Depends */
+            depends: number | null;
             /** Label */
             label: string;
             /** Line */
@@ -1066,6 +1190,27 @@ export interface components {
             /** Size */
             size: number;
         };
+        /** OutlineSection */
+        OutlineSection: {
+            /** Line */
+            line: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * OutlineView
+         * @description The sections of a text, and the names that are defined in it.
+         */
+        OutlineView: {
+            /** Markers */
+            markers: string[];
+            /** Sections */
+            sections: components["schemas"]["OutlineSection"][];
+            /** Sizes */
+            sizes: string[];
+            /** Stitches */
+            stitches: string[];
+        };
         /**
          * Parts
          * @description A crochet-along: how many parts, and when they come out.
@@ -1142,6 +1287,35 @@ export interface components {
             /** Place */
             place: number;
         };
+        /**
+         * PrintBody
+         * @description `size` null: all sizes in one text.
+         */
+        PrintBody: {
+            /**
+             * Into
+             * @default US
+             * @enum {string}
+             */
+            into: "US" | "UK";
+            /**
+             * Size
+             * @default null
+             */
+            size: string | null;
+            /**
+             * Terms
+             * @default null
+             */
+            terms: ("US" | "UK") | null;
+            /** Text */
+            text: string;
+        };
+        /** PrintedView */
+        PrintedView: {
+            /** Text */
+            text: string;
+        };
         /** Problem */
         Problem: {
             /** Code */
@@ -1160,6 +1334,20 @@ export interface components {
             status: number;
             /** Title */
             title: string;
+        };
+        /**
+         * QuestionView
+         * @description Something that a text leaves open; each answer is an edit of the text.
+         */
+        QuestionView: {
+            /** Answers */
+            answers: components["schemas"]["RepairView"][];
+            /** Code */
+            code: string;
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
         };
         /**
          * ReasonView
@@ -1613,6 +1801,99 @@ export interface components {
             text: string;
         };
         /**
+         * TracePlaceView
+         * @description A place of the work before; `x` in widths of a stitch.
+         */
+        TracePlaceView: {
+            /** Became */
+            became: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** X */
+            x: number;
+        };
+        /** TraceStepView */
+        TraceStepView: {
+            /** Column */
+            column: number;
+            /** End Column */
+            end_column: number;
+            /** Made */
+            made: number;
+            /** Took */
+            took: number;
+        };
+        /**
+         * TraceStitchView
+         * @description A new stitch, and the places that it went into, as indexes; columns are those of the words that made it.
+         *
+         *     number: which stitch of its row it is, 0 for a space.
+         */
+        TraceStitchView: {
+            /** Closed */
+            closed: boolean;
+            /** Column */
+            column: number;
+            /** End Column */
+            end_column: number;
+            /** Into */
+            into: number[];
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Loop */
+            loop: string;
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+        };
+        /**
+         * TraceView
+         * @description One round of a line in one size, unrolled. `turns`: the rounds of it that differ, out of `rounds`.
+         *
+         *     ahead: the place where the hook stands when the row comes to a stop; missing: places that are not there.
+         */
+        TraceView: {
+            /** Ahead */
+            ahead: number | null;
+            /** Below */
+            below: components["schemas"]["TracePlaceView"][];
+            /** Column */
+            column: number;
+            /** Label */
+            label: string;
+            /** Line */
+            line: number;
+            /** Made */
+            made: components["schemas"]["TraceStitchView"][];
+            /** Missing */
+            missing: number;
+            /** Rounds */
+            rounds: number;
+            /** Size */
+            size: string;
+            /** Spaces */
+            spaces: number;
+            /** Steps */
+            steps: components["schemas"]["TraceStepView"][];
+            /** Sts */
+            sts: number;
+            /** Took */
+            took: number;
+            /** Trouble */
+            trouble: string | null;
+            /** Turn */
+            turn: number;
+            /** Turns */
+            turns: number;
+            /** Width */
+            width: number;
+        };
+        /**
          * Way
          * @description The designer's way of working.
          */
@@ -1667,6 +1948,8 @@ export interface components {
              */
             wall_multiple: number;
         };
+        /** WordList */
+        WordList: components["schemas"]["WordView"][];
         /**
          * WordsBody
          * @description `size` null: all sizes in one text.
@@ -1684,6 +1967,18 @@ export interface components {
              * @enum {string}
              */
             terms: "US" | "UK";
+        };
+        /**
+         * WordView
+         * @description A word that the notation knows. kind: stitch, place, end, gesture, line or head.
+         */
+        WordView: {
+            /** Help */
+            help: string;
+            /** Kind */
+            kind: string;
+            /** Word */
+            word: string;
         };
         /** WorkBody */
         WorkBody: {
@@ -1705,8 +2000,11 @@ export interface components {
             notes: components["schemas"]["NoteView"][];
             /** Ok */
             ok: boolean;
+            outline: components["schemas"]["OutlineView"];
             /** Proved Lines */
             proved_lines: number;
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: components["schemas"]["SizeView"][];
             /** Text */
@@ -1778,6 +2076,7 @@ export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
 export type ChangeView = components['schemas']['ChangeView'];
+export type ChartView = components['schemas']['ChartView'];
 export type CheckView = components['schemas']['CheckView'];
 export type CloseTest = components['schemas']['CloseTest'];
 export type ComparedView = components['schemas']['ComparedView'];
@@ -1791,6 +2090,7 @@ export type FaultView = components['schemas']['FaultView'];
 export type FindingView = components['schemas']['FindingView'];
 export type GaugeView = components['schemas']['GaugeView'];
 export type InvitedView = components['schemas']['InvitedView'];
+export type LineBody = components['schemas']['LineBody'];
 export type LineReportView = components['schemas']['LineReportView'];
 export type LineTrouble = components['schemas']['LineTrouble'];
 export type LineView = components['schemas']['LineView'];
@@ -1801,12 +2101,17 @@ export type NeighbourView = components['schemas']['NeighbourView'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewTester = components['schemas']['NewTester'];
 export type NoteView = components['schemas']['NoteView'];
+export type OutlineSection = components['schemas']['OutlineSection'];
+export type OutlineView = components['schemas']['OutlineView'];
 export type Parts = components['schemas']['Parts'];
 export type PartSizeView = components['schemas']['PartSizeView'];
 export type PartsView = components['schemas']['PartsView'];
 export type PartView = components['schemas']['PartView'];
 export type Place = components['schemas']['Place'];
+export type PrintBody = components['schemas']['PrintBody'];
+export type PrintedView = components['schemas']['PrintedView'];
 export type Problem = components['schemas']['Problem'];
+export type QuestionView = components['schemas']['QuestionView'];
 export type ReasonView = components['schemas']['ReasonView'];
 export type RepairView = components['schemas']['RepairView'];
 export type Restore = components['schemas']['Restore'];
@@ -1832,8 +2137,14 @@ export type TestsView = components['schemas']['TestsView'];
 export type TestView = components['schemas']['TestView'];
 export type TextBody = components['schemas']['TextBody'];
 export type TextPair = components['schemas']['TextPair'];
+export type TracePlaceView = components['schemas']['TracePlaceView'];
+export type TraceStepView = components['schemas']['TraceStepView'];
+export type TraceStitchView = components['schemas']['TraceStitchView'];
+export type TraceView = components['schemas']['TraceView'];
 export type Way = components['schemas']['Way'];
+export type WordList = components['schemas']['WordList'];
 export type WordsBody = components['schemas']['WordsBody'];
+export type WordView = components['schemas']['WordView'];
 export type WorkBody = components['schemas']['WorkBody'];
 export type WorkView = components['schemas']['WorkView'];
 export type Yarn = components['schemas']['Yarn'];
@@ -1864,6 +2175,57 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_chart_chart_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2765,6 +3127,46 @@ export interface operations {
             };
         };
     };
+    work_language_language_get: {
+        parameters: {
+            query?: {
+                terms?: "US" | "UK";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     accounts_me_me_get: {
         parameters: {
             query?: never;
@@ -2893,6 +3295,48 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_print_text_print_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintedView"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -3380,6 +3824,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InvitedView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_trace_trace_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceView"];
                 };
             };
             /** @description Unauthorized */

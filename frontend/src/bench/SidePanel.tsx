@@ -1,5 +1,6 @@
-import { Lock, LockOpen, TriangleAlert } from "lucide-react";
+import { Lock, LockOpen, PencilLine, TriangleAlert } from "lucide-react";
 import { useEffect, useRef } from "react";
+import { Link } from "react-router";
 import type { FindingView, Locks, NoteView, ReasonView, WorkView } from "../api/schema";
 import { Trouble } from "../ui/Trouble";
 import { applyEdits } from "./edits";
@@ -78,9 +79,9 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
             {repair.message}
           </button>
         ))}
-        <button type="button" className="button-bare" onClick={() => select({ line: finding.line })}>
+        <Link to="words?view=edit" className="button-bare" onClick={() => select({ line: finding.line })}>
           Show the line
-        </button>
+        </Link>
       </div>
     </Card>
   );
@@ -137,6 +138,11 @@ function TextLines({ work }: { work: WorkView }) {
             >
               {text[line.line - 1]}
             </button>
+            {chosen && (
+              <Link to="words?view=edit" className="button-bare">
+                <PencilLine size={14} aria-hidden /> Edit this line
+              </Link>
+            )}
           </div>
         );
       })}

@@ -1,14 +1,20 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { CircleCheck, CircleX, FileUp, TriangleAlert } from "lucide-react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { CircleCheck, FileUp, TriangleAlert } from "lucide-react";
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
-import type { CheckView, FindingView, LineView } from "../api/schema";
+import type { CheckView } from "../api/schema";
 import { applyEdits } from "../bench/edits";
+import { Findings } from "../proof/Findings";
+import { LinePanel } from "../proof/LinePanel";
+import { ProofTable, type Picked } from "../proof/ProofTable";
+import { Questions } from "../proof/Questions";
 import { Choice } from "../ui/Choice";
 import { Trouble } from "../ui/Trouble";
+import { Printed } from "./Printed";
+import { useCheck } from "./useCheck";
 
-const TextEditor = lazy(() => import("../steps/words/TextEditor"));
+const TextEditor = lazy(() => import("../editor/TextEditor"));
 
 const KEPT = "rillstep.check";
 
@@ -23,138 +29,6 @@ Rnd 4: *Sc in next 2 sts, inc; rep from * around. (24)
 Size Three lenses only:
 Rnd 5: *Sc in next 3 sts, inc; rep from * around. (31)
 `;
-
-/** A text is checked as it is typed; the answer before stays until the next is here. */
-function useCheck(text: string, terms: "US" | "UK") {
-  const body = { text, terms };
-  return useQuery({
-    queryKey: ["check", body],
-    queryFn: ({ signal }) => unwrap(client.POST("/api/check", { body, signal })),
-    enabled: text.trim() !== "",
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-}
-
-function Mark({ line, worst }: { line: LineView; worst: string | null }) {
-  if (worst === "error") return <CircleX size={15} className="text-wrong" aria-label="refuted" />;
-  if (line.proved) return <CircleCheck size={15} className="text-sound" aria-label="proved" />;
-  return <TriangleAlert size={15} className="text-warn" aria-label="not known" />;
-}
-
-function worstOf(findings: readonly FindingView[], line: number): string | null {
-  const here = findings.filter((finding) => finding.line === line);
-  return here.find((finding) => finding.severity === "error")?.severity ?? here[0]?.severity ?? null;
-}
-
-function Lines({
-  check,
-  chosen,
-  onChoose,
-}: {
-  check: CheckView;
-  chosen: number | null;
-  onChoose: (line: number) => void;
-}) {
-  return (
-    <table className="numbers text-sm">
-      <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
-      <thead>
-        <tr>
-          <th scope="col" className="text-left">
-            Line
-          </th>
-          {check.sizes.map((size) => (
-            <th key={size} scope="col" className="max-w-20 truncate px-1" title={size}>
-              {size}
-            </th>
-          ))}
-          <td className="w-6" />
-        </tr>
-      </thead>
-      <tbody>
-        {check.lines.map((line, index) => (
-          <tr key={line.line} className={line.line === chosen ? "bg-mark-soft" : ""}>
-            <th scope="row" className="max-w-56">
-              <button
-                type="button"
-                className="block w-full truncate text-left"
-                title={check.words[index] ?? ""}
-                onClick={() => onChoose(line.line)}
-              >
-                {check.lines[index - 1]?.section !== line.section && (
-                  <span className="text-quiet">{line.section} · </span>
-                )}
-                <strong className="text-ink font-medium">{line.label}</strong>
-              </button>
-            </th>
-            {line.sts.map((sts, size) => {
-              const stated = line.stated[size];
-              const off = stated !== null && stated !== undefined && sts !== null && stated !== sts;
-              return (
-                <td key={size} className={off ? "text-wrong font-semibold" : ""}>
-                  {sts ?? "–"}
-                  {off && <span className="text-quiet font-normal"> not {stated}</span>}
-                </td>
-              );
-            })}
-            <td>
-              <Mark line={line} worst={worstOf(check.findings, line.line)} />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function Findings({
-  check,
-  onRepair,
-  onChoose,
-}: {
-  check: CheckView;
-  onRepair: (finding: FindingView, index: number) => void;
-  onChoose: (line: number) => void;
-}) {
-  const ranked = [...check.findings].sort(
-    (a, b) => Number(a.severity !== "error") - Number(b.severity !== "error"),
-  );
-  return (
-    <ul className="space-y-2">
-      {ranked.slice(0, 12).map((finding, at) => (
-        <li
-          key={at}
-          className={`sheet p-3 text-sm ${finding.severity === "error" ? "border-l-wrong border-l-3" : ""}`}
-        >
-          <p>
-            <button type="button" className="text-quiet underline" onClick={() => onChoose(finding.line)}>
-              line {finding.line}
-            </button>{" "}
-            {finding.message}
-          </p>
-          {finding.repairs.length > 0 && (
-            <div className="mt-2 flex flex-wrap gap-2">
-              {finding.repairs.map((repair, index) => (
-                <button
-                  key={repair.message}
-                  type="button"
-                  className={index === 0 ? "button" : "button-plain"}
-                  onClick={() => onRepair(finding, index)}
-                >
-                  {repair.message}
-                </button>
-              ))}
-            </div>
-          )}
-        </li>
-      ))}
-      {ranked.length > 12 && (
-        <li className="text-quiet text-sm">and {ranked.length - 12} more: repair the first ones first.</li>
-      )}
-    </ul>
-  );
-}
 
 function Verdict({ check }: { check: CheckView }) {
   const errors = check.findings.filter((finding) => finding.severity === "error").length;
@@ -171,11 +45,32 @@ function Verdict({ check }: { check: CheckView }) {
   );
 }
 
+function Start() {
+  return (
+    <div className="sheet p-6">
+      <h2 className="text-lg">Paste or drop a pattern on the left</h2>
+      <p className="text-quiet mt-2 text-sm">
+        In ordinary crochet English, in one size or many. It is worked stitch by stitch as you type: each line
+        with its total in each size, and what does not come out with a repair that was tried. Say its sizes in
+        a line of their own, such as “Sizes: S, M, L”. Nothing is kept unless you keep it.
+      </p>
+      <p className="text-quiet mt-3 text-sm">
+        Then choose a total to see how it comes about: stitch by stitch, and as a chart.
+      </p>
+    </div>
+  );
+}
+
+type View = "proof" | "printed";
+
 /** A pattern written elsewhere: pasted or dropped, and proved or refuted line by line. */
 export function CheckPage() {
   const [text, setText] = useState(() => localStorage.getItem(KEPT) ?? "");
   const [terms, setTerms] = useState<"US" | "UK">("US");
+  const [hand, setHand] = useState<"right" | "left">("right");
+  const [view, setView] = useState<View>("proof");
   const [line, setLine] = useState<number | null>(null);
+  const [picked, setPicked] = useState<Picked | null>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const check = useCheck(useDeferredValue(text), terms);
@@ -197,9 +92,13 @@ export function CheckPage() {
   const read = async (file: File | undefined) => {
     if (file) change(await file.text());
   };
-  // The server sets the terms in a line of their own when the text has none: its lines are then one further down.
-  const shift = /^terms:/im.test(text) ? 0 : 1;
-  const answer = check.data && text.trim() ? moved(check.data, -shift) : null;
+  const answer = text.trim() ? (check.data ?? null) : null;
+  const open = answer && picked && answer.lines.some((l) => l.line === picked.line) ? picked : null;
+  const size = open && answer?.sizes.includes(open.size) ? open.size : (answer?.sizes[0] ?? "");
+  const pick = (next: Picked) => {
+    setPicked(next);
+    setLine(next.line);
+  };
   return (
     <div className="flex h-screen flex-col">
       <header className="border-line bg-sheet flex h-13 items-center gap-4 border-b px-5">
@@ -209,8 +108,16 @@ export function CheckPage() {
         <h1 className="text-base">Check a pattern</h1>
         <span className="flex-1" />
         {answer && <Verdict check={answer} />}
+        <button
+          type="button"
+          className="button"
+          disabled={!answer || keep.isPending}
+          onClick={() => keep.mutate()}
+        >
+          Keep it as a design
+        </button>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-[1.15fr_1fr]">
+      <main className="grid min-h-0 flex-1 grid-cols-[1.15fr_1fr] grid-rows-[minmax(0,1fr)_auto]">
         <section className="flex min-h-0 flex-col p-4" aria-label="The text">
           <div className="mb-2 flex flex-wrap items-end gap-3">
             <Choice
@@ -236,15 +143,9 @@ export function CheckPage() {
                 Try an example
               </button>
             )}
-            <span className="flex-1" />
-            <button
-              type="button"
-              className="button"
-              disabled={!answer || keep.isPending}
-              onClick={() => keep.mutate()}
-            >
-              Keep it as a design
-            </button>
+            {answer?.findings.some((finding) => finding.repairs.length > 0) && (
+              <p className="text-quiet pb-1 text-[13px]">Ctrl+Enter repairs the line, or goes to the next.</p>
+            )}
           </div>
           <div
             className="min-h-0 flex-1"
@@ -259,7 +160,9 @@ export function CheckPage() {
             <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
               <TextEditor
                 text={text}
+                terms={terms}
                 findings={answer?.findings ?? []}
+                outline={answer?.outline ?? null}
                 line={line}
                 onChange={change}
                 onLine={setLine}
@@ -275,47 +178,63 @@ export function CheckPage() {
           tabIndex={0}
         >
           <Trouble error={check.error ?? keep.error} />
-          {!answer && (
-            <div className="sheet p-6">
-              <h2 className="text-lg">Paste or drop a pattern on the left</h2>
-              <p className="text-quiet mt-2 text-sm">
-                In ordinary crochet English, in one size or many. It is worked stitch by stitch as you type:
-                each line with its total in each size, and what does not come out with a repair that was
-                tried. Say its sizes in a line of their own, such as “Sizes: S, M, L”. Nothing is kept unless
-                you keep it.
-              </p>
-            </div>
+          {!answer && <Start />}
+          {answer && answer.lines.length > 0 && (
+            <Choice
+              label="What is shown"
+              hideLabel
+              value={view}
+              options={[
+                ["proof", "Proof"],
+                ["printed", "As printed"],
+              ]}
+              onChange={setView}
+            />
           )}
-          {answer && (
+          {answer && view === "printed" && (
+            <Printed text={text} terms={terms} sizes={answer.sizes} hand={hand} onHand={setHand} />
+          )}
+          {answer && view === "proof" && (
             <>
-              <Findings
-                check={answer}
-                onChoose={setLine}
-                onRepair={(finding, index) => {
-                  const repair = finding.repairs[index];
-                  if (repair) change(applyEdits(text, repair.edits));
-                }}
+              <Questions
+                questions={answer.questions}
+                onLine={setLine}
+                onAnswer={(edits) => change(applyEdits(text, edits))}
               />
-              {answer.lines.length > 0 && <Lines check={answer} chosen={line} onChoose={setLine} />}
+              <Findings
+                findings={answer.findings}
+                onLine={setLine}
+                onRepair={(edits) => change(applyEdits(text, edits))}
+              />
+              {answer.lines.length > 0 && (
+                <ProofTable
+                  sizes={answer.sizes}
+                  lines={answer.lines}
+                  words={answer.words}
+                  findings={answer.findings}
+                  chosen={open ?? (line === null ? null : { line, size })}
+                  onChoose={pick}
+                />
+              )}
             </>
           )}
         </section>
+        {answer && open && (
+          <div className="col-span-2 max-h-[46vh] overflow-auto">
+            <LinePanel
+              text={text}
+              terms={terms}
+              line={open.line}
+              size={size}
+              sizes={answer.sizes}
+              into={terms}
+              hand={hand}
+              onSize={(next) => setPicked({ line: open.line, size: next })}
+              onClose={() => setPicked(null)}
+            />
+          </div>
+        )}
       </main>
     </div>
   );
-}
-
-/** The answer with all its line numbers moved: those of the text as it is shown. */
-function moved(check: CheckView, by: number): CheckView {
-  if (by === 0) return check;
-  const move = <T extends { line: number }>(place: T): T => ({ ...place, line: place.line + by });
-  return {
-    ...check,
-    lines: check.lines.map(move),
-    findings: check.findings.map((finding) => ({
-      ...move(finding),
-      related: finding.related.map(move),
-      repairs: finding.repairs.map((repair) => ({ ...repair, edits: repair.edits.map(move) })),
-    })),
-  };
 }

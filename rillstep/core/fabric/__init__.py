@@ -3,8 +3,9 @@
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
-from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, Worked, work_pattern
-from rillstep.core.fabric.working import RowWork, work_row, work_setup
+from rillstep.core.fabric.trace import TracedPlace, TracedStitch
+from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, Turn, Worked, work_pattern
+from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
 
 __all__ = [
     "EMPTY",
@@ -17,11 +18,16 @@ __all__ = [
     "Run",
     "SizeWork",
     "Surroundings",
+    "Trace",
+    "TracedPlace",
+    "TracedStitch",
     "Trouble",
+    "Turn",
     "Worked",
     "differing",
     "found_of",
     "stated_sts",
+    "trace_row",
     "work_pattern",
     "work_row",
     "work_setup",

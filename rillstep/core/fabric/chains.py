@@ -27,7 +27,7 @@ def chain(hook: Hook, step: Chain, following: Step | None) -> None:
             ):
                 hook.take(Want("st"), 1, step.span, use=False)
                 hook.stands = True
-            hook.make([Run(Place("st", counts, chain=True), 1)])
+            hook.make([Run(Place("st", counts, chain=True), 1)], 1)
             space = _space_beside(hook, step, length)
             if space:
                 hook.make([Run(Place("sp", length=space), 1)])

@@ -163,7 +163,7 @@ class Cursor:
             elif units > 0:
                 here = self._take_chains(run, count - got)
                 got += here
-                taken.append(Run(Place("ch"), here))
+                taken.append(Run(Place("ch", at=place.at), here))
             elif not want.passes(place):
                 self.rest.append(run)
                 break
@@ -235,7 +235,7 @@ class Cursor:
         whole, part = divmod(here, run.place.length)
         self._leave(run.place, run.count - whole - (1 if part else 0))
         if part:
-            self._leave(Place("ch"), run.place.length - part)
+            self._leave(Place("ch", at=run.place.at), run.place.length - part)
         return here
 
 

@@ -21,6 +21,7 @@ class Place:
     working along the underside of a foundation chain.
     special, key: which special stitch it belongs to, and whether it is what that one offers.
     corner: a space within a corner, or the middle stitch of one. mark: the marker in it.
+    at: its number, while a row is traced and every place counts by itself.
     """
 
     kind: PlaceKind
@@ -32,6 +33,7 @@ class Place:
     corner: bool = False
     chain: bool = False  # a starting chain that counts as this stitch
     mark: str | None = None
+    at: int | None = None
 
 
 @dataclass(frozen=True, eq=True)

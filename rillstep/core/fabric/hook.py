@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 
 from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
+from rillstep.core.fabric.trace import Recorder
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import Chain, Special, Step, WhatKind
 
@@ -94,22 +95,28 @@ class Hook:
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet
     carried: str | None = None  # the marker that the next stitch carries up
     warnings: list[Trouble] = field(default_factory=list)
+    trace: Recorder | None = None
 
     def spend(self, span: Span, steps: int = 1) -> None:
         """Count steps that are worked. Raises Stop when they are too many."""
         self.steps += steps
-        if self.steps > MOST_STEPS:
+        if self.steps > (MOST_STEPS if self.trace is None else 10 * MOST_STEPS):  # a trace walks every repeat
             raise Stop(Trouble("too-large", span, "more steps than Rillstep works in one row"))
 
-    def make(self, runs: list[Run]) -> None:
-        """Put stitches on the new edge. Raises Stop when they are too many."""
+    def make(self, runs: list[Run], over: int | None = 0) -> None:
+        """Put stitches on the new edge, over so many of the places taken last. Raises Stop when they are too many.
+
+        over: None when the trace knows already.
+        """
+        if self.trace is not None and over is not None:
+            self.trace.make(runs, over)
         self.made += runs
         self.made_count += stitches_in(runs)
         if self.made_count > MOST_STITCHES:
             raise Stop(Trouble("too-large", NOWHERE, "more stitches than Rillstep works in one row"))
 
-    def take(self, want: Want, count: int, span: Span, use: bool = True) -> list[Run]:
-        """Take places. Raises Stop when there are not enough."""
+    def take(self, want: Want, count: int, span: Span, use: bool = True, skipping: bool = False) -> list[Run]:
+        """Take places, to work into them or to skip them. Raises Stop when there are not enough."""
         self.settle()
         self.stands = False
         if not self.cursor.rest and self.sides and self.on_side:
@@ -119,6 +126,8 @@ class Hook:
         elif want.kind == "st" and not want.stitch and self._only_chains():
             want = Want("ch")
         taken = self.cursor.take(want, count, use)
+        if self.trace is not None:
+            self.trace.note(taken, skipping)
         got = counted(taken)
         if got < count:
             raise Stop(_not_enough(self, want, count - got, span))
@@ -146,7 +155,7 @@ class Hook:
         while self.sides:
             side = self.sides.pop(0)
             if want.kind in (side.place.kind, "st"):
-                self.cursor.rest = [side]
+                self.cursor.rest = self._numbered([side])
                 return
 
     def rotate(self, span: Span) -> None:
@@ -160,8 +169,12 @@ class Hook:
         self.cursor.rest = []
         self.cursor.uses.clear()
         if self.edge.foundation:
-            self.cursor.rest = self._underside(span)
+            self.cursor.rest = self._numbered(self._underside(span))
         self.on_side = not self.edge.foundation
+
+    def _numbered(self, rest: list[Run]) -> list[Run]:
+        """Places that are met only now, with numbers when the row is traced; the next one stands last, as on the cursor."""
+        return rest if self.trace is None else list(reversed(self.trace.numbered(reversed(rest))))
 
     def _underside(self, span: Span) -> list[Run]:
         along = self.cursor.worked_chains - 2

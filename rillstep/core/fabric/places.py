@@ -51,6 +51,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             ring = not hook.edge.runs or any(run.place.kind == "ring" for run in hook.edge.runs)
             if not ring and not (hook.edge.foundation and hook.edge.closed):
                 raise Stop(Trouble("no-such-place", span, "there is no ring here to work into"))
+            if hook.trace is not None:
+                hook.trace.note(hook.cursor.rest or hook.trace.ring())
             hook.cursor.rest = []
             return 1
         case Marked(marker):
@@ -85,6 +87,8 @@ def has(hook: Hook, want: Want) -> bool:
 def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool = True) -> int:
     """Take so many places; the loops that are not worked stay free. Raises Stop."""
     if want.kind == "st" and hook.cursor.rest and hook.cursor.rest[-1].place.kind == "ring":
+        if hook.trace is not None:
+            hook.trace.note(hook.cursor.rest)
         return count  # "6 sc" on a ring go into the ring
     taken = hook.take(want, count, span, use)
     if loop == "back":
@@ -221,6 +225,8 @@ def _close_picot(hook: Hook, nth: int, span: Span) -> int:
         message = f"ch {length} is closed in the {nth}. chain: the picot stands on a stalk of {length - nth}"
         hook.warnings.append(Trouble("picot-stalk", span, message))
     last = hook.made.pop()
+    if hook.trace is not None:
+        hook.trace.close()
     hook.made_count -= 1
     if last.count > 1:
         hook.made.append(Run(last.place, last.count - 1))
@@ -269,6 +275,8 @@ def _skipped(hook: Hook, count: int, span: Span) -> int:
             Trouble("no-such-place", span, f"{missing} more would have to be skipped before this", missing=missing)
         )
     hook.skipped -= count
+    if hook.trace is not None:
+        hook.trace.go_back(count)
     return count
 
 
@@ -288,6 +296,8 @@ def _loops(hook: Hook, into: Loops, span: Span) -> int:
         raise Stop(Trouble("runs-out", span, f"runs out of free loops: {missing} missing", missing=missing))
     if into.count is None or count == total:
         hook.used_loops.append(key)
+    if hook.trace is not None:
+        hook.trace.note(hook.trace.numbered(runs)[:count])
     hook.cursor.rest = []
     hook.cursor.taken += count
     return count

@@ -33,6 +33,8 @@ def _repeat_times(hook: Hook, steps: tuple[Step, ...], times: int) -> None:
 
 
 def _skip(hook: Hook, turns: Turns, done: int, most: int | None) -> int:
+    if hook.trace is not None:
+        return 0
     skipped = turns.skip(hook.cursor.rest, hook.made, _freed(hook), hook.tally, done, most)
     if skipped is None:
         return 0

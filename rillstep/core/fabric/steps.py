@@ -18,6 +18,8 @@ def do_all(hook: Hook, steps: tuple[Step, ...]) -> None:
 def step_of(hook: Hook, step: Step, following: Step | None) -> None:
     """Work one step; `following` is the one after it. Raises Stop."""
     hook.spend(step.span)
+    if hook.trace is not None and not isinstance(step, Repeat):
+        hook.trace.begin(step)
     match step:
         case Work():
             work(hook, step)
@@ -26,7 +28,7 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
         case Skip(count, what, first):
             if first and hook.stands:
                 return
-            hook.take(want_of(what, hook.size), count.at(hook.size), step.span)
+            hook.take(want_of(what, hook.size), count.at(hook.size), step.span, skipping=True)
             hook.skipped += count.at(hook.size)
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
                 hook.cursor.worked_chains -= count.at(hook.size)

@@ -47,7 +47,7 @@ def work(hook: Hook, step: Work) -> None:
         if isinstance(step.into, FromHook):
             return
     if count and per:
-        hook.make(_stitches(hook, step.stitch, per, count))
+        hook.make(_stitches(hook, step.stitch, per, count), count)
 
 
 def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:
@@ -74,7 +74,7 @@ def _special_work(hook: Hook, step: Work, special: Special) -> None:
     if _in_one_place(inner):
         count = places(hook, step.into, step.span, step.loop)
         made = _made_in_one(hook, inner, special.name)
-        hook.make([pattern(made * step.per.at(hook.size), count)] if made and count else [])
+        hook.make([pattern(made * step.per.at(hook.size), count)] if made and count else [], count)
         return
     times = step.into.count.at(hook.size) if isinstance(step.into, Next) else 1
     for _ in range(min(times, MOST_REPEATS)):
@@ -157,7 +157,7 @@ def group(hook: Hook, steps: tuple[Step, ...], into: Into, span: Span) -> None:
         if len(made) == 3 and not any(is_chain(r) for r in made) and made[1].count == 1:
             made[1] = Run(replace(made[1].place, corner=True), 1)
     if count and made:
-        hook.make([pattern(made, count)] if count > 1 else made)
+        hook.make([pattern(made, count)] if count > 1 else made, count)
 
 
 def each_kind(hook: Hook, step: EachKind) -> None:
@@ -183,13 +183,16 @@ def each_kind(hook: Hook, step: EachKind) -> None:
             rule = next((made for want, made in rules if want.units(run.place)), None)
             if rule is not None:
                 hook.cursor.taken += run.count
+                if hook.trace is not None:
+                    hook.trace.note([run])
+                    hook.trace.make(rule, 1)
                 found.append(pattern(rule, run.count))
         return found
 
     made = above(_runs_before(hook, step.end, step.span))
     if not made and step.end.word in ("around", "across"):
         raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
-    hook.make(made)
+    hook.make(made, None)
 
 
 def _runs_before(hook: Hook, end: ToEnd, span: Span) -> list[Run]:
@@ -216,16 +219,17 @@ def evenly(hook: Hook, step: Evenly) -> None:
     if step.along in ("row ends", "foundation"):
         want = Want("end" if step.along == "row ends" else "ch")
         if not has(hook, want):
-            along_side(hook, want, ToEnd("across"), step.span)
+            count = along_side(hook, want, ToEnd("across"), step.span)
         else:
-            hook.take(want, hook.cursor.available(want), step.span)
+            count = hook.cursor.available(want)
+            hook.take(want, count, step.span)
     else:
         want = Want("st and ch")
         count = hook.cursor.available(want)
         if count:
             hook.take(want, count, step.span)
         hook.cursor.rest = []
-    hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))])
+    hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))], count)
 
 
 def together(hook: Hook, step: Together) -> None:
@@ -235,7 +239,7 @@ def together(hook: Hook, step: Together) -> None:
         raise Stop(Trouble("chain-of-none", step.span, "at least 1 stitch is worked together"))
     if step.into is not None:
         count = places(hook, step.into, step.span, step.loop)
-        hook.make([Run(Place("st", step.stitch), count)])
+        hook.make([Run(Place("st", step.stitch), count)], count)
         return
     want = Want("st")
     if step.end is not None:
@@ -246,4 +250,4 @@ def together(hook: Hook, step: Together) -> None:
             raise Stop(Trouble("repeat-uneven", step.span, message, legs - left, left))
     if times:
         taken(hook, want, legs * times, step.span, step.loop)
-        hook.make([Run(Place("st", step.stitch), times)])
+        hook.make([Run(Place("st", step.stitch), times)], legs * times)

@@ -39,14 +39,29 @@ Worked = Row | Again
 
 
 @dataclass(frozen=True)
+class Turn:
+    """One round of a line: whose instructions were worked, on which edge, and what it could reach besides.
+
+    turned: the next row meets its places in the opposite order.
+    """
+
+    source: Row
+    edge: Edge
+    around: Surroundings
+    turned: bool
+
+
+@dataclass(frozen=True)
 class LineWork:
     """A line worked in one size.
 
-    rounds: the counts after each round that the line stands for; edges: the edge before each.
+    rounds: the counts after each round that the line stands for.
     source: the row whose instructions were used last (the line itself, but for rows worked again).
     start: what it was worked on; end: what the next line is worked on.
+    turns: its rounds as they were worked; all after the last one given are like it.
     stated: the work went on from the stated total, as the worked one could not be used.
     known: is what comes out known at all?
+    depends: the line of the text at which this piece first went wrong, before this line.
     """
 
     line: Row | Again | Setup
@@ -60,6 +75,8 @@ class LineWork:
     known: bool = True
     source: Row | None = None
     around: Surroundings = field(default_factory=Surroundings)
+    turns: tuple["Turn", ...] = ()
+    depends: int | None = None
 
     @property
     def steps(self) -> tuple[Step, ...]:
@@ -105,6 +122,7 @@ class _Piece:
     loops: dict[tuple[str, int], FreeLoops] = field(default_factory=dict)
     by_number: dict[tuple[str, int], Row] = field(default_factory=dict)
     origin: tuple[str, int] | None = None
+    wrong: int | None = None  # the line at which it first went wrong
 
     def sides(self) -> tuple[Run, ...]:
         """The edges that follow the top when the work is rotated: row ends, foundation chain, row ends."""
@@ -125,7 +143,13 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
         for line in section.lines:
             if size not in line.sizes or not isinstance(line, Row | Again | Setup):
                 continue
-            worked.append(_work_line(line, (index, section), size, piece, pattern, (corners, budget)))
+            depends = piece.wrong
+            work = _work_line(line, (index, section), size, piece, pattern, (corners, budget))
+            if piece.wrong is not None and piece.wrong == depends:
+                work = replace(work, depends=depends)
+            elif depends is None and (work.trouble is not None or work.stated or not work.known):
+                piece.wrong = line.span.line
+            worked.append(work)
         pieces.append(piece)
     return SizeWork(size, tuple(worked), tuple(piece.edge or EMPTY for piece in pieces))
 
@@ -173,8 +197,9 @@ def _start_of(pattern: Pattern, section: Section, pieces: list[_Piece], size: in
     if on is None:
         # A flat strip that becomes a tube, or a tube that goes on flat, is still one piece.
         return _Piece(
-            before.edge, before.says, before.pending, before.rows, before.underside, before.loops, {}, before.origin
-        )
+            before.edge, before.says, before.pending, before.rows, before.underside, before.loops, {}, before.origin,
+            before.wrong,
+        )  # fmt: skip
     if on.edge == "foundation":
         return _Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
     if on.edge == "row ends":
@@ -223,6 +248,7 @@ def _work_rounds(
     times, first_number = line.rounds(size), line.first.at(size)
     rounds: list[Counts] = []
     last: RowWork | None = None
+    turns: list[Turn] = []
     beginning = around = _around(piece, section, common)
     for turn in range(times):
         if common[2].left < 0:
@@ -231,11 +257,13 @@ def _work_rounds(
         source = sources[turn % len(sources)]
         before, was_pending = here, piece.pending
         around = _around(piece, section, common) if turn else beginning
-        last, here = _best_reading(source, line, size, here, around, (turn == times - 1, _is_turned(source, section)))
+        how = (turn == times - 1, _is_turned(source, section))
+        last, here, around = _best_reading(source, line, size, here, around, how)
+        turns.append(Turn(source, before, around, how[1] or "turn" in _gestures(Same(source))))
         common[2].left -= last.spent  # as if it had been worked now, so that what is remembered changes no answer
         if last.trouble:
             gone_on = _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
-            return replace(gone_on, around=beginning)
+            return replace(gone_on, around=beginning, turns=tuple(turns))
         _keep(piece, last, line.kind, first_number + turn)
         rounds.append(last.counts)
         if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
@@ -251,10 +279,13 @@ def _work_rounds(
             last = work_row(sources[0], size, start, beginning)
         sts = stated_sts(line.totals, size)
         if sts is not None and sts != last.counts.sts:
-            return replace(_go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1]), around=beginning)
+            gone_on = _go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1])
+            return replace(gone_on, around=beginning, turns=tuple(turns))
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
-    return LineWork(line, index, start, here, tuple(rounds), last, source=source_last, around=beginning)
+    return LineWork(
+        line, index, start, here, tuple(rounds), last, source=source_last, around=beginning, turns=tuple(turns)
+    )
 
 
 def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
@@ -275,20 +306,21 @@ def _around(piece: _Piece, section: Section, common: tuple[Pattern, bool, _Budge
 
 def _best_reading(
     source: Row, line: Worked, size: int, edge: Edge, around: Surroundings, how: tuple[bool, bool]
-) -> tuple[RowWork, Edge]:
-    """The row worked; where the text leaves open whether a chain counts, the reading that makes its total true is taken."""
+) -> tuple[RowWork, Edge, Surroundings]:
+    """The row worked, and as what it was read; where the text leaves open whether a chain counts, the reading that makes its total true is taken."""
     is_last, turned = how
     work, end = worked(source, size, edge, around, turned)
     fails = bool(work.trouble) or (is_last and bool(differing(line.totals, work.counts, size)))
     unsaid = _unsaid(source, work, around, size) if fails else None
     if unsaid is None:
-        return work, end
+        return work, end, around
     length, span = unsaid
-    other, other_end = worked(source, size, edge, replace(around, says=(*around.says, (length, "st"))), turned)
+    counting = replace(around, says=(*around.says, (length, "st")))
+    other, other_end = worked(source, size, edge, counting, turned)
     if other.trouble is not None or (is_last and differing(line.totals, other.counts, size)):
-        return work, end
+        return work, end, around
     warnings = work.warnings or (Trouble("chain-unsaid", span, _UNSAID),)
-    return replace(other, warnings=warnings), other_end
+    return replace(other, warnings=warnings), other_end, counting
 
 
 _UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"
@@ -337,6 +369,7 @@ def _work_setup_line(line: Setup, index: int, size: int, piece: _Piece, start: E
     if end is not None:
         end = interned(end)
         piece.edge, piece.rows, piece.underside, piece.origin, piece.pending = end, 0, 0, None, None
+        piece.wrong = None
     elif line.broken:
         piece.edge = None
     return LineWork(line, index, start, end if end is not None else start, known=not line.broken)

@@ -11,6 +11,7 @@ from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of
 from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
 from rillstep.core.fabric.steps import do_all, step_of
+from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, TopOfChain, Work
 
@@ -62,14 +63,39 @@ def work_setup(setup: Setup, size: int) -> Edge | None:
     return None
 
 
-def work_row(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> RowWork:
-    """Work one round of `row` on `edge` in a size."""
+@dataclass(frozen=True)
+class Trace:
+    """A row with each of its stitches above the places that it went into, and the work of it.
+
+    ahead: the index of the place that the hook would go into next, when the row came to a stop.
+    """
+
+    below: tuple[TracedPlace, ...]
+    made: tuple[TracedStitch, ...]
+    work: RowWork
+    ahead: int | None
+
+
+def trace_row(row: Row, size: int, edge: Edge, around: Surroundings) -> Trace:
+    """Work one round of `row` and note where every stitch goes. Raises ValueError when the edge is too long for that."""
+    recorder = Recorder()
+    work = work_row(row, size, edge, around, recorder)
+    here = recorder.rest[-1].place.at if recorder.rest else None
+    return Trace(recorder.places(), tuple(recorder.made), work, here if work.trouble is not None else None)
+
+
+def work_row(
+    row: Row, size: int, edge: Edge, around: Surroundings | None = None, recorder: Recorder | None = None
+) -> RowWork:
+    """Work one round of `row` on `edge` in a size; a recorder is told of every stitch."""
     around = around or Surroundings()
     steps, pending = _without_turning_chain(row.steps, around.rows)
     edge, steps = _inline_foundation(edge, steps, size)
     if around.pending is not None and not (steps and isinstance(steps[0], Chain)):
         steps = (around.pending, *steps)
-    hook = Hook(size, Cursor(edge), edge, around, dict(around.says), do_all, sides=list(around.sides))
+    if recorder is not None:
+        edge = replace(edge, runs=recorder.numbered(edge.runs))
+    hook = Hook(size, Cursor(edge), edge, around, dict(around.says), do_all, sides=list(around.sides), trace=recorder)
     hook.moving = any(isinstance(step, Gesture) and step.kind == "move marker" for step in steps)
     hook.spares_chain = any(isinstance(getattr(step, "into", None), TopOfChain) for step in steps)
     counts: list[StepCount] = []
@@ -88,6 +114,8 @@ def work_row(row: Row, size: int, edge: Edge, around: Surroundings | None = None
             trouble = Trouble("left-over", row.span, message, left=left)
     except Stop as stop:
         trouble = stop.trouble if stop.trouble.span.line else replace(stop.trouble, span=row.span)
+    if recorder is not None and (trouble is not None or hook.unworked):
+        recorder.rest = tuple(hook.cursor.rest)  # else what lace leaves at its end was passed over
     made = edge_of(hook.made, hook.closed or row.kind == "Rnd")
     free = FreeLoops(tuple(hook.freed_front), tuple(hook.freed_back))
     return RowWork(

@@ -42,6 +42,7 @@ class Header:
 
     name: str = ""
     terms: Terms = "US"
+    terms_known: bool = False  # said beside the text, so that a line in it changes nothing
     sizes: tuple[str, ...] = ("One size",)
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
@@ -111,10 +112,9 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
 
 def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
     word = text.upper().replace(".", "").split(" ")[0]
-    if word in ("US", "USA", "AMERICAN"):
-        head.terms = "US"
-    elif word in ("UK", "BRITISH"):
-        head.terms = "UK"
+    said: Terms | None = "US" if word in ("US", "USA", "AMERICAN") else "UK" if word in ("UK", "BRITISH") else None
+    if said is not None:
+        head.terms = head.terms if head.terms_known else said
     else:
         findings.append(Finding("terms-unknown", "error", span, f"Terms are US or UK, not “{text}”."))
 

@@ -11,6 +11,7 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.stitches import Terms
 
 MAX_CHARACTERS = 200_000
 MAX_LINES = 1_500
@@ -92,9 +93,12 @@ def _begins_anew(line: Setup) -> bool:
     return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
 
 
-def parse(text: str) -> Parsed:
-    """Read a pattern text. Never raises; whatever is wrong is a finding."""
-    reading = _Reading(Header())
+def parse(text: str, terms: Terms | None = None) -> Parsed:
+    """Read a pattern text. Never raises; whatever is wrong is a finding.
+
+    terms: what it is written in, where that is known better than the text says.
+    """
+    reading = _Reading(Header(terms=terms or "US", terms_known=terms is not None))
     if len(text) > MAX_CHARACTERS or text.count("\n") > MAX_LINES:
         span = Span(1, 1, 2)
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."

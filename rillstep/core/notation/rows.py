@@ -79,7 +79,9 @@ def read_row(
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     body = _stream(text, line, context, label.body, end)
-    steps = _alone(read_steps(body), label.kind)
+    steps = read_steps(body)
+    if not any(token.is_word("next") for token in body.tokens):
+        steps = _alone(steps, label.kind)
     findings += body.findings
     if not steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))

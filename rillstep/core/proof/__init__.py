@@ -1,6 +1,7 @@
 """The proof: what is wrong with a text, where, in which size, and what would make it true."""
 
 from rillstep.core.proof.prove import LineProof, Proof, prove, prove_text
+from rillstep.core.proof.questions import Question, questions
 from rillstep.core.proof.reprint import Reprint, reprint
 
-__all__ = ["LineProof", "Proof", "Reprint", "prove", "prove_text", "reprint"]
+__all__ = ["LineProof", "Proof", "Question", "Reprint", "prove", "prove_text", "questions", "reprint"]

@@ -14,13 +14,17 @@ from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject
 from rillstep.core.proof.totals import totals
+from rillstep.core.stitches import Terms
 
 CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists)
 
 
 @dataclass(frozen=True)
 class LineProof:
-    """A line with its proved totals per size: None where it does not hold, or is not known."""
+    """A line with its proved totals per size: None where it does not hold, or is not known.
+
+    depends: an earlier line that is wrong; this one was judged from the total stated there.
+    """
 
     line: int
     section: int
@@ -29,6 +33,7 @@ class LineProof:
     spaces: tuple[int | None, ...]
     stated: tuple[int | None, ...]
     proved: bool
+    depends: int | None = None
 
 
 @dataclass(frozen=True)
@@ -46,9 +51,12 @@ class Proof:
         return not any(finding.severity == "error" for finding in self.findings)
 
 
-def prove_text(text: str, allowance_mm: float = 0.0) -> Proof:
-    """Read and prove a text. Never raises: whatever is wrong is a finding."""
-    parsed = parse(text)
+def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None) -> Proof:
+    """Read and prove a text. Never raises: whatever is wrong is a finding.
+
+    terms: what it is written in, where that is known better than the text says.
+    """
+    parsed = parse(text, terms)
     return prove(parsed.pattern, parsed.findings, allowance_mm)
 
 
@@ -84,7 +92,10 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
                 stated.append(main[0].count.at(size) if main and size in line.sizes else None)
             label = f"{line.kind} {line.first.values[line.sizes[0]]}"
             proved = line.span.line not in wrong and not line.broken and any(v is not None for v in sts)
-            proofs.append(LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved))
+            depends = min((w.depends for w in by_size.values() if w and w.depends is not None), default=None)
+            proofs.append(
+                LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved, depends)
+            )
     return tuple(proofs)
 
 

@@ -1,6 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { FileDown } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { client, download, unwrap } from "../../api/client";
 import { useBench } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
@@ -8,14 +9,15 @@ import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Booklet } from "./Booklet";
-
-const TextEditor = lazy(() => import("./TextEditor"));
+import { EditText } from "./EditText";
 
 type View = "read" | "edit";
 
 export function WordsStep() {
-  const { design, work, selection, select } = useBench();
-  const [view, setView] = useState<View>("read");
+  const { design, work } = useBench();
+  const [search, setSearch] = useSearchParams();
+  const view: View = search.get("view") === "edit" ? "edit" : "read";
+  const setView = (next: View) => setSearch(next === "edit" ? { view: "edit" } : {}, { replace: true });
   const [chosenSize, setSize] = useState<string>("all");
   const { terms, hand, sizes } = design.document;
   const size = sizes.some((s) => s.name === chosenSize) ? chosenSize : "all";
@@ -103,7 +105,8 @@ export function WordsStep() {
         ) : (
           <>
             <p className="text-quiet text-sm">
-              In US terms, all sizes. Press Ctrl+Shift+M for the list of findings.
+              In US terms, all sizes. Ctrl+Enter repairs the line, or goes to the next; Ctrl+Shift+M lists the
+              findings. Choose a total to see how it comes about.
             </p>
             {work?.edited && (
               <button
@@ -124,22 +127,7 @@ export function WordsStep() {
         </p>
       )}
       {view === "read" && booklet.data && <Booklet booklet={booklet.data} selectable={size === "all"} />}
-      {view === "edit" && work && (
-        <div className="min-h-80 flex-1">
-          <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
-            <TextEditor
-              text={design.document.text ?? work.written}
-              findings={work.findings}
-              line={selection?.line ?? null}
-              onChange={(text) => {
-                if (text !== (design.document.text ?? work.written))
-                  design.change("text", (d) => ({ ...d, text }));
-              }}
-              onLine={(line) => select({ line })}
-            />
-          </Suspense>
-        </div>
-      )}
+      {view === "edit" && work && <EditText work={work} />}
     </div>
   );
 }

@@ -4,13 +4,22 @@ import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from "@codemi
 import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useEffectEvent, useRef } from "react";
-import type { FindingView } from "../../api/schema";
+import { client, unwrap } from "../api/client";
+import type { FindingView, OutlineView } from "../api/schema";
+import { completion, type Vocabulary } from "./completion";
+import { folding } from "./folding";
 import { patternLanguage } from "./language";
+import { offset, repair, repairKey } from "./repairing";
 
 interface Props {
   text: string;
+  /** What the text is written in: the words that are offered follow it. */
+  terms: "US" | "UK";
   findings: readonly FindingView[];
+  /** Its sections, and the names that are defined in it. */
+  outline: OutlineView | null;
   /** The selected line: scrolled to and marked. */
   line: number | null;
   onChange: (text: string) => void;
@@ -42,18 +51,24 @@ const look = EditorView.theme({
     borderColor: "var(--line)",
     maxWidth: "30rem",
   },
+  ".cm-tooltip-autocomplete ul li[aria-selected]": {
+    backgroundColor: "var(--rill)",
+    color: "var(--rill-ink)",
+  },
+  ".cm-completionDetail": { fontFamily: "var(--font-sans)", fontStyle: "normal", opacity: "0.8" },
+  ".cm-foldGutter span": { cursor: "pointer", padding: "0 3px" },
+  ".cm-foldPlaceholder": {
+    backgroundColor: "var(--rill-soft)",
+    border: "none",
+    color: "var(--ink)",
+    padding: "0 6px",
+  },
   ".cm-diagnostic": { fontFamily: "var(--font-sans)", fontSize: "14px" },
 });
 
 function nonce(): string {
   const meta = document.querySelector<HTMLMetaElement>("meta[property='csp-nonce']");
   return meta?.nonce ?? "";
-}
-
-function offset(state: EditorState, line: number, column: number): number {
-  if (line < 1 || line > state.doc.lines) return 0;
-  const at = state.doc.line(line);
-  return Math.min(at.to, at.from + column - 1);
 }
 
 function diagnostics(state: EditorState, findings: readonly FindingView[], view: EditorView): Diagnostic[] {
@@ -65,22 +80,29 @@ function diagnostics(state: EditorState, findings: readonly FindingView[], view:
     ),
     severity: finding.severity === "error" ? "error" : "warning",
     message: finding.message,
-    actions: finding.repairs.map((repair) => ({
-      name: repair.message,
-      apply: () => {
-        const changes = repair.edits.map((edit) => ({
-          from: offset(view.state, edit.line, edit.column),
-          to: offset(view.state, edit.line, edit.end_column),
-          insert: edit.text,
-        }));
-        view.dispatch({ changes });
-      },
+    actions: finding.repairs.map((option) => ({
+      name: option.message,
+      apply: () => repair(view, option.edits),
     })),
   }));
 }
 
 /** The pattern text with its findings in the gutter and under the words; repairs are offered where they stand. */
-export default function TextEditor({ text, findings, line, onChange, onLine }: Props) {
+export default function TextEditor({ text, terms, findings, outline, line, onChange, onLine }: Props) {
+  const words = useQuery({
+    queryKey: ["language", terms],
+    queryFn: () => unwrap(client.GET("/api/language", { params: { query: { terms } } })),
+    staleTime: Infinity,
+  });
+  // What the editor's own parts ask for when they need it; they are made once, and these change.
+  const known = useRef<Vocabulary & { findings: readonly FindingView[] }>({
+    words: [],
+    outline: null,
+    findings: [],
+  });
+  useEffect(() => {
+    known.current = { words: words.data ?? [], outline, findings };
+  }, [words.data, outline, findings]);
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const changed = useEffectEvent(onChange);
@@ -96,7 +118,14 @@ export default function TextEditor({ text, findings, line, onChange, onLine }: P
         extensions: [
           lineNumbers(),
           history(),
-          keymap.of([...defaultKeymap, ...historyKeymap, ...lintKeymap]),
+          completion(() => known.current),
+          folding(() => known.current.outline?.sections.map((section) => section.line) ?? []),
+          keymap.of([
+            repairKey(() => known.current.findings),
+            ...defaultKeymap,
+            ...historyKeymap,
+            ...lintKeymap,
+          ]),
           patternLanguage,
           syntaxHighlighting(colours),
           lintGutter(),

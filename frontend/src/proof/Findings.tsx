@@ -1,0 +1,50 @@
+import type { EditView, FindingView } from "../api/schema";
+
+interface Props {
+  findings: readonly FindingView[];
+  onRepair: (edits: readonly EditView[]) => void;
+  onLine: (line: number) => void;
+}
+
+const MOST = 12;
+
+/** What is wrong, errors first, each with the repairs that were tried. */
+export function Findings({ findings, onRepair, onLine }: Props) {
+  const ranked = [...findings].sort(
+    (a, b) => Number(a.severity !== "error") - Number(b.severity !== "error"),
+  );
+  return (
+    <ul className="space-y-2" aria-label="Findings">
+      {ranked.slice(0, MOST).map((finding, at) => (
+        <li
+          key={at}
+          className={`sheet p-3 text-sm ${finding.severity === "error" ? "border-l-wrong border-l-3" : ""}`}
+        >
+          <p>
+            <button type="button" className="text-quiet underline" onClick={() => onLine(finding.line)}>
+              line {finding.line}
+            </button>{" "}
+            {finding.message}
+          </p>
+          {finding.repairs.length > 0 && (
+            <div className="mt-2 flex flex-wrap gap-2">
+              {finding.repairs.map((repair, index) => (
+                <button
+                  key={repair.message}
+                  type="button"
+                  className={index === 0 ? "button" : "button-plain"}
+                  onClick={() => onRepair(repair.edits)}
+                >
+                  {repair.message}
+                </button>
+              ))}
+            </div>
+          )}
+        </li>
+      ))}
+      {ranked.length > MOST && (
+        <li className="text-quiet text-sm">and {ranked.length - MOST} more: repair the first ones first.</li>
+      )}
+    </ul>
+  );
+}

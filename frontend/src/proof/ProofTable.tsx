@@ -1,0 +1,103 @@
+import { CircleCheck, CircleX, TriangleAlert } from "lucide-react";
+import { useEffect, useRef } from "react";
+import type { FindingView, LineView } from "../api/schema";
+
+/** A line of the text in one size. */
+export interface Picked {
+  line: number;
+  size: string;
+}
+
+interface Props {
+  sizes: readonly string[];
+  lines: readonly LineView[];
+  findings: readonly FindingView[];
+  /** The words of each line, shown when its label is pointed at. */
+  words?: readonly string[];
+  chosen: Picked | null;
+  onChoose: (picked: Picked) => void;
+}
+
+function Mark({ line, worst }: { line: LineView; worst: string | null }) {
+  if (worst === "error") return <CircleX size={15} className="text-wrong" aria-label="refuted" />;
+  if (line.depends)
+    return <TriangleAlert size={15} className="text-warn" aria-label="depends on an earlier line" />;
+  if (line.proved) return <CircleCheck size={15} className="text-sound" aria-label="proved" />;
+  return <TriangleAlert size={15} className="text-warn" aria-label="not known" />;
+}
+
+function worstOf(findings: readonly FindingView[], line: number): string | null {
+  const here = findings.filter((finding) => finding.line === line);
+  return here.find((finding) => finding.severity === "error")?.severity ?? here[0]?.severity ?? null;
+}
+
+/** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
+export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: Props) {
+  const here = useRef<HTMLTableRowElement>(null);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: "nearest" });
+  }, [chosen?.line]);
+  const size = chosen?.size ?? sizes[0] ?? "";
+  return (
+    <table className="numbers size-columns text-sm">
+      <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
+      <thead>
+        <tr>
+          <td className="text-quiet text-left text-[13px]">stitches</td>
+          {sizes.map((name) => (
+            <th key={name} scope="col" className="max-w-20 truncate px-1" title={name}>
+              {name}
+            </th>
+          ))}
+          <td className="w-6" />
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line, index) => (
+          <tr
+            key={line.line}
+            ref={line.line === chosen?.line ? here : null}
+            className={line.line === chosen?.line ? "bg-mark-soft" : ""}
+          >
+            <th scope="row" className="max-w-48">
+              <button
+                type="button"
+                className="block w-full truncate text-left"
+                title={words?.[index] ?? ""}
+                onClick={() => onChoose({ line: line.line, size })}
+              >
+                {lines[index - 1]?.section !== line.section && (
+                  <span className="text-quiet">{line.section} · </span>
+                )}
+                <strong className="text-ink font-medium">{line.label}</strong>
+              </button>
+            </th>
+            {line.sts.map((sts, at) => {
+              const stated = line.stated[at];
+              const off = stated !== null && stated !== undefined && sts !== null && stated !== sts;
+              const name = sizes[at] ?? "";
+              const isChosen = line.line === chosen?.line && name === chosen.size;
+              return (
+                <td key={at} className={off ? "text-wrong font-semibold" : ""}>
+                  <button
+                    type="button"
+                    aria-pressed={isChosen}
+                    aria-label={`${line.label}, ${name}: ${sts ?? "not known"}${off ? `, not ${stated}` : ""}`}
+                    className={`tabular hover:bg-bank min-w-8 rounded px-1 ${isChosen ? "outline-mark outline-2" : ""}`}
+                    onClick={() => onChoose({ line: line.line, size: name })}
+                  >
+                    {sts ?? "–"}
+                    {off && <span className="text-quiet font-normal"> not {stated}</span>}
+                  </button>
+                </td>
+              );
+            })}
+            <td>
+              <Mark line={line} worst={worstOf(findings, line.line)} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

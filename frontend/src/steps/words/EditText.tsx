@@ -1,0 +1,93 @@
+import { lazy, Suspense, useState } from "react";
+import { Link } from "react-router";
+import type { WorkView } from "../../api/schema";
+import { useBench } from "../../bench/context";
+import { applyEdits } from "../../bench/edits";
+import { LinePanel } from "../../proof/LinePanel";
+import { ProofTable, type Picked } from "../../proof/ProofTable";
+import { Questions } from "../../proof/Questions";
+
+const TextEditor = lazy(() => import("../../editor/TextEditor"));
+
+/** The text beside its proof: the totals of each size are worked anew while it is typed. */
+export function EditText({ work }: { work: WorkView }) {
+  const { design, selection, select } = useBench();
+  const [picked, setPicked] = useState<Picked | null>(null);
+  const { hand, terms, sizes } = design.document;
+  const names = work.outline.sizes;
+  const text = design.document.text ?? work.written;
+  const change = (next: string) => {
+    if (next !== text) design.change("text", (d) => ({ ...d, text: next }));
+  };
+  const line = selection?.line ?? null;
+  const at = selection?.number ? sizes[selection.number.size]?.name : undefined;
+  const open = picked && work.lines.some((l) => l.line === picked.line) ? picked : null;
+  const size =
+    open && names.includes(open.size) ? open.size : at && names.includes(at) ? at : (names[0] ?? "");
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-2">
+      <div className="grid min-h-60 flex-1 grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-3">
+        <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
+          <TextEditor
+            text={text}
+            terms="US"
+            findings={work.findings}
+            outline={work.outline}
+            line={line}
+            onChange={change}
+            onLine={(next) => select({ line: next })}
+          />
+        </Suspense>
+        <section
+          aria-label="Totals"
+          className="min-h-0 space-y-2 overflow-auto"
+          // It scrolls by itself, so it can be reached by keyboard.
+          // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+          tabIndex={0}
+        >
+          <p
+            role="status"
+            data-testid="totals-verdict"
+            className={`text-sm font-semibold ${work.proved_lines === work.total_lines ? "text-sound" : "text-wrong"}`}
+          >
+            {work.proved_lines} of {work.total_lines} lines proved
+          </p>
+          <Questions
+            questions={work.questions}
+            onLine={(next) => select({ line: next })}
+            onAnswer={(edits) => change(applyEdits(text, edits))}
+          />
+          <ProofTable
+            sizes={names}
+            lines={work.lines}
+            findings={work.findings}
+            chosen={open ?? (line === null ? null : { line, size })}
+            onChoose={(next) => {
+              setPicked(next);
+              select({ line: next.line });
+            }}
+          />
+        </section>
+      </div>
+      {open && (
+        <div className="max-h-[42vh] overflow-auto">
+          <LinePanel
+            text={text}
+            terms={null}
+            line={open.line}
+            size={size}
+            sizes={names}
+            into={terms}
+            hand={hand}
+            onSize={(next) => setPicked({ line: open.line, size: next })}
+            onClose={() => setPicked(null)}
+          >
+            <Link to="../shape" className="button-bare" onClick={() => select({ line: open.line })}>
+              Show in the drawing
+            </Link>
+          </LinePanel>
+        </div>
+      )}
+    </div>
+  );
+}
