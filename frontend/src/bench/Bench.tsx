@@ -43,7 +43,8 @@ function OpenBench({ opened }: { opened: DesignView }) {
   const design = useDesign(opened);
   const work = useWork(design.document);
   const [selection, select] = useState<Selection | null>(null);
-  const step = useLocation().pathname.split("/").at(-1) ?? "";
+  const { pathname, search } = useLocation();
+  const step = pathname.split("/").at(-1) ?? "";
   const { undo, redo } = design;
 
   useEffect(() => {
@@ -65,7 +66,9 @@ function OpenBench({ opened }: { opened: DesignView }) {
   }, [design.document.name]);
 
   const value = { design, work: work.data, workError: work.error, selection, select };
-  const withPanel = step !== "testers" && step !== "parts";
+  // The text beside its proof has its own findings, and needs the room.
+  const editing = step === "words" && new URLSearchParams(search).get("view") === "edit";
+  const withPanel = step !== "testers" && step !== "parts" && !editing;
   return (
     <BenchContext.Provider value={value}>
       <a

@@ -25,6 +25,13 @@ interface Props {
   children?: ReactNode;
 }
 
+/** A strip begins at its right end for right-handers: it is scrolled to where the work begins. */
+function atStart(right: boolean) {
+  return (box: HTMLDivElement | null): void => {
+    if (box) box.scrollLeft = right ? box.scrollWidth : 0;
+  };
+}
+
 function asFile(chart: ChartView): void {
   const url = URL.createObjectURL(new Blob([chart.svg], { type: "image/svg+xml" }));
   const link = document.createElement("a");
@@ -78,7 +85,7 @@ function Chart({ asked }: { asked: LineAsked }) {
       <button type="button" className="button-plain" onClick={() => asFile(made)}>
         <FileDown size={15} aria-hidden /> SVG
       </button>
-      <div className="overflow-auto">
+      <div className="overflow-auto" ref={atStart(asked.hand === "right" && !made.around)}>
         <img
           className="border-line max-w-none rounded-lg border bg-white"
           alt={made.title}

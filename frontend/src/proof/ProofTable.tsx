@@ -39,7 +39,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
   }, [chosen?.line]);
   const size = chosen?.size ?? sizes[0] ?? "";
   return (
-    <table className="numbers size-columns text-sm">
+    <table className="numbers size-columns proof-table text-sm">
       <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
       <thead>
         <tr>
@@ -59,7 +59,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
             ref={line.line === chosen?.line ? here : null}
             className={line.line === chosen?.line ? "bg-mark-soft" : ""}
           >
-            <th scope="row" className="max-w-48">
+            <th scope="row" className="max-w-44">
               <button
                 type="button"
                 className="block w-full truncate text-left"

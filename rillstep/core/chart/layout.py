@@ -95,12 +95,9 @@ def chart_of(rows: Sequence[Drawn], around: bool, most: int = 40) -> Chart:
 
 def positions(trace: Trace) -> tuple[list[float], list[float]]:
     """Where the places of a traced row and its new stitches are drawn, unrolled: each stitch above what it went into."""
-    widths = [width_of(p.place) for p in trace.below]
-    made_widths = [width_of(s.place) for s in trace.made]
-    stretch = max(1.0, sum(made_widths) / (sum(widths) or 1.0))
-    starts = accumulate(widths, initial=0.0)
-    below = [stretch * (start + width / 2) for start, width in zip(starts, widths, strict=False)]
-    made = spread(_wanted([[below[i] for i in s.into] for s in trace.made], 0.0), _gaps(made_widths))
+    below = _evenly([width_of(p.place) for p in trace.below], _stretch(trace))
+    gaps = _gaps([width_of(s.place) for s in trace.made])
+    made = spread(_wanted([[below[i] for i in s.into] for s in trace.made], 0.0), gaps)
     first = min([*below, *made], default=0.0)
     return [round(x - first, 3) for x in below], [round(x - first, 3) for x in made]
 
@@ -110,7 +107,7 @@ def positions(trace: Trace) -> tuple[list[float], list[float]]:
 
 def _strip(rows: Sequence[Drawn], most: int) -> Chart:
     below = [p.place for p in rows[0].trace.below][: most + 1]
-    at = _in_line([float(i) for i in range(len(below))], [width_of(p) for p in below])
+    at = _evenly([width_of(p) for p in below], max(_stretch(row.trace) for row in rows))
     marks = [_below(place, x) for place, x in zip(below, at, strict=True)]
     labels: list[tuple[str, Point]] = []
     floor, cut, way = 0.0, 0, 1.0
@@ -138,8 +135,15 @@ def _strip(rows: Sequence[Drawn], most: int) -> Chart:
     return Chart(tuple(marks), tuple(labels), False, cut)
 
 
-def _in_line(wanted: Sequence[float], widths: Sequence[float]) -> list[float]:
-    return spread(wanted, _gaps(widths))
+def _stretch(trace: Trace) -> float:
+    """How much wider than the work below a row is drawn: where it increases, all is given the room."""
+    below = sum(width_of(p.place) for p in trace.below)
+    return max(1.0, sum(width_of(s.place) for s in trace.made) / (below or 1.0))
+
+
+def _evenly(widths: Sequence[float], stretch: float) -> list[float]:
+    starts = accumulate(widths, initial=0.0)
+    return [stretch * (start + width / 2) for start, width in zip(starts, widths, strict=False)]
 
 
 def _gaps(widths: Sequence[float]) -> list[float]:

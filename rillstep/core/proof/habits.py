@@ -14,7 +14,8 @@ def starting_chains(subject: Subject) -> list[Finding]:
     """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
     found: list[Finding] = []
     usual_of = _usual_lengths(subject)
-    for _, line in subject.pattern.lines():
+    unsaid: set[tuple[str, str]] = set()  # asked once: what the first line says holds for those that follow
+    for section, line in subject.pattern.lines():
         if not isinstance(line, Row) or not line.steps:
             continue
         first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
@@ -23,8 +24,11 @@ def starting_chains(subject: Subject) -> list[Finding]:
         seen: set[tuple[str, Span]] = set()
         for work in subject.line_works(line.span.line):
             for warning in work.last.warnings if work.last else ():
-                if (warning.code, warning.span) not in seen:
+                open_before = warning.code == "chain-unsaid" and (section.title, warning.message) in unsaid
+                if (warning.code, warning.span) not in seen and not open_before:
                     seen.add((warning.code, warning.span))
+                    if warning.code == "chain-unsaid":
+                        unsaid.add((section.title, warning.message))
                     message = f"{warning.message[:1].upper()}{warning.message[1:]}."
                     found.append(Finding(warning.code, "warning", warning.span, message))
     return found

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { WorkView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { applyEdits } from "../../bench/edits";
+import { Findings } from "../../proof/Findings";
 import { LinePanel } from "../../proof/LinePanel";
 import { ProofTable, type Picked } from "../../proof/ProofTable";
 import { Questions } from "../../proof/Questions";
@@ -56,6 +57,11 @@ export function EditText({ work }: { work: WorkView }) {
             questions={work.questions}
             onLine={(next) => select({ line: next })}
             onAnswer={(edits) => change(applyEdits(text, edits))}
+          />
+          <Findings
+            findings={work.findings}
+            onLine={(next) => select({ line: next })}
+            onRepair={(edits) => change(applyEdits(text, edits))}
           />
           <ProofTable
             sizes={names}
