@@ -11,7 +11,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from rillstep.core.lengths import in_units
-from rillstep.core.proof import Proof, prove_text, reprint
+from rillstep.core.proof import Proof, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 from rillstep.document import BrokenDesign, Size, faults_of, load
@@ -82,14 +82,18 @@ def _write(args: argparse.Namespace) -> int:
     if args.size != "all" and args.size.lower() not in names:
         raise _Unusable(f"there is no size “{args.size}”; choose one of {', '.join(proof.pattern.sizes)}, or all")
     index = None if args.size == "all" else names.index(args.size.lower())
-    printed = reprint(proof.pattern, "UK" if args.terms == "uk" else "US", index)
+    terms: Terms = "UK" if args.terms == "uk" else "US"
+    as_text = getattr(args, "as") == "text"
+    if as_text:
+        printed = reader_text(proof.pattern, terms, index, hand=args.hand)
+    else:
+        printed = reprint(proof.pattern, terms, index, hand=args.hand)
     if not printed.ok:
         print("The print does not prove; it is not written.", file=sys.stderr)
         return ERRORS
-    if getattr(args, "as") == "text":
+    if as_text:
         _deliver(printed.text, args.output)
         return CLEAN
-    terms: Terms = "UK" if args.terms == "uk" else "US"
     booklet = sheet(printed, terms, args.hand)
     if getattr(args, "as") == "markdown":
         _deliver(markdown_of(booklet), args.output)

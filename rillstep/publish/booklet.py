@@ -4,29 +4,21 @@ It is data. The screen shows it and the PDF prints it, both from here. Every ins
 comes from the tree that was read back from the printed text.
 """
 
-from collections.abc import Iterator
-from dataclasses import dataclass, fields, is_dataclass
+from dataclasses import dataclass
 
 from rillstep.core.cautions import Caution, cautions_for
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
+from rillstep.core.notation.abbreviations import abbreviations_used
+from rillstep.core.notation.handed import mirrored
 from rillstep.core.notation.tree import (
     Again,
-    Chain,
     Check,
-    EachKind,
-    Evenly,
-    Gesture,
-    Group,
     Line,
     Pattern,
     Prose,
-    Repeat,
     Row,
     Setup,
-    Skip,
-    Together,
-    Work,
 )
 from rillstep.core.notation.writer import (
     size_line,
@@ -37,8 +29,8 @@ from rillstep.core.notation.writer import (
     write_steps,
     write_totals,
 )
-from rillstep.core.proof import Reprint
-from rillstep.core.stitches import Terms, abbreviation, full_name
+from rillstep.core.proof import Reprint, advice
+from rillstep.core.stitches import Terms, abbreviation
 from rillstep.document import Design
 
 # US letter sizes of hooks by mm, as printed on hooks sold there.
@@ -62,7 +54,7 @@ def weight_name(weight_class: int) -> str:
 
 @dataclass(frozen=True)
 class BookletLine:
-    """One printed line. `line` is its number in the proved text; 0 for a line that says for which sizes."""
+    """One printed line. `line` is its number in the source text; 0 for a line that says for which sizes."""
 
     kind: str
     line: int
@@ -95,51 +87,6 @@ class Booklet:
     text: str
 
 
-_LOOP_WORDS = {
-    "back": {"BLO": "back loops only"},
-    "front": {"FLO": "front loops only"},
-    "third": {"back bar": "the third loop, behind the two at the top"},
-}
-
-
-def _steps_of(node: object) -> Iterator[object]:
-    """Every step in a tree, inner ones too."""
-    if isinstance(node, Work | Together | Skip | Chain | Group | EachKind | Evenly | Repeat | Gesture):
-        yield node
-    if isinstance(node, tuple):
-        for item in node:
-            yield from _steps_of(item)
-    elif is_dataclass(node):
-        for field in fields(node):
-            yield from _steps_of(getattr(node, field.name))
-
-
-def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str], ...]:
-    """The abbreviations that this text uses, and only those, in alphabetical order."""
-    found: dict[str, str] = {}
-    for step in _steps_of(pattern.sections):
-        match step:
-            case Work(stitch=stitch, loop=loop):
-                found[abbreviation(stitch, terms)] = full_name(stitch, terms)
-                if loop != "both":
-                    found.update(_LOOP_WORDS[loop])
-            case Together(stitch=stitch):
-                found[f"{abbreviation(stitch, terms)}2tog"] = f"{full_name(stitch, terms)} 2 stitches together"
-            case Chain():
-                found["ch"] = "chain"
-            case Skip():
-                found["sk"] = "skip" if terms == "US" else "miss"
-            case _:
-                pass
-    rows = [line for _, line in pattern.lines() if isinstance(line, Row | Again)]
-    if any(line.kind == "Rnd" for line in rows):
-        found["rnd(s)"] = "round(s)"
-    if any(total.what == "sp" for line in rows for total in line.totals):
-        found["sp(s)"] = "space(s)"
-    found["st(s)"] = "stitch(es)"
-    return tuple(sorted(found.items(), key=lambda item: item[0].lower()))
-
-
 def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
     yarn = design.yarn
     strands = "" if yarn.strands == 1 else f", {yarn.strands} strands held together"
@@ -164,54 +111,34 @@ def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -
 
 def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
     notes = ["Work through every line in its order; count after each round before going on."]
-    if len(pattern.sizes) > 1:
-        notes.append(
-            f"Numbers are given for {pattern.sizes[0]} ({', '.join(pattern.sizes[1:])}). One number alone holds for all sizes."
-        )
-    stitch = abbreviation(design.swatch.stitch, terms)
-    if design.way.rounds == "joined":
-        counted = design.way.chain_counts and design.swatch.stitch != "sc"
-        notes.append(
-            f"Rounds are joined with a slip stitch in the first stitch. The starting chain counts as a {stitch}."
-            if counted
-            else "Rounds are joined with a slip stitch in the first stitch. The starting chain is not a stitch: skip it, "
-            "and the joining slip stitch too, when you come round."
-        )
-        if not counted:
-            notes.append("“Same st” at the start of a round is the stitch that you joined to.")
-    else:
-        notes.append("Worked in a spiral: do not join. Put a marker in the first stitch of each round and move it up.")
-    notes.append("To count rounds, count the ridges on the outside of the wall, straight up from the marker.")
-    if design.hand == "left":
-        notes.append(
-            "Left-handed: you work from left to right, and the side of the bag where the round begins is mirrored."
-        )
+    notes += advice(pattern, terms, design.hand)
     if design.notes.strip():
-        notes.append(design.notes.strip())
+        notes.append(mirrored(design.notes.strip()) if design.hand == "left" else design.notes.strip())
     return tuple(notes)
 
 
 def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> BookletLine:
     number = line.span.line
+    source = reprint.source_of(number)
     match line:
         case Row():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", number, write_label(line), f"{write_steps(line.steps, terms)}.",
+                "row", source, write_label(line), f"{write_steps(line.steps, terms)}.",
                 write_totals(line.totals, terms), proof.proved, proof.sts,
             )  # fmt: skip
         case Again():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", number, write_label(line), f"{write_again(line)}.", write_totals(line.totals, terms), proof.proved, proof.sts,
+                "row", source, write_label(line), f"{write_again(line)}.", write_totals(line.totals, terms), proof.proved, proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)
-            return BookletLine("check", number, "Check", f"{write_check(line, pattern.units)}.", "", not wrong)
+            return BookletLine("check", source, "Check", f"{write_check(line, pattern.units)}.", "", not wrong)
         case Setup():
-            return BookletLine("setup", number, "", write_line(line, terms, pattern.units), "", not line.broken)
+            return BookletLine("setup", source, "", write_line(line, terms, pattern.units), "", not line.broken)
         case Prose(text=text):
-            return BookletLine("prose", number, "", text, "", True)
+            return BookletLine("prose", source, "", text, "", True)
 
 
 def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ...]:

@@ -1,16 +1,11 @@
 """A pattern text as a booklet of its own, without a design around it; and any booklet as Markdown."""
 
-from typing import Literal
-
 from rillstep.core.lengths import in_units
+from rillstep.core.notation.abbreviations import abbreviations_used
 from rillstep.core.notation.tree import Pattern
-from rillstep.core.proof import Reprint
+from rillstep.core.proof import Hand, Reprint, advice
 from rillstep.core.stitches import Terms
-from rillstep.publish.booklet import Booklet, BookletLine, abbreviations_used, booklet_sections, gauge_line
-
-Hand = Literal["right", "left"]
-
-LEFT_HANDED = "Left-handed: you work from left to right, and the side of the bag where a round begins is mirrored."
+from rillstep.publish.booklet import Booklet, BookletLine, booklet_sections, gauge_line
 
 
 def _measures(reprint: Reprint) -> tuple[tuple[str, tuple[str, ...]], ...]:
@@ -24,11 +19,9 @@ def _measures(reprint: Reprint) -> tuple[tuple[str, tuple[str, ...]], ...]:
     return tuple((name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in rows if any(row))
 
 
-def _notes(pattern: Pattern, hand: Hand) -> tuple[str, ...]:
-    notes = [text for key, text in pattern.extra if key == "Note"]
-    if len(pattern.sizes) > 1:
-        notes.insert(0, f"Numbers are given for {pattern.sizes[0]} ({', '.join(pattern.sizes[1:])}).")
-    return (*notes, LEFT_HANDED) if hand == "left" else tuple(notes)
+def _notes(pattern: Pattern, terms: Terms, hand: Hand) -> tuple[str, ...]:
+    own = [text for key, text in pattern.extra if key == "Note"]
+    return tuple(dict.fromkeys([*own, *advice(pattern, terms, hand)]))
 
 
 def sheet(reprint: Reprint, terms: Terms, hand: Hand = "right") -> Booklet:
@@ -38,7 +31,7 @@ def sheet(reprint: Reprint, terms: Terms, hand: Hand = "right") -> Booklet:
     materials = tuple(f"{key}: {text}" for key, text in pattern.extra if key != "Note")
     return Booklet(
         pattern.name or "Pattern", pattern.sizes, reprint.ok, materials, gauge, _measures(reprint),
-        abbreviations_used(pattern, terms), _notes(pattern, hand), (), booklet_sections(reprint, terms), reprint.text,
+        abbreviations_used(pattern, terms), _notes(pattern, terms, hand), (), booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip
 
 

@@ -23,7 +23,7 @@ def _divided(design: Design, terms: Terms) -> tuple[Divided, Reprint]:
         first = next(f for f in whole.findings if f.severity == "error")
         raise NotProved(f"The text has to be proved before it is cut into parts. First: {first.message}")
     cut = divide(whole.pattern, design.parts.count, allowance_of(design))
-    printed = reprint(cut.pattern, terms, None, allowance_of(design))
+    printed = reprint(cut.pattern, terms, None, allowance_of(design), design.hand, fold=False)
     if not printed.ok:
         raise NotProved("The parts do not prove as they are printed; they are not shown.")
     return cut, printed

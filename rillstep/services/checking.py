@@ -2,7 +2,7 @@
 
 from pydantic import ValidationError
 
-from rillstep.core.proof import Proof, prove_text, questions, reprint
+from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
 from rillstep.core.stitches import Terms
 from rillstep.document import Design, Size, blank
 from rillstep.services import views
@@ -30,10 +30,10 @@ def check(text: str, terms: Terms | None = None) -> views.CheckView:
     )
 
 
-def printed(text: str, terms: Terms | None, into: Terms, size: str | None) -> str:
+def printed(text: str, terms: Terms | None, into: Terms, size: str | None, hand: Hand) -> str:
     """The text as it would be printed for readers, read back and proved. Raises NotProved, Invalid."""
     proof = proved(text, terms)
-    made = reprint(proof.pattern, into, size_index(proof.pattern, size))
+    made = reader_text(proof.pattern, into, size_index(proof.pattern, size), hand=hand)
     if not proof.ok or not made.ok:
         raise NotProved("This text is not proved yet, so it is not printed as if it were.")
     return made.text

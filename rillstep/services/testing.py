@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from rillstep.core.lengths import MM_PER, show_difference, show_length
 from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.notation.writer import write_line, write_steps, write_totals
-from rillstep.core.proof import Reprint, reprint
+from rillstep.core.proof import Hand, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.document import Design, dump, load
 from rillstep.services import designs, views
@@ -213,10 +213,10 @@ def _compared(design: Design, size: str, report: views.TesterReport) -> list[vie
 # --- the tester's side ---------------------------------------------------------------
 
 
-def _printed(design: Design, terms: Terms, size: str | None) -> Reprint:
+def _printed(design: Design, terms: Terms, size: str | None, hand: Hand = "right") -> Reprint:
     proof = proof_of(design)
     index = proof.pattern.sizes.index(size) if size is not None else None
-    return reprint(proof.pattern, terms, index, allowance_of(design))
+    return reprint(proof.pattern, terms, index, allowance_of(design), hand, fold=False)
 
 
 def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
@@ -227,7 +227,8 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
     terms: Terms = "UK" if tester.terms == "UK" else "US"
     if tester.size not in proof_of(design).pattern.sizes:
         return []
-    pattern = _printed(design, terms, tester.size).proof.pattern
+    hand: Hand = "left" if tester.hand == "left" else "right"
+    pattern = _printed(design, terms, tester.size, hand).proof.pattern
     index = proof_of(design).pattern.sizes.index(tester.size)
     whole = _printed(design, terms, None).proof.pattern
     steps: list[views.StepView] = []

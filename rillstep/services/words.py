@@ -1,9 +1,10 @@
 """Words: a design's text for readers, proved as it is printed, and its exports."""
 
+from dataclasses import replace
 from datetime import date
 
 from rillstep.core.notation.tree import Pattern
-from rillstep.core.proof import Proof, Reprint, prove, reprint
+from rillstep.core.proof import Proof, Reprint, prove, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
@@ -26,10 +27,10 @@ def reprinted(design: Design, terms: Terms, size: str | None) -> tuple[Reprint, 
     """The text as it would be printed, with its proof; and the proof of the whole design."""
     whole = proof_of(design)
     index = size_index(whole.pattern, size)
-    printed = reprint(whole.pattern, terms, index, allowance_of(design))
+    printed = reprint(whole.pattern, terms, index, allowance_of(design), design.hand)
     if not whole.ok and printed.ok:
         # A line that could not be read is not in the tree, so the print alone looks clean.
-        printed = Reprint(printed.text, printed.proof, whole.findings)
+        printed = replace(printed, problems=whole.findings)
     return printed, whole, index
 
 
@@ -91,9 +92,10 @@ def _refuse_unproved(printed: Reprint) -> None:
 
 
 def pattern_text(design: Design, terms: Terms, size: str | None) -> str:
-    """The canonical text, for the plain text download. Raises NotProved."""
-    printed, _, _ = reprinted(design, terms, size)
-    _refuse_unproved(printed)
+    """The text that stands alone, for the plain text download. Raises NotProved."""
+    whole = proof_of(design)
+    printed = reader_text(whole.pattern, terms, size_index(whole.pattern, size), allowance_of(design), design.hand)
+    _refuse_unproved(printed if whole.ok else replace(printed, problems=whole.findings))
     return printed.text
 
 

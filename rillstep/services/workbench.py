@@ -313,7 +313,7 @@ def line_views(proof: Proof) -> list[views.LineView]:
         views.LineView(
             line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
             sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), proved=line.proved,
-            depends=line.depends,
+            depends=line.depends, last_line=line.last_line,
         )
         for line in proof.lines
     ]  # fmt: skip

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.notation.offered import offered
 from rillstep.document import Design, dump
-from rillstep.services import along, checking, tracing, views, words, workbench
+from rillstep.services import along, checking, trace_views, tracing, views, words, workbench
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id
 
@@ -53,13 +53,14 @@ class PrintBody(TextBody):
 
     into: Literal["US", "UK"] = "US"
     size: str | None = None
+    hand: Literal["right", "left"] = "right"
 
 
 class TermsQuery(BaseModel):
     terms: Literal["US", "UK"] = "US"
 
 
-class WordList(RootModel[list[views.WordView]]):
+class WordList(RootModel[list[trace_views.WordView]]):
     pass
 
 
@@ -92,15 +93,15 @@ def check(body: TextBody) -> Any:
     return checking.check(body.text, body.terms).model_dump(mode="json")
 
 
-@api.post("/print", responses={200: views.PrintedView})
+@api.post("/print", responses={200: trace_views.PrintedView})
 def print_text(body: PrintBody) -> Any:
     """A text in canonical form, in the terms and size wanted, read back and proved; 422 when it is not."""
     studio_id()
-    text = checking.printed(body.text, body.terms, body.into, body.size)
-    return views.PrintedView(text=text).model_dump(mode="json")
+    text = checking.printed(body.text, body.terms, body.into, body.size, body.hand)
+    return trace_views.PrintedView(text=text).model_dump(mode="json")
 
 
-@api.post("/trace", responses={200: views.TraceView, 404: Problem})
+@api.post("/trace", responses={200: trace_views.TraceView, 404: Problem})
 def trace(body: LineBody) -> Any:
     """One round of a line, stitch by stitch, each above the place that it goes into."""
     studio_id()
@@ -108,7 +109,7 @@ def trace(body: LineBody) -> Any:
     return tracing.trace_view(proof, body.line, body.size, body.turn, body.into).model_dump(mode="json")
 
 
-@api.post("/chart", responses={200: views.ChartView, 404: Problem})
+@api.post("/chart", responses={200: trace_views.ChartView, 404: Problem})
 def chart(body: LineBody) -> Any:
     """The stitch chart of a line."""
     studio_id()

@@ -1060,6 +1060,8 @@ export interface components {
             depends: number | null;
             /** Label */
             label: string;
+            /** Last Line */
+            last_line: number;
             /** Line */
             line: number;
             /** Proved */
@@ -1292,6 +1294,12 @@ export interface components {
          * @description `size` null: all sizes in one text.
          */
         PrintBody: {
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
             /**
              * Into
              * @default US
@@ -1814,30 +1822,29 @@ export interface components {
             /** X */
             x: number;
         };
-        /** TraceStepView */
+        /**
+         * TraceStepView
+         * @description A step with what it takes and makes; `stops`: the row came to a stop in it.
+         */
         TraceStepView: {
-            /** Column */
-            column: number;
-            /** End Column */
-            end_column: number;
             /** Made */
             made: number;
+            /** Stops */
+            stops: boolean;
             /** Took */
             took: number;
+            /** Words */
+            words: string;
         };
         /**
          * TraceStitchView
-         * @description A new stitch, and the places that it went into, as indexes; columns are those of the words that made it.
+         * @description A new stitch, and the places that it went into, as indexes.
          *
-         *     number: which stitch of its row it is, 0 for a space.
+         *     number: which stitch of its row it is, 0 for a space. step: which step of the row made it.
          */
         TraceStitchView: {
             /** Closed */
             closed: boolean;
-            /** Column */
-            column: number;
-            /** End Column */
-            end_column: number;
             /** Into */
             into: number[];
             /** Kind */
@@ -1848,6 +1855,8 @@ export interface components {
             loop: string;
             /** Number */
             number: number;
+            /** Step */
+            step: number;
             /** X */
             x: number;
         };
@@ -1862,8 +1871,6 @@ export interface components {
             ahead: number | null;
             /** Below */
             below: components["schemas"]["TracePlaceView"][];
-            /** Column */
-            column: number;
             /** Label */
             label: string;
             /** Line */

@@ -43,11 +43,9 @@ function asFile(chart: ChartView): void {
 
 function Trace({
   asked,
-  words,
   onTurn,
 }: {
   asked: LineAsked;
-  words: string;
   onTurn: (turn: number) => void;
 }) {
   const trace = useTrace(asked);
@@ -70,7 +68,7 @@ function Trace({
           ))}
         </Select>
       )}
-      <TraceStrip trace={trace.data} words={words} />
+      <TraceStrip trace={trace.data} />
     </>
   );
 }
@@ -143,7 +141,7 @@ export function LinePanel({ line, size, sizes, into, hand, onSize, onClose, text
         </button>
       </div>
       {view === "trace" ? (
-        <Trace asked={asked} words={words} onTurn={(next) => setTurn({ line, turn: next })} />
+        <Trace asked={asked} onTurn={(next) => setTurn({ line, turn: next })} />
       ) : (
         <Chart asked={asked} />
       )}

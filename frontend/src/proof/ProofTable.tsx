@@ -26,8 +26,13 @@ function Mark({ line, worst }: { line: LineView; worst: string | null }) {
   return <TriangleAlert size={15} className="text-warn" aria-label="not known" />;
 }
 
-function worstOf(findings: readonly FindingView[], line: number): string | null {
-  const here = findings.filter((finding) => finding.line === line);
+/** Does a row stand in this line of the text? One that was broken stands in several. */
+function covers(row: LineView, line: number): boolean {
+  return row.line <= line && line <= row.last_line;
+}
+
+function worstOf(findings: readonly FindingView[], row: LineView): string | null {
+  const here = findings.filter((finding) => covers(row, finding.line));
   return here.find((finding) => finding.severity === "error")?.severity ?? here[0]?.severity ?? null;
 }
 
@@ -38,6 +43,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
     here.current?.scrollIntoView({ block: "nearest" });
   }, [chosen?.line]);
   const size = chosen?.size ?? sizes[0] ?? "";
+  const isHere = (row: LineView) => chosen !== null && covers(row, chosen.line);
   return (
     <table className="numbers size-columns proof-table text-sm">
       <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
@@ -54,11 +60,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
       </thead>
       <tbody>
         {lines.map((line, index) => (
-          <tr
-            key={line.line}
-            ref={line.line === chosen?.line ? here : null}
-            className={line.line === chosen?.line ? "bg-mark-soft" : ""}
-          >
+          <tr key={line.line} ref={isHere(line) ? here : null} className={isHere(line) ? "bg-mark-soft" : ""}>
             <th scope="row" className="max-w-44">
               <button
                 type="button"
@@ -76,7 +78,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
               const stated = line.stated[at];
               const off = stated !== null && stated !== undefined && sts !== null && stated !== sts;
               const name = sizes[at] ?? "";
-              const isChosen = line.line === chosen?.line && name === chosen.size;
+              const isChosen = isHere(line) && name === size;
               return (
                 <td key={at} className={off ? "text-wrong font-semibold" : ""}>
                   <button
@@ -93,7 +95,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
               );
             })}
             <td>
-              <Mark line={line} worst={worstOf(findings, line.line)} />
+              <Mark line={line} worst={worstOf(findings, line)} />
             </td>
           </tr>
         ))}

@@ -13,8 +13,8 @@ function place(x: number): number {
   return LEFT + x * UNIT;
 }
 
-function isOf(stitch: TraceStitchView, column: number | null): boolean {
-  return column !== null && stitch.column === column;
+function isOf(stitch: TraceStitchView, step: number | null): boolean {
+  return stitch.step === step;
 }
 
 function every(count: number): number {
@@ -48,11 +48,11 @@ function Below({ trace }: { trace: TraceView }) {
   );
 }
 
-function Above({ trace, column }: { trace: TraceView; column: number | null }) {
+function Above({ trace, step }: { trace: TraceView; step: number | null }) {
   return (
     <g>
       {trace.made.map((stitch, index) => {
-        const lit = isOf(stitch, column);
+        const lit = isOf(stitch, step);
         const isSpace = stitch.kind === "sp";
         const count = stitch.number;
         return (
@@ -139,52 +139,51 @@ function Failing({ trace, end }: { trace: TraceView; end: number }) {
 /** The words of a step with what it takes and makes; pointing at it lights up its stitches. */
 function Steps({
   trace,
-  words,
-  column,
-  onColumn,
+  lit,
+  onStep,
 }: {
   trace: TraceView;
-  words: string;
-  column: number | null;
-  onColumn: (column: number | null) => void;
+  lit: number | null;
+  onStep: (step: number | null) => void;
 }) {
   return (
     <ul className="flex flex-wrap gap-1.5" aria-label="The steps of this row">
-      {trace.steps.map((step, index) => {
-        const stops = trace.trouble !== null && step.column === trace.column;
-        return (
-          <li key={index}>
-            <button
-              type="button"
-              className={`rounded border px-2 py-0.5 text-left text-[13px] ${
-                step.column === column ? "border-mark bg-mark-soft" : stops ? "border-wrong" : "border-line"
-              }`}
-              onClick={() => onColumn(step.column === column ? null : step.column)}
-              onMouseEnter={() => onColumn(step.column)}
-              onMouseLeave={() => onColumn(null)}
-            >
-              <span className="font-text">{words.slice(step.column - 1, step.end_column - 1)}</span>{" "}
+      {trace.steps.map((step, index) => (
+        <li key={index}>
+          <button
+            type="button"
+            className={`rounded border px-2 py-0.5 text-left text-[13px] ${
+              index === lit ? "border-mark bg-mark-soft" : step.stops ? "border-wrong" : "border-line"
+            }`}
+            onClick={() => onStep(index === lit ? null : index)}
+            onMouseEnter={() => onStep(index)}
+            onMouseLeave={() => onStep(null)}
+          >
+            <span className="font-text">{step.words}</span>{" "}
+            {step.stops ? (
+              <span className="text-wrong whitespace-nowrap">stops here</span>
+            ) : (
               <span className="text-quiet tabular whitespace-nowrap">
                 takes {step.took}, makes {step.made}
               </span>
-            </button>
-          </li>
-        );
-      })}
+            )}
+          </button>
+        </li>
+      ))}
     </ul>
   );
 }
 
 /** The work before and after one row, unrolled: each new stitch above the place that it went into. */
-export function TraceStrip({ trace, words }: { trace: TraceView; words: string }) {
-  const [column, setColumn] = useState<number | null>(null);
+export function TraceStrip({ trace }: { trace: TraceView }) {
+  const [step, setStep] = useState<number | null>(null);
   const box = useRef<HTMLDivElement>(null);
   const last = trace.below.at(-1);
   const end = last ? place(last.x) + UNIT : LEFT;
   const width = place(trace.width) + UNIT * (trace.trouble === null ? 2 : 2 + Math.min(trace.missing, 6));
   const stop = trace.ahead === null ? end : place(trace.below[trace.ahead]?.x ?? 0);
   const failed = trace.trouble !== null;
-  const first = trace.made.find((stitch) => isOf(stitch, column));
+  const first = trace.made.find((stitch) => isOf(stitch, step));
   useEffect(() => {
     // To where the trouble is; a row without any is shown from its start.
     box.current?.scrollTo({ left: failed ? stop - 320 : 0 });
@@ -216,12 +215,12 @@ export function TraceStrip({ trace, words }: { trace: TraceView; words: string }
             before
           </text>
           <Below trace={trace} />
-          <Above trace={trace} column={column} />
+          <Above trace={trace} step={step} />
           <Failing trace={trace} end={end} />
         </svg>
       </div>
       {trace.trouble !== null && <p className="text-wrong text-sm font-medium">{trace.trouble}.</p>}
-      <Steps trace={trace} words={words} column={column} onColumn={setColumn} />
+      <Steps trace={trace} lit={step} onStep={setStep} />
     </div>
   );
 }

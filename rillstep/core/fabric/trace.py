@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from rillstep.core.fabric.edge import Place, Run
-from rillstep.core.findings import Span
+from rillstep.core.notation.tree import Step
 
 # A longer edge is not traced: nobody can look at it, and every stitch of it is held by itself.
 MOST_TRACED = 6_000
@@ -30,13 +30,13 @@ class TracedPlace:
 class TracedStitch:
     """A new stitch or chain space; `into` has the places that it stands on, as indexes (none for chains).
 
-    span: the words that made it. More than one place: worked together. closed: a chain that was
-    made into a picot, and is no place any more.
+    step: which of the row's steps that were worked made it. More than one place: worked together.
+    closed: a chain that was made into a picot, and is no place any more.
     """
 
     place: Place
     into: tuple[int, ...]
-    span: Span
+    step: int
     loop: str = "both"
     closed: bool = False
 
@@ -50,7 +50,9 @@ class Recorder:
     made: list[TracedStitch] = field(default_factory=list)
     skipping: set[int] = field(default_factory=set)
     rest: tuple[Run, ...] = ()
-    span: Span = field(default=Span(0, 1, 1))
+    steps: tuple[Step, ...] = ()
+    first: int = 0  # the steps before it only move the hook
+    step: int = 0
     loop: str = "both"
 
     def numbered(self, runs: Iterable[Run]) -> tuple[Run, ...]:
@@ -64,8 +66,7 @@ class Recorder:
         return tuple(found)
 
     def begin(self, step: object) -> None:
-        """The words that are worked now."""
-        self.span = getattr(step, "span", self.span)
+        """A step is worked now."""
         self.loop = getattr(step, "loop", "both")
 
     def note(self, runs: Iterable[Run], skipping: bool = False) -> None:
@@ -88,7 +89,7 @@ class Recorder:
         """New stitches over the last `over` places that were taken, shared out evenly; none for a chain."""
         made = list(unrolled(runs))
         if not over or not made:
-            self.made += [TracedStitch(place, (), self.span) for place in made]
+            self.made += [TracedStitch(place, (), self.step) for place in made]
             return
         places = self.taken[-over:]
         for index, place in enumerate(made):
@@ -100,7 +101,7 @@ class Recorder:
                 first, end = (i * len(places) // len(made) for i in (index, index + 1))
                 into = tuple(places[first:end])
             self.skipping.difference_update(into)
-            self.made.append(TracedStitch(place, into, self.span, self.loop))
+            self.made.append(TracedStitch(place, into, self.step, self.loop))
 
     def close(self) -> None:
         """The chain made last is a picot now."""

@@ -68,12 +68,15 @@ class Trace:
     """A row with each of its stitches above the places that it went into, and the work of it.
 
     ahead: the index of the place that the hook would go into next, when the row came to a stop.
+    steps: all steps of the row; those before `first_step` only move the hook, and have no count in `work.steps`.
     """
 
     below: tuple[TracedPlace, ...]
     made: tuple[TracedStitch, ...]
     work: RowWork
     ahead: int | None
+    steps: tuple[Step, ...]
+    first_step: int
 
 
 def trace_row(row: Row, size: int, edge: Edge, around: Surroundings) -> Trace:
@@ -81,7 +84,8 @@ def trace_row(row: Row, size: int, edge: Edge, around: Surroundings) -> Trace:
     recorder = Recorder()
     work = work_row(row, size, edge, around, recorder)
     here = recorder.rest[-1].place.at if recorder.rest else None
-    return Trace(recorder.places(), tuple(recorder.made), work, here if work.trouble is not None else None)
+    ahead = here if work.trouble is not None else None
+    return Trace(recorder.places(), tuple(recorder.made), work, ahead, recorder.steps, recorder.first)
 
 
 def work_row(
@@ -102,10 +106,14 @@ def work_row(
     trouble: Trouble | None = None
     try:
         moves = _leading_moves(steps)
+        if recorder is not None:
+            recorder.steps, recorder.first = steps, moves
         move_along(hook, steps[:moves])
         for index in range(moves, len(steps)):
             step = steps[index]
             before, had = hook.cursor.taken, hook.made_count
+            if recorder is not None:
+                recorder.step = index
             step_of(hook, step, steps[index + 1] if index + 1 < len(steps) else None)
             counts.append(StepCount(step.span, hook.cursor.taken - before, hook.made_count - had))
         left = 0 if hook.unworked else hook.cursor.left()

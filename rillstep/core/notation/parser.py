@@ -3,10 +3,12 @@
 import difflib
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.notation import header, rows
 from rillstep.core.notation.header import Header, context_of
+from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.stream import Context
@@ -104,8 +106,14 @@ def parse(text: str, terms: Terms | None = None) -> Parsed:
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
         return Parsed(Pattern("", ("One size",), ()), (Finding("text-too-long", "error", span, message),))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
-    for number, raw in enumerate(raws, start=1):
-        _read_line(reading, raw, number, raws)
+    for logical in logical_lines(raws):
+        rows_before, findings_before = len(reading.lines), len(reading.findings)
+        _read_line(reading, logical.text, logical.number, raws)
+        if logical.pieces:
+            reading.lines[rows_before:] = [
+                _put_back(line, _broken(line), logical) for line in reading.lines[rows_before:]
+            ]
+            reading.findings[findings_before:] = [put_back(f, logical) for f in reading.findings[findings_before:]]
     reading.close_section()
     head = reading.header
     pattern = Pattern(
@@ -123,6 +131,17 @@ def parse(text: str, terms: Terms | None = None) -> Parsed:
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
     return Parsed(pattern, sort_findings(reading.findings))
+
+
+@lru_cache(maxsize=4096)
+def _put_back(line: Line, broken: bool, logical: Logical) -> Line:
+    """Remembered by what was read, which is remembered too: typing in one line moves nothing in the others."""
+    moved: Line = put_back(line, logical)
+    return replace(moved, last_line=logical.pieces[-1].line) if isinstance(moved, Row | Again) else moved
+
+
+def _broken(line: Line) -> bool:
+    return isinstance(line, Row | Again | Setup) and line.broken
 
 
 def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> None:

@@ -302,6 +302,7 @@ class Row:
     span: Span = field(default=NOWHERE, compare=False)
     label_span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)  # some words were not understood
+    last_line: int = field(default=0, compare=False)  # where a row that goes over several lines ends
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -362,6 +363,7 @@ class Again:
     span: Span = field(default=NOWHERE, compare=False)
     label_span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)
+    last_line: int = field(default=0, compare=False)
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -369,6 +371,11 @@ class Again:
 
 
 Line = Row | Again | Setup | Check | Prose
+
+
+def covers(row: Row | Again, line: int) -> bool:
+    """Does a row stand in this line of the text? One that was broken stands in several."""
+    return row.span.line <= line <= max(row.span.line, row.last_line)
 
 
 @dataclass(frozen=True)

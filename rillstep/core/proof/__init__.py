@@ -1,7 +1,20 @@
 """The proof: what is wrong with a text, where, in which size, and what would make it true."""
 
+from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.prove import LineProof, Proof, prove, prove_text
 from rillstep.core.proof.questions import Question, questions
-from rillstep.core.proof.reprint import Reprint, reprint
+from rillstep.core.proof.reprint import Reprint, reader_text, reprint
 
-__all__ = ["LineProof", "Proof", "Question", "Reprint", "prove", "prove_text", "questions", "reprint"]
+__all__ = [
+    "LineProof",
+    "Proof",
+    "Question",
+    "Hand",
+    "Reprint",
+    "advice",
+    "prove",
+    "prove_text",
+    "questions",
+    "reader_text",
+    "reprint",
+]

@@ -6,7 +6,7 @@ from rillstep.core.fabric import SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Again, Pattern, Row
+from rillstep.core.notation.tree import Again, Pattern, Row, covers
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.merging import merged
 from rillstep.core.proof.numbering import numbering
@@ -24,6 +24,7 @@ class LineProof:
     """A line with its proved totals per size: None where it does not hold, or is not known.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
+    last_line: where it ends, when it goes over several lines of the text.
     """
 
     line: int
@@ -34,6 +35,7 @@ class LineProof:
     stated: tuple[int | None, ...]
     proved: bool
     depends: int | None = None
+    last_line: int = 0
 
 
 @dataclass(frozen=True)
@@ -91,10 +93,20 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
                 main = [t for t in line.totals if t.what == "sts"]
                 stated.append(main[0].count.at(size) if main and size in line.sizes else None)
             label = f"{line.kind} {line.first.values[line.sizes[0]]}"
-            proved = line.span.line not in wrong and not line.broken and any(v is not None for v in sts)
+            proved = not any(covers(line, at) for at in wrong) and not line.broken and any(v is not None for v in sts)
             depends = min((w.depends for w in by_size.values() if w and w.depends is not None), default=None)
             proofs.append(
-                LineProof(line.span.line, index, label, tuple(sts), tuple(spaces), tuple(stated), proved, depends)
+                LineProof(
+                    line.span.line,
+                    index,
+                    label,
+                    tuple(sts),
+                    tuple(spaces),
+                    tuple(stated),
+                    proved,
+                    depends,
+                    max(line.span.line, line.last_line),
+                )
             )
     return tuple(proofs)
 

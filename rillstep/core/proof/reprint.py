@@ -1,35 +1,74 @@
 """Proof of print: text for readers is read back by the same parser and worked again."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import one_size, parse, write
+from rillstep.core.notation.abbreviations import abbreviations_used
+from rillstep.core.notation.folding import folded
+from rillstep.core.notation.handed import left_handed
 from rillstep.core.notation.tree import Pattern
+from rillstep.core.notation.wrapping import wrapped
+from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.prove import Proof, prove
 from rillstep.core.stitches import Terms
 
 
 @dataclass(frozen=True)
 class Reprint:
-    """A text for readers with the proof of exactly that text. Only an `ok` one may be shown as proved."""
+    """A text for readers with the proof of exactly that text. Only an `ok` one may be shown as proved.
+
+    sources: for each line of the text that holds a line of the pattern, in which line that stands in the source.
+    """
 
     text: str
     proof: Proof
     problems: tuple[Finding, ...]
+    sources: tuple[tuple[int, int], ...] = ()
 
     @property
     def ok(self) -> bool:
         return not self.problems and self.proof.ok
 
+    def source_of(self, line: int) -> int:
+        """The line of the source for a line of the text; the same one where it is not known."""
+        return dict(self.sources).get(line, line)
 
-def reprint(pattern: Pattern, terms: Terms, size: int | None = None, allowance_mm: float = 0.0) -> Reprint:
-    """Write a pattern (one size of it, if given), read it back, and work it again."""
+
+def reprint(
+    pattern: Pattern, terms: Terms, size: int | None = None, allowance_mm: float = 0.0, hand: Hand = "right",
+    fold: bool = True,
+) -> Reprint:  # fmt: skip
+    """Write a pattern (one size of it, if given) for a hand, read it back, and work it again.
+
+    fold: equal rounds one after another become one line.
+    """
     wanted = pattern if size is None else one_size(pattern, size)
-    text = write(wanted, terms)
+    wanted = folded(wanted) if fold else wanted
+    wanted = left_handed(wanted) if hand == "left" else wanted
+    return _read_back(wanted, write(wanted, terms), allowance_mm)
+
+
+def reader_text(
+    pattern: Pattern, terms: Terms, size: int | None = None, allowance_mm: float = 0.0, hand: Hand = "right"
+) -> Reprint:
+    """The pattern as a text that stands alone: with its notes and abbreviations, and with long lines broken."""
+    wanted = folded(pattern if size is None else one_size(pattern, size))
+    wanted = left_handed(wanted) if hand == "left" else wanted
+    short = "; ".join(f"{name} {meaning}" for name, meaning in abbreviations_used(wanted, terms))
+    said = {text for _, text in wanted.extra}
+    notes = [("Note", note) for note in (*advice(wanted, terms, hand), f"Abbreviations: {short}.") if note not in said]
+    wanted = replace(wanted, extra=(*wanted.extra, *notes))
+    return _read_back(wanted, wrapped(write(wanted, terms)), allowance_mm)
+
+
+def _read_back(wanted: Pattern, text: str, allowance_mm: float) -> Reprint:
     parsed = parse(text)
     problems = list(parsed.findings)
     if parsed.pattern != wanted:
         message = "What was printed does not read back as what was meant; it is not exported."
         problems.append(Finding("print-differs", "error", Span(1, 1, 2), message))
     again = prove(parsed.pattern, parsed.findings, allowance_mm)
-    return Reprint(text, again, tuple(problems))
+    pairs = zip(parsed.pattern.lines(), wanted.lines(), strict=False)
+    sources = tuple((here.span.line, there.span.line) for (_, here), (_, there) in pairs if there.span.line)
+    return Reprint(text, again, tuple(problems), sources)

@@ -2,7 +2,7 @@
 
 from rillstep.core.fabric import LineWork, differing
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.tree import Again, Row
+from rillstep.core.notation.tree import Again, Row, covers
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
@@ -31,7 +31,7 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     line = lines[index]
     assert isinstance(line.line, Row | Again) and line.trouble is not None
     trouble = line.trouble
-    span = trouble.span if trouble.span.line == line.line.span.line else line.line.span
+    span = trouble.span if covers(line.line, trouble.span.line) else line.line.span
     message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.message}."
     expected = found = None
     if trouble.missing or trouble.left:

@@ -1,0 +1,114 @@
+"""Lines that were broken on their way here: a row that goes on in the next line of a pasted text is one row.
+
+The pieces are read as one line; afterwards every place in what was read is put back to where it
+stands in the text, so that findings and repairs point at the right line.
+"""
+
+import re
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, fields, is_dataclass, replace
+from typing import Any
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.labels import starts as starts_label
+
+# A row of more lines than this is no row.
+MOST_PIECES = 12
+_OPEN_END = re.compile(
+    r"(?:[,;:(\[*–—-]|\b(?:and|in|to|of|the|next|each|rep|from|with|st|sts|ch|sk|sc|dc|hdc|tr))\s*$", re.IGNORECASE
+)
+_GOES_ON = re.compile(r"^\s*[a-z0-9([*—=<]")
+_ONLY_TOTAL = re.compile(
+    r"^\s*(?:[—=-]{1,2}\s*\d|[(\[<]\s*(?:total\W*)?\d[^()]*(?:\([\d\s,]*\)[^()]*)?[)\]>]\s*\.?\s*$)", re.IGNORECASE
+)
+_OWN_LINE = re.compile(
+    r"^\s*(?:section|sizes?|all sizes|notes?|check|define|pattern|terms|gauge|number|fasten off|cut\b|weave|with rs|"
+    r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat row|rep row|repeat rnd|rep rnd)",
+    re.IGNORECASE,
+)
+
+
+@dataclass(frozen=True)
+class Piece:
+    """A piece of a joined line: from where on in the joined text (0-based), which line it is, how far in it stands."""
+
+    start: int
+    line: int
+    column: int
+    length: int
+
+
+@dataclass(frozen=True)
+class Logical:
+    """A line as it is read: `number` is that of its first piece."""
+
+    text: str
+    number: int
+    pieces: tuple[Piece, ...] = ()
+
+
+def logical_lines(raws: Sequence[str]) -> list[Logical]:
+    """The lines of a text, each row that was broken put together again."""
+    lines: list[Logical] = []
+    at = 0
+    while at < len(raws):
+        number, text = at + 1, raws[at]
+        at += 1
+        if starts_label(text) is None or "#" in text:
+            lines.append(Logical(text, number))
+            continue
+        pieces = [Piece(0, number, 0, len(text.rstrip()))]
+        text = text.rstrip()
+        while at < len(raws) and len(pieces) < MOST_PIECES and _continues(text, raws[at]):
+            more = raws[at].strip()
+            text += "" if text.endswith("-") and text[-2:-1].isalpha() else " "
+            pieces.append(Piece(len(text), at + 1, len(raws[at]) - len(raws[at].lstrip()), len(more)))
+            text += more
+            at += 1
+        lines.append(Logical(text, number, tuple(pieces)) if len(pieces) > 1 else Logical(raws[number - 1], number))
+    return lines
+
+
+def _continues(text: str, raw: str) -> bool:
+    """Does a line go on with the row before it?"""
+    if not raw.strip() or "#" in raw or starts_label(raw) is not None:
+        return False
+    ended = text.endswith((".", "!")) or bool(re.search(r"\d[^()\[\]]*[)\]>]$", text))
+    if _indent(raw) >= max(2, _indent(text) + 1) and not ended:
+        return True
+    if _OWN_LINE.match(raw):
+        return False
+    if raw.partition(":")[1] and re.match(r"^\s*[A-Za-z ]{1,40}:", raw):
+        return False
+    if _ONLY_TOTAL.match(raw):
+        return not re.search(r"[)\]>]\s*\.?\s*$", text) or text.rstrip(". ").endswith("times")
+    unbalanced = text.count("(") > text.count(")") or text.count("[") > text.count("]")
+    return unbalanced or bool(_OPEN_END.search(text)) or (not ended and bool(_GOES_ON.match(raw)))
+
+
+def _indent(text: str) -> int:
+    return len(text) - len(text.lstrip())
+
+
+def put_back(node: Any, logical: Logical) -> Any:
+    """What was read from a joined line, with every place where it stands in the text."""
+    return _moved(node, lambda span: _place(span, logical))
+
+
+def _place(span: Span, logical: Logical) -> Span:
+    if span.line != logical.number:
+        return span
+    piece = next(p for p in reversed(logical.pieces) if p.start <= span.column - 1 or p is logical.pieces[0])
+    column = span.column - piece.start + piece.column
+    end = min(span.end_column - 1, piece.start + piece.length) - piece.start + piece.column + 1
+    return Span(piece.line, column, max(end, column))
+
+
+def _moved(node: Any, move: Callable[[Span], Span]) -> Any:
+    if isinstance(node, Span):
+        return move(node)
+    if isinstance(node, tuple):
+        return tuple([_moved(item, move) for item in node])
+    if is_dataclass(node) and not isinstance(node, type):
+        return replace(node, **{f.name: _moved(getattr(node, f.name), move) for f in fields(node)})
+    return node
