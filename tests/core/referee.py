@@ -41,6 +41,7 @@ class P:
     length: int = 0
     special: str = ""
     key: bool = False
+    optional: bool = False
 
 
 Want = tuple[str, int | None, str]  # kinds as written, length, stitch
@@ -89,8 +90,9 @@ class Walker:
     def below(self) -> list[P]:
         return self._below
 
-    def begin(self) -> None:
+    def begin(self, closed: bool) -> None:
         self._below = list(self.places)
+        self.closed = closed
 
     @staticmethod
     def is_it(place: P, want: Want) -> bool:
@@ -109,6 +111,8 @@ class Walker:
     def ahead(self, want: Want) -> int:
         count = 0
         for place in self.places:
+            if place.optional:
+                continue
             if "ch" in KINDS[want[0]] and place.kind == "sp":
                 count += place.length
             else:
@@ -117,6 +121,10 @@ class Walker:
 
     def take(self, want: Want, use: bool = True) -> None:
         self.stands = False
+        if want[0] == "sp" and self.closed and not self.taken and not self.made and self.ahead(want):
+            # What is passed over before the first space of a round is met again at its end.
+            first = next(i for i, p in enumerate(self.places) if self.is_it(p, want))
+            self.places += [replace(p, optional=True) for p in self.places[:first]]
         if use:
             self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
         while self.places:
@@ -138,6 +146,8 @@ class Walker:
         uses = self.uses or {("st", "")}
         count = 0
         for place in self.places:
+            if place.optional:
+                continue
             if (
                 (place.kind, "") in uses
                 or (place.kind, place.stitch) in uses
@@ -410,7 +420,7 @@ def whats(steps: tuple[Step, ...]) -> list[What]:
 def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> list[P] | None:
     """The places after the row, or None when it cannot be worked to its end."""
     walker = Walker(unrolled(edge), size, around or Surroundings())
-    walker.begin()
+    walker.begin(edge.closed and not edge.foundation)
     try:
         walker.work(row.steps)
     except Fails:

@@ -128,8 +128,8 @@ WORDINGS = [
 ]  # fmt: skip
 
 
-@pytest.mark.parametrize(("before", "row", "stitches"), WORDINGS, ids=[row[:60] for _, row, _ in WORDINGS])
-def test_a_wording_is_understood_and_worked(before: str, row: str, stitches: int) -> None:
+def understood(before: str, row: str, stitches: int) -> None:
+    """The row is read whole, makes so many stitches, and is written and read back in both terms."""
     proof = prove_text(before + row)
     assert [f.message for f in proof.findings if f.severity == "error"] == []
     last = proof.works[0].lines[-1].last
@@ -138,3 +138,8 @@ def test_a_wording_is_understood_and_worked(before: str, row: str, stitches: int
     assert last.counts.sts == stitches
     assert parse(write(proof.pattern)).pattern == proof.pattern
     assert parse(write(proof.pattern, "UK")).pattern == proof.pattern
+
+
+@pytest.mark.parametrize(("before", "row", "stitches"), WORDINGS, ids=[row[:60] for _, row, _ in WORDINGS])
+def test_a_wording_is_understood_and_worked(before: str, row: str, stitches: int) -> None:
+    understood(before, row, stitches)

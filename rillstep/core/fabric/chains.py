@@ -3,7 +3,7 @@
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
-from rillstep.core.notation.tree import Chain, EachKind, Group, InRing, Repeat, Step, Together, Work
+from rillstep.core.notation.tree import Chain, Closing, EachKind, Group, InRing, Repeat, Step, Together, Work
 from rillstep.core.stitches import basic
 
 
@@ -33,6 +33,15 @@ def chain(hook: Hook, step: Chain, following: Step | None) -> None:
                 hook.make([Run(Place("sp", length=space), 1)])
             return
     hook.make([Run(Place("sp", length=length), 1)])
+
+
+def closing(hook: Hook, step: Closing) -> None:
+    """The last space of a round, closed by a stitch into its first one: the next round begins in it."""
+    if not hook.made:
+        raise Stop(Trouble("no-such-place", step.span, "there is no first stitch yet to close the round in"))
+    hook.chains += step.chain.at(hook.size)
+    hook.make([Run(Place("sp", length=step.space.at(hook.size)), 1)])
+    hook.closed = hook.begins_last = True
 
 
 def _space_beside(hook: Hook, step: Chain, length: int) -> int:

@@ -168,6 +168,15 @@ def reversed_runs(runs: tuple[Run, ...]) -> tuple[Run, ...]:
     return tuple(Run(run.place, run.count, reversed_runs(run.inner)) for run in reversed(runs))
 
 
+def last_first(runs: list[Run]) -> list[Run]:
+    """The same round of places, begun at the last one."""
+    last = runs[-1]
+    rest = [Run(last.place, last.count - 1, last.inner)] if last.count > 1 else []
+    if last.inner:
+        return last_first([*runs[:-1], *rest, *last.inner])
+    return [Run(last.place, 1), *runs[:-1], *rest]
+
+
 EMPTY = Edge()
 
 

@@ -2,10 +2,11 @@
 
 from dataclasses import replace
 
+from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Run, reversed_runs
-from rillstep.core.fabric.hook import Hook
+from rillstep.core.fabric.hook import Hook, Stop, Trouble
 from rillstep.core.fabric.places import places, wanted
-from rillstep.core.notation.tree import Gesture, Nth, Step, Work
+from rillstep.core.notation.tree import Gesture, Next, Nth, Step, Work
 
 
 def gesture(hook: Hook, step: Gesture) -> None:
@@ -21,13 +22,23 @@ def gesture(hook: Hook, step: Gesture) -> None:
         case "rotate":
             hook.rotate(step.span)
         case "leave rest unworked":
-            hook.unworked = True
+            _leave(hook, step)
         case "place marker":
             _place_marker(hook, step)
         case "join colour" if step.into is not None and not hook.started:
             _join_at(hook, step)
         case _:
             pass
+
+
+def _leave(hook: Hook, step: Gesture) -> None:
+    """What is left is not worked; when the text says how many that are, it must be so many. Raises Stop."""
+    hook.unworked = True
+    if isinstance(step.into, Next):
+        said, left = step.into.count.at(hook.size), hook.cursor.available(wanted(hook, step.into.what))
+        if said != left:
+            message = f"the text leaves {said} unworked; {left} are left"
+            raise Stop(Trouble("unworked-differs", step.span, message, max(0, said - left), max(0, left - said)))
 
 
 def _join_at(hook: Hook, step: Gesture) -> None:
@@ -58,12 +69,14 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
     passed: list[Run] = []
     if not steps:
         return
+    hook.slipping = True
     for step in steps:
         assert isinstance(step, Work)
         before = list(hook.cursor.rest)
-        count = places(hook, step.into, step.span)
+        count = _into_loop(hook, step) or places(hook, step.into, step.span)
         hook.slip_stitches += count
         passed += _between(before, hook.cursor.rest)
+    hook.slipping = False
     hook.cursor.taken = 1  # "same st" is now where the hook has moved to
     hook.cursor.uses.clear()
     if passed:
@@ -73,6 +86,19 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
         hook.standing = Run(last.place, 1)
     if hook.edge.closed:
         hook.cursor.rest[:0] = list(reversed(passed))
+
+
+def _into_loop(hook: Hook, step: Work) -> int:
+    """ "sl st in next 2 chs" of a loop moves into that loop: it is still one space. The answer is 0 for anything else."""
+    into = step.into
+    if not isinstance(into, Next) or into.what.kind != "ch" or hook.cursor.available(Want("ch")) == 0:
+        return 0
+    chains = into.count.at(hook.size)
+    ahead = next((run for run in reversed(hook.cursor.rest) if run.inner or run.place.kind != "st"), None)
+    if ahead is None or ahead.inner or ahead.place.kind != "sp" or chains > ahead.place.length:
+        return 0
+    hook.take(Want("sp"), 1, step.span)
+    return chains
 
 
 def _between(before: list[Run], after: list[Run]) -> list[Run]:

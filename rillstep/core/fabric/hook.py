@@ -1,7 +1,7 @@
 """The row while it grows: what is on the hook, and what it knows of the piece."""
 
-from collections.abc import Callable
-from dataclasses import dataclass, field
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
@@ -84,11 +84,13 @@ class Hook:
     closed: bool = False
     turned: bool = False
     unworked: bool = False
+    begins_last: bool = False  # the next round begins in the place made last
     standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there
     sides: list[Run] = field(default_factory=list)
     on_side: bool = False
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
+    slipping: bool = False  # slip stitches move the hook; they keep count of what they pass themselves
     spares_chain: bool = False  # the top of the turning chain below is named by itself in this row
     steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
@@ -125,13 +127,23 @@ class Hook:
             want = Want(self.side_kind())
         elif want.kind == "st" and not want.stitch and self._only_chains():
             want = Want("ch")
+        first = not (self.cursor.taken or self.made or self.slipping or self.edge.foundation) and self.edge.closed
+        before = list(self.cursor.rest) if first and want.kind == "sp" else None
         taken = self.cursor.take(want, count, use)
+        if before is not None:
+            self._meet_again(before, want)
         if self.trace is not None:
             self.trace.note(taken, skipping)
         got = counted(taken)
         if got < count:
             raise Stop(_not_enough(self, want, count - got, span))
         return taken
+
+    def _meet_again(self, before: list[Run], want: Want) -> None:
+        """Stitches passed over on the way to the first space come last in the round, where they may be worked into."""
+        passed = leading(reversed(before), want)
+        if passed is not None:
+            self.cursor.rest[:0] = [Run(replace(run.place, optional=True), run.count) for run in reversed(passed)]
 
     def settle(self) -> None:
         """A place that the hook was moved to, and that nothing was worked into, is met again at the end of the round."""
@@ -203,6 +215,22 @@ class Hook:
 def stitches_in(runs: list[Run]) -> int:
     """Stitches and spaces in some runs."""
     return sum(run.count * (stitches_in(list(run.inner)) if run.inner else 1) for run in runs)
+
+
+def leading(runs: Iterable[Run], want: Want) -> list[Run] | None:
+    """The places before the first wanted one; None when there is none."""
+    passed: list[Run] = []
+    for run in runs:
+        if run.inner:
+            inside = leading(run.inner, want)
+            if inside is not None:
+                return passed + inside
+            passed.append(run)
+        elif want.units(run.place):
+            return passed
+        else:
+            passed.append(run)
+    return None
 
 
 def counted(runs: list[Run]) -> int:

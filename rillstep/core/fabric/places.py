@@ -39,8 +39,11 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return _last(hook, what, span, loop)
         case Nth(nth, what):
             want = wanted(hook, what)
-            if nth.at(size) > 1:
-                hook.take(want, nth.at(size) - 1, span)
+            ahead = nth.at(size) - 1 - hook.stands  # a chain that counts stands on the first place already
+            if ahead > 0:
+                hook.take(want, ahead, span)
+            elif nth.at(size) > 1:
+                pass
             elif hook.standing is not None or hook.stands:
                 _same(hook, what, span, loop)
                 return 1
@@ -133,14 +136,17 @@ def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
             name = f" {end.marker}" if end.marker else ""
             raise Stop(Trouble("marker-missing", span, f"there is no marker{name} ahead"))
         return found
-    if end.what is not None:
+    underside = hook.edge.foundation and any(run.place.optional for run in hook.cursor.rest)
+    if end.what is not None and not underside:
         stop = wanted(hook, end.what)
         last = end.last.at(hook.size) if end.last else 0
         found = hook.cursor.before(want, stop, last) if last else _to_next(hook, want, stop)
         if found is None:
             raise Stop(Trouble("no-such-place", span, "the place at which this should end is not ahead"))
         return found
-    return hook.cursor.available(want) - (end.last.at(hook.size) if end.last else 0)
+    # Along the underside of a foundation, "to last ch" means the one first worked into: it may be worked into again.
+    again = sum(run.count for run in hook.cursor.rest if run.place.optional) if underside and end.last else 0
+    return hook.cursor.available(want) + again - (end.last.at(hook.size) if end.last else 0)
 
 
 def _to_next(hook: Hook, want: Want, stop: Want) -> int | None:
@@ -284,12 +290,16 @@ def _loops(hook: Hook, into: Loops, span: Span) -> int:
     """Loops that an earlier row left free."""
     number = into.number.at(hook.size)
     free = dict(hook.around.loops).get((into.kind, number))
-    runs = () if free is None else free.front if into.loop == "front" else free.back
+    loop = into.loop
+    if loop == "both":  # "the free loops": those that there are
+        loop = "front" if free is not None and free.front else "back"
+    runs = () if free is None else free.front if loop == "front" else free.back
     total = counted(list(runs))
-    key = (into.kind, number, into.loop)
+    key = (into.kind, number, loop)
     if not total or key in hook.used_loops:
         why = "are worked already" if key in hook.used_loops else "are not free"
-        raise Stop(Trouble("no-such-place", span, f"the {into.loop} loops of {into.kind} {number} {why}"))
+        name = "" if into.loop == "both" else f"{loop} "
+        raise Stop(Trouble("no-such-place", span, f"the {name}loops of {into.kind} {number} {why}"))
     count = into.count.at(hook.size) if into.count is not None else total
     if count > total:
         missing = count - total

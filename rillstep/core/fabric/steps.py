@@ -1,12 +1,24 @@
 """What each step of a row takes from the edge below and puts on the edge above."""
 
-from rillstep.core.fabric.chains import chain
+from rillstep.core.fabric.chains import chain, closing
 from rillstep.core.fabric.cursor import want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.repeats import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, group, together, work
-from rillstep.core.notation.tree import Chain, EachKind, Evenly, Gesture, Group, Repeat, Skip, Step, Together, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    Closing,
+    EachKind,
+    Evenly,
+    Gesture,
+    Group,
+    Repeat,
+    Skip,
+    Step,
+    Together,
+    Work,
+)
 
 
 def do_all(hook: Hook, steps: tuple[Step, ...]) -> None:
@@ -34,6 +46,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
                 hook.cursor.worked_chains -= count.at(hook.size)
         case Chain():
             chain(hook, step, following)
+        case Closing():
+            closing(hook, step)
         case Group(steps, into):
             group(hook, steps, into, step.span)
         case EachKind():

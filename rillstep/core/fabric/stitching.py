@@ -17,6 +17,7 @@ from rillstep.core.notation.tree import (
     Group,
     Into,
     Next,
+    Nth,
     Num,
     Repeat,
     Same,
@@ -48,6 +49,8 @@ def work(hook: Hook, step: Work) -> None:
             return
     if count and per:
         hook.make(_stitches(hook, step.stitch, per, count), count)
+    if isinstance(step.into, Same):
+        begun_special(hook)
 
 
 def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:
@@ -101,6 +104,8 @@ def _made_in_one(hook: Hook, steps: tuple[Step, ...], special: str) -> list[Run]
     for step in steps:
         hook.spend(step.span, 1 + len(made))
         match step:
+            case Work(stitch="sl st", into=FromHook() | Nth()) if made and made[-1].place.kind == "sp":
+                made.pop()  # a picot: the chain is closed into a knot, and is no place
             case Work(stitch=stitch, per=per, into=into):
                 inner = _special(hook, stitch)
                 times = per.at(hook.size) * (into.count.at(hook.size) if isinstance(into, Next) else 1)
@@ -144,6 +149,28 @@ def _offered(made: list[Run], special: str) -> list[Run]:
     return runs
 
 
+def begun_special(hook: Hook) -> None:
+    """A starting chain that counts, and what follows it in the same place, may together be one of the pattern's own stitches."""
+    first = hook.made[0].place if hook.made else None
+    if first is None or not first.chain or len(hook.made) > 8:
+        return
+    made = _single(hook.made)
+    for special in hook.around.specials:
+        if not special.steps or not _in_one_place(special.steps):
+            continue
+        chains = hook.chains
+        whole = _made_in_one(hook, special.steps, special.name)
+        hook.chains = chains
+        if [(p.kind, p.stitch, p.length) for p in _single(whole)] == [(p.kind, p.stitch, p.length) for p in made]:
+            places = _single(whole)
+            hook.made[:] = [Run(replace(places[0], chain=True), 1), *(Run(place, 1) for place in places[1:])]
+            return
+
+
+def _single(runs: list[Run]) -> list[Place]:
+    return [place for run in runs for place in ([run.place] * run.count if not run.inner else _single(list(run.inner)))]
+
+
 def group(hook: Hook, steps: tuple[Step, ...], into: Into, span: Span) -> None:
     """Several stitches in one place, for each place named. Raises Stop."""
     count = places(hook, into, span)
@@ -158,6 +185,8 @@ def group(hook: Hook, steps: tuple[Step, ...], into: Into, span: Span) -> None:
             made[1] = Run(replace(made[1].place, corner=True), 1)
     if count and made:
         hook.make([pattern(made, count)] if count > 1 else made, count)
+    if isinstance(into, Same):
+        begun_special(hook)
 
 
 def each_kind(hook: Hook, step: EachKind) -> None:

@@ -7,13 +7,13 @@ to its end stops at its first trouble; the caller decides how to go on.
 from dataclasses import dataclass, replace
 
 from rillstep.core.fabric.cursor import Cursor
-from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of
+from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of, last_first
 from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
 from rillstep.core.fabric.steps import do_all, step_of
 from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, TopOfChain, Work
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, TopOfChain, What, Work
 
 
 @dataclass(frozen=True)
@@ -124,6 +124,8 @@ def work_row(
         trouble = stop.trouble if stop.trouble.span.line else replace(stop.trouble, span=row.span)
     if recorder is not None and (trouble is not None or hook.unworked):
         recorder.rest = tuple(hook.cursor.rest)  # else what lace leaves at its end was passed over
+    if hook.begins_last:
+        hook.made = last_first(hook.made)
     made = edge_of(hook.made, hook.closed or row.kind == "Rnd")
     free = FreeLoops(tuple(hook.freed_front), tuple(hook.freed_back))
     return RowWork(
@@ -183,4 +185,5 @@ def _leading_moves(steps: tuple[Step, ...]) -> int:
         count += 1
     following = steps[count] if count < len(steps) else None
     into = getattr(following, "into", None)
-    return count if isinstance(following, Chain) or isinstance(into, Same) else 0
+    chains = all(getattr(getattr(s, "into", None), "what", None) == What("ch") for s in steps[:count])
+    return count if isinstance(following, Chain) or isinstance(into, Same) or chains else 0

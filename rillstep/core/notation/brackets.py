@@ -4,11 +4,12 @@ from collections.abc import Callable
 
 from rillstep.core.notation.chains import read_counts
 from rillstep.core.notation.ends import read_end
+from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.totals import read_bracket_total
-from rillstep.core.notation.tree import Chain, Group, Next, Num, Repeat, Step, ToEnd, Together, Work
-from rillstep.core.notation.whats import plain_num
+from rillstep.core.notation.tree import Chain, Closing, Group, Next, Nth, Num, Repeat, Step, ToEnd, Together, Work
+from rillstep.core.notation.whats import plain_num, read_what
 from rillstep.core.stitches import BY_US
 
 Reader = Callable[..., tuple[Step, ...]]
@@ -62,8 +63,14 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
             assert isinstance(chain, Chain)
             before[at] = Chain(chain.length, counts, space, chain.span)
             return []
+    closing_step = _closing(stream, before)
+    if closing_step is not None:
+        del before[-2:]
+        return [closing_step]
     if _remark(stream):
         return []
+    if leaves := _leaving(stream):
+        return leaves
     opening = stream.next().text
     closing = _CLOSING[opening]
     if stream.depth >= _DEEPEST:
@@ -78,6 +85,33 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     if not steps and len(stream.findings) == findings:
         return []  # "(optional)": nothing to work
     return [_after(stream, steps, start)]
+
+
+def _closing(stream: Stream, before: list[Step]) -> Closing | None:
+    """ "ch 2, dc in first sc (counts as last ch-5 sp)": the last space of a round."""
+    if len(before) < 2:
+        return None
+    chain, work = before[-2:]
+    if not (isinstance(chain, Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
+        return None
+    start = stream.at
+    if stream.mark("(") and stream.any_of("counts as", "count as", "counting as", "counted as", "makes", "forms"):
+        stream.any_of("the last", "last", "the", "a", "your last", "1", "one", "final")
+        what = read_what(stream)
+        stream.word("made")
+        if what is not None and what.kind == "sp" and what.length is not None and stream.mark(")"):
+            return Closing(chain.length, work.stitch, what.length, chain.span.to(work.span))
+    stream.at = start
+    return None
+
+
+def _leaving(stream: Stream) -> list[Step]:
+    """ "(leaving 12 sts unworked)" is said in brackets and meant."""
+    start = stream.at
+    if stream.mark("(") and (found := read_leave(stream)) is not None and stream.mark(")"):
+        return [found]
+    stream.at = start
+    return []
 
 
 def _remark(stream: Stream) -> bool:
@@ -202,6 +236,8 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
     steps = read_steps(stream, "*")
     stream.loop = loop
     token = stream.peek()
+    if token is not None and token.is_mark("**") and _has_end_mark(stream):
+        return _ended_within(stream, steps, read_steps, start)
     if token is None:
         raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
     again = True
@@ -214,6 +250,31 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
     if again:
         _from_star(stream)
     return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
+
+
+def _has_end_mark(stream: Stream) -> bool:
+    """Does the line name this mark again, as where the last repeat ends ("ending last rep at **")?"""
+    rest = stream.tokens[stream.at + 1 :]
+    at = next((i for i, token in enumerate(rest) if token.is_mark("**")), None)
+    if at is None:
+        return False
+    words = {token.text for token in rest[max(0, at - 8) : at]}
+    return bool(words & {"ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "last"})
+
+
+def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, start: int) -> list[Step]:
+    """ "*A**, B; rep from * around, ending last rep at **" is A, [B, A] around."""
+    stream.next()
+    rest = read_steps(stream, "*")
+    if not stream.word("rep", "repeat"):
+        raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
+    _from_star(stream)
+    times = _times_or_end(stream, again=False)
+    stream.mark(",", ";")
+    while (token := stream.peek()) is not None and not token.is_mark("**"):
+        stream.at += 1
+    stream.at += 1
+    return [*first, Repeat((*rest, *first), times, stream.since(start))]
 
 
 def _from_star(stream: Stream) -> None:

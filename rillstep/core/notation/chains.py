@@ -41,11 +41,14 @@ def _finished(stream: Stream, start: int, number: Num) -> list[Step]:
 def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
     """ "(counts as hdc)", "(does not count)", "(counts as dc, ch 2)"; nothing where the text does not say."""
     start = stream.at
-    if not stream.mark("(", "["):
+    bracket = stream.mark("(", "[")
+    if not bracket and not (stream.mark("-", "—", ",") and _says_count(stream)):
+        stream.at = start
         return None, None
+    close = _close if bracket else _dash
     stream.any_of("this", "now and throughout", "here and throughout")
     if stream.any_of(*_NOT):
-        _close(stream)
+        close(stream)
         return "none", None
     if stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
@@ -54,8 +57,8 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
             stream.at += 1
         counts = stitch_word(stream) or ("st" if stream.word("st", "stitch") else None)
         if counts is not None:
-            space = _space(stream)
-            _close(stream)
+            space = _space(stream) if bracket else None
+            close(stream)
             return counts, space
     stream.at = start
     return None, None
@@ -74,6 +77,15 @@ def _space(stream: Stream) -> Num | None:
                 return number
     stream.at = start
     return None
+
+
+def _says_count(stream: Stream) -> bool:
+    return any(stream.sees(*words.split()) for words in ("counts as", "count as", "does not count", "counted as"))
+
+
+def _dash(stream: Stream) -> None:
+    """ "Ch 2 - counts as first hdc - hdc in each st": the second dash."""
+    stream.mark("-", "—")
 
 
 def _close(stream: Stream) -> None:

@@ -1,9 +1,10 @@
 """What is done without making a stitch: joining, turning, markers, colours, the ends of things."""
 
 from rillstep.core.notation.ends import read_loop
+from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Loops, Step
 from rillstep.core.notation.vocabulary import picot, sees_stitch
 from rillstep.core.notation.whats import CHAIN
 
@@ -37,11 +38,6 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("mr", "adjustable ring"),
 )
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
-_LEAVE = (
-    "leave rem sts unworked", "leave remaining sts unworked", "leave the rest unworked", "leave rest unworked",
-    "leave remaining stitches unworked", "leaving rem sts unworked", "leaving remaining sts unworked",
-    "leave last st unworked", "leave the remaining sts unworked", "leaving the rest unworked", "leave rem unworked",
-)  # fmt: skip
 _RING = (
     "to form a ring",
     "to form ring",
@@ -79,17 +75,28 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if stream.any_of(
         "ending with", "end with", "ending", "ending in"
     ):  # says how the last repeat ends: no more than it does
-        while (after := stream.peek()) is not None and not after.is_mark(";", ".", "]", ")", "—"):
+        depth = 0
+        while (after := stream.peek()) is not None and (depth or not after.is_mark(";", ".", "]", ")", "—")):
+            depth += after.is_mark("(", "[") - after.is_mark(")", "]")
             stream.at += 1
         return []
-    if stream.any_of(*_LEAVE):
-        return [Gesture("leave rest unworked", span=stream.since(start))]
+    leave = read_leave(stream)
+    if leave is not None:
+        return [leave]
+    if stream.any_of("turn work to", "turn the work to", "turn to", "turn piece to"):
+        side = {"side", "chain", "ch", "edge", "underside", "bottom"}
+        begin = stream.at
+        while (token_ := stream.peek()) is not None and token_.kind == "word":
+            stream.at += 1
+        if side & {t.text for t in stream.tokens[begin : stream.at]}:
+            return [Gesture("rotate", span=stream.since(start))]
+        stream.at = start
     index = stream.phrase(_PLAIN_WORDS)
     if index is not None:
         kind = _PLAIN[index][1]
         _rest_of_aside(stream, kind)
         return [Gesture(kind, span=stream.since(start))]
-    if token.is_word("join", "sl", "slst", "ss", "slip"):
+    if token.is_word("join", "attach", "attaching", "sl", "slst", "ss", "slip"):
         return _read_join(stream, start)
     if token.is_word("change", "switch"):
         return _read_colour(stream, start)
@@ -130,7 +137,13 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
             while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
                 stream.at += 1
     elif kind == "rotate":
-        stream.any_of("90 degrees", "the piece", "piece", "to work along the other side")
+        if stream.peek() is not None and stream.tokens[stream.at].kind == "num":
+            stream.at += 1
+            stream.word("degrees", "deg")
+        stream.any_of("the piece", "piece")
+        if stream.word("to"):
+            while (token := stream.peek()) is not None and token.kind == "word":
+                stream.at += 1
 
 
 def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
@@ -192,7 +205,7 @@ def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
 
 def _read_join(stream: Stream, start: int) -> list[Step] | None:
     """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
-    if stream.word("join", "joining"):
+    if stream.word("join", "joining", "attach", "attaching"):
         if stream.any_of(*_RING):
             return [Gesture("join into ring", span=stream.since(start))]
         if _joins_colour(stream):
@@ -205,8 +218,8 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
             return None
         stream.any_of("a sl st", "sl st")
         return _end_of_join(stream, start)
-    if not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
-        return None
+    if start == 0 or not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
+        return None  # at the very start it moves the hook; there is nothing to join yet
     if stream.any_of("to join", "and join", "join"):
         return _end_of_join(stream, start)
     if stream.any_of(*_RING):
@@ -384,9 +397,20 @@ _BUMPS = (
 
 def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
     """ "Working in back loops only, ...": holds for the rest of the line."""
+    stream.word("working", "work")
+    free = _free_loops(stream)
+    if free is not None:
+        stream.free_loops = free
+        return []
+    stream.at = start
     if _read_other_side(stream):
         return [Gesture("rotate", span=stream.since(start))]
-    if stream.word("working") and stream.word("in", "into") and stream.any_of(*_BUMPS):
+    stream.word("working", "work")
+    if (
+        stream.word("in", "into")
+        and stream.any_of(*_BUMPS)
+        and ((after := stream.peek()) is None or after.kind == "mark")
+    ):
         return [Gesture("aside", "working in back bumps of ch", span=stream.since(start))]
     stream.at = start
     stream.word("working", "work")
@@ -408,6 +432,21 @@ def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
     if here is None or here.is_mark(",", ":", ";", "-"):
         stream.loop = loop
         return []
+    stream.at = start
+    return None
+
+
+def _free_loops(stream: Stream) -> Loops | None:
+    """ "Working in the unused loops of Rnd 6, ...": the row is worked into them."""
+    start = stream.at
+    if stream.word("in", "into", "through"):
+        try:
+            into, _ = read_into(stream)
+        except NotUnderstood:
+            into = None
+        here = stream.peek()
+        if isinstance(into, Loops) and (here is None or here.is_mark(",", ":", ";", "-")):
+            return into
     stream.at = start
     return None
 

@@ -5,11 +5,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.ends import read_loop
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
 from rillstep.core.notation.whats import plain_num
+from rillstep.core.stitches import Loop
 
-_WORD = r"(?P<word>rnds?|rounds?|rows?|r)"
+_WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
 _NUMBERED = re.compile(rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{])", re.IGNORECASE)
 _ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", re.IGNORECASE)
@@ -31,6 +33,7 @@ class Label:
     side: str | None
     body: int
     findings: tuple[Finding, ...] = ()
+    loop: Loop = "both"
 
 
 def starts(text: str) -> re.Match[str] | None:
@@ -51,6 +54,7 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
     groups = match.groupdict()
     coming = _for_active(stream, expected)
     first, last, side = coming, None, None
+    loop: Loop = "both"
     findings: list[Finding] = []
     try:
         if groups.get("name"):
@@ -63,10 +67,12 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
         else:
             first, last = _numbers(stream)
         side = _side(stream)
+        loop = _loop(stream)
+        side = side or _side(stream)
     except NotUnderstood as problem:
         findings.append(_problem(problem))
     body = _end_of_label(stream, text, findings)
-    return Label(kind, first, last, side, body, (*findings, *stream.findings))
+    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop)
 
 
 def _problem(problem: NotUnderstood) -> Finding:
@@ -159,6 +165,15 @@ def _side(stream: Stream) -> str | None:
         stream.at += 1
         return token.text.upper()
     return None
+
+
+def _loop(stream: Stream) -> Loop:
+    """ "Rnd 7 (BLO)": holds for the whole row."""
+    start = stream.at
+    if stream.mark("(", "[") and (loop := read_loop(stream)) is not None and stream.mark(")", "]"):
+        return loop
+    stream.at = start
+    return "both"
 
 
 def _end_of_label(stream: Stream, text: str, findings: list[Finding]) -> int:

@@ -6,13 +6,11 @@ for each size and is followed by a word that counts something.
 """
 
 import re
-from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
 
 from rillstep.core.findings import Span
-
-TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
+from rillstep.core.notation.loosened import loosened
+from rillstep.core.notation.tokens import Token
 
 # Typographic characters that readers' programs put in; each maps to one character, so
 # that columns stay true.
@@ -66,22 +64,6 @@ _WORD_ORDINALS = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Token:
-    """`text` is lower case for words; `members` holds a set's numbers with their spans."""
-
-    kind: TokenKind
-    text: str
-    span: Span
-    members: tuple[tuple[float, Span], ...] = ()
-
-    def is_word(self, *words: str) -> bool:
-        return self.kind == "word" and self.text in words
-
-    def is_mark(self, *marks: str) -> bool:
-        return self.kind == "mark" and self.text in marks
-
-
 def plain(text: str) -> str:
     """The text with typographic characters made plain, each one character for one."""
     return text.translate(_PLAIN)
@@ -116,7 +98,7 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             kind, end = "num", first.end()
         found.append(_token(clean[at:end], kind or "mark", Span(line, at + 1, end + 1), line, at))
         at = end
-    return tuple(found)
+    return loosened(found)
 
 
 def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.ends import beginning_chain, read_end, read_loop, read_marker
-from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     Every,
     FromHook,
@@ -19,6 +19,7 @@ from rillstep.core.notation.tree import (
     Skipped,
     ToEnd,
     TopOfChain,
+    What,
 )
 from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import (
@@ -45,18 +46,33 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         if found is not None:
             return found, loop
         token = stream.peek()
-        if token is None or token.kind == "mark":
-            return Every(STITCHES, _end_or_row(stream)), loop  # "sc in BLO"
+        if token is None or token.kind == "mark" or token.is_word("across", "around", "to", "until"):
+            return Every(STITCHES, _end_or_row(stream)), loop  # "sc in BLO", "sc in BLO across"
     stream.any_of(
         "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
     )
     stream.any_of(
         "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
     )
-    into = _place(stream)
+    into = _of_special(stream, _place(stream))
     _qualifiers(stream)
     later = read_loop(stream)
     return into, loop or later
+
+
+def _of_special(stream: Stream, into: Into) -> Into:
+    """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers."""
+    start = stream.at
+    if isinstance(into, Next | Every) and into.what.kind in ("sp", "st") and stream.word("of", "in"):
+        whose = stream.word(*NEXT, "each", "every", "same")
+        word = stream.tokens[stream.at - 1].text if whose else ""
+        what = read_what(stream)
+        if what is not None and what.stitch in {name for name, _ in stream.context.specials}:
+            if word in ("each", "every"):
+                return Every(what, _end_or_row(stream))
+            return replace(into, what=what) if isinstance(into, Next) else into
+    stream.at = start
+    return into
 
 
 def _loops(stream: Stream, loop: Loop) -> Loops | None:
@@ -100,11 +116,24 @@ def _place(stream: Stream) -> Into:
         return InRing()
     if stream.word("same"):
         return _same(stream)
+    if stream.word("any"):
+        return Next(plain_num(stream, 1), what_or_stitch(stream))
+    if stream.word("unused", "unworked", "free") and stream.word("loop", "loops", "lps"):
+        found = _loops(stream, "both")
+        if found is not None:
+            return found
+    if stream.any_of("each back bump", "every back bump"):
+        return Every(What("ch"), _end_or_row(stream))
+    if stream.any_of("center of", "centre of", "middle of", "the center of", "the centre of", "the middle of"):
+        return _place(stream)
     token = stream.peek()
     if token is not None and token.kind == "ordinal":
         return _ordinal(stream)
     if stream.word("last", "final"):
         number = stream.number()
+        following = stream.peek()
+        if number is None and (following is None or following.kind == "mark"):
+            return Last(STITCHES)
         return Last(what_or_stitch(stream)) if number is None else Next(number, what_or_stitch(stream))
     if stream.any_of("top of", "3rd ch of"):
         return _top_of_chain(stream)
@@ -139,9 +168,11 @@ def _place(stream: Stream) -> Into:
     return Next(plain_num(stream, 1), what_or_stitch(stream))
 
 
-def _same(stream: Stream) -> Same:
+def _same(stream: Stream) -> Same | Last:
     what = read_what(stream) or STITCHES
     stream.word("place")
+    if stream.any_of("as first st", "as first sc", "as first hdc", "as first dc", "as the first st", "as first stitch"):
+        return Last(what)  # at the end of a round along both sides of a chain
     if stream.word("as"):
         while (token := stream.peek()) is not None and token.kind in ("word", "num", "ordinal"):
             stream.at += 1
@@ -171,6 +202,9 @@ def _ordinal(stream: Stream) -> Into:
     if stream.word(*CHAIN):
         if stream.any_of("from hook", "from the hook", "from your hook", "from"):
             return FromHook(number, _skipped_counts(stream))
+        if stream.word("of") and (loop := _chain_of_loop(stream)) is not None:
+            return loop
+        stream.at = start + 1
         if stream.word("of"):  # "in 3rd ch of beg ch-3": the top of a chain that counts
             stream.word("the")
             if beginning_chain(stream) is None and stream.word(*CHAIN):
@@ -179,6 +213,21 @@ def _ordinal(stream: Stream) -> Into:
             return TopOfChain()
     stream.at = start
     return Nth(number, what_or_stitch(stream))
+
+
+def _chain_of_loop(stream: Stream) -> Into | None:
+    """ "3rd ch of next ch-5 loop": the loop is worked through one of its chains."""
+    start = stream.at
+    if stream.word("next", "each", "same", "the"):
+        stream.at = start
+        try:
+            into = _place(stream)
+        except NotUnderstood:
+            into = None
+        if into is not None and isinstance(into, Next | Every | Same) and into.what.kind == "sp":
+            return into
+    stream.at = start
+    return None
 
 
 def _skipped_counts(stream: Stream) -> str | None:

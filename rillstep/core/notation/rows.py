@@ -7,6 +7,7 @@ from functools import lru_cache
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels
 from rillstep.core.notation.lexer import plain, tokens_of
+from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.totals import read_totals, same_totals
@@ -79,9 +80,11 @@ def read_row(
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     body = _stream(text, line, context, label.body, end)
+    body.loop = label.loop
     steps = read_steps(body)
     if not any(token.is_word("next") for token in body.tokens):
         steps = _alone(steps, label.kind)
+    steps = rewritten(steps, label.kind)
     findings += body.findings
     if not steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))

@@ -10,11 +10,56 @@ import difflib
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, works
 from rillstep.core.notation.gestures import names_colour, read_gesture
+from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Skip, Step
+from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.tree import Next, Skip, Step, Work
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
+# Words of instructions: none of them is what was not understood by itself.
+USUAL_WORDS = frozenset(
+    [
+        "the",
+        "and",
+        "next",
+        "each",
+        "st",
+        "sts",
+        "stitch",
+        "stitches",
+        "around",
+        "across",
+        "with",
+        "from",
+        "into",
+        "same",
+        "last",
+        "first",
+        "work",
+        "times",
+        "more",
+        "then",
+        "hook",
+        "until",
+        "end",
+        "row",
+        "rnd",
+        "round",
+        "rows",
+        "space",
+        "spaces",
+        "loop",
+        "loops",
+        "of",
+        "for",
+        "this",
+        "that",
+        "made",
+        "place",
+        "all",
+    ]
+)
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
 _BETWEEN = (
     "then",
@@ -47,6 +92,8 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             continue
         if closing == "*" and token.is_word("rep", "repeat"):
             return tuple(steps)
+        if _says_nothing(stream, bool(steps)):
+            continue
         start = stream.at
         try:
             steps += read_clause(stream, steps)
@@ -55,6 +102,27 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
     return tuple(steps)
+
+
+_NOTHING = (
+    "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
+    "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
+)  # fmt: skip
+
+
+def _says_nothing(stream: Stream, after_step: bool) -> bool:
+    """ "Work even:", "..., for the button loop": words that change nothing in what is worked; taken whole."""
+    start = stream.at
+    if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark"):
+        return True
+    stream.at = start
+    if after_step and stream.word("for", "as") and not stream.sees("a", "total"):
+        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal"):
+            stream.at += 1
+        if (token := stream.peek()) is None or token.kind == "mark":
+            return True
+    stream.at = start
+    return False
 
 
 def _is_cut_off(stream: Stream) -> bool:
@@ -101,7 +169,29 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         and following.is_word("ch", "chs", "chain", "chains")
     ):
         return chains.read_counted_chain(stream, start)
+    if token.is_word("in", "into"):
+        return [_read_place_first(stream, start)]
     return works.read_works(stream, start)
+
+
+def _read_place_first(stream: Stream, start: int) -> Step:
+    """ "In next st work (sc, hdc, dc)", "in corner, 3 sc": the place stands before what is worked in it."""
+    stream.next()
+    into, loop = read_into(stream)
+    stream.mark(",", ":")
+    stream.word("work", "make", "place", "do")
+    token = stream.peek()
+    if token is not None and token.is_mark("(", "["):
+        closing = {"(": ")", "[": "]"}[stream.next().text]
+        steps = read_steps(stream, closing)
+        stream.next()
+        return brackets.in_one(steps, into, stream, start)
+    found = works.read_works(stream, stream.at)
+    work = found[0] if len(found) == 1 else None
+    if not isinstance(work, Work) or not isinstance(work.into, Next) or work.into.what != STITCHES:
+        raise NotUnderstood(stream.since(start), "what to work there is missing")
+    per = work.into.count if work.per.is_always(1) else work.per
+    return Work(work.stitch, per, into, loop or work.loop, stream.since(start))
 
 
 def _read_skip(stream: Stream, start: int) -> Step:
@@ -151,6 +241,18 @@ def _foreign_word(stream: Stream, start: int) -> str | None:
     return next(found, None)
 
 
+def _stands_as_stitch(stream: Stream, token: Token) -> bool:
+    """Does an unknown word stand where a stitch would: before "in next st"?"""
+    at = stream.tokens.index(token) + 1
+    while at < len(stream.tokens) and (
+        stream.tokens[at].is_mark("-") or stream.tokens[at].is_word("st", "sts", "stitch")
+    ):
+        at += 1
+    return (
+        at + 1 < len(stream.tokens) and stream.tokens[at].is_word("in", "into") and stream.tokens[at + 1].kind == "word"
+    )
+
+
 def _did_you_mean(stream: Stream, start: int) -> str:
     known = [
         *stitch_words(stream.context.terms),
@@ -167,8 +269,11 @@ def _did_you_mean(stream: Stream, start: int) -> str:
     ]
     known += [name for name, _ in stream.context.specials]
     for token in stream.tokens[start : stream.at]:
-        if token.kind == "word" and token.text not in known and len(token.text) > 1:
-            near = difflib.get_close_matches(token.text, known, 1, 0.6)
-            if near:
-                return f" Did you mean “{near[0]}”?"
+        if token.kind != "word" or token.text in known or len(token.text) < 3 or token.text in USUAL_WORDS:
+            continue
+        near = difflib.get_close_matches(token.text, known, 1, 0.6 if len(token.text) < 5 else 0.75)
+        if near:
+            return f" Did you mean “{near[0]}”?"
+        if _stands_as_stitch(stream, token):
+            return f" If “{token.text}” is a stitch of your own, say what it is: “Define: {token.text} = ...”."
     return ""

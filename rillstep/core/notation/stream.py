@@ -6,8 +6,8 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
-from rillstep.core.notation.lexer import Token
-from rillstep.core.notation.tree import Decimals, Num, Total
+from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.tree import Decimals, Loops, Num, Total
 from rillstep.core.stitches import Loop, Terms
 
 MAX_NUMBER = 99_999
@@ -55,6 +55,7 @@ class Stream:
         self.depth = 0
         self.implied_end = False  # the last "each" had no end of its own
         self.loop: Loop = "both"  # "working in back loops only, ..." holds for the rest of the line
+        self.free_loops: Loops | None = None  # "working in front loops of Rnd 6, ..." likewise
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line
 

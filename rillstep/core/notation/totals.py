@@ -3,7 +3,7 @@
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import CHAIN, SPACE, STITCH
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num
 
 _FILLERS = (
     "and",
@@ -72,7 +72,10 @@ def _bare_set(stream: Stream) -> Num | None:
 
 
 def _read_total(stream: Stream, alone: bool) -> Total:
-    count = _bare_set(stream) or stream.need_number("stitches")
+    count = _bare_set(stream)
+    if count is None and not alone and (token := stream.peek()) is not None and token.is_word(*CHAIN):
+        count = plain_num(stream, 1)  # "18 sc + ch-12 loop"
+    count = count or stream.need_number("stitches")
     if stream.word(*STITCH):
         return Total(count, "sts")
     if stream.word(*CHAIN):

@@ -209,6 +209,19 @@ class Chain:
 
 
 @dataclass(frozen=True)
+class Closing:
+    """ "ch 2, dc in first st to close (counts as ch-5 sp)": the last space of a round, closed by a stitch.
+
+    The hook stands in the middle of that space, so the next round begins in it. `space`: its length in chains.
+    """
+
+    chain: Num
+    stitch: str
+    space: Num
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Group:
     """ "(2 dc, ch 2, 2 dc) in next ch-2 sp": the steps, all in one place, for each place of `into`."""
 
@@ -274,7 +287,7 @@ class Gesture:
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Step = Work | Together | Skip | Chain | Group | EachKind | Evenly | Repeat | Gesture
+Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Repeat | Gesture
 
 # --- lines -------------------------------------------------------------------------
 

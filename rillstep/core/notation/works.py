@@ -6,14 +6,16 @@ from dataclasses import replace
 from rillstep.core.findings import Span
 from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
-from rillstep.core.notation.lexer import Token
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import (
+    Chain,
     EachKind,
     Evenly,
     Every,
     FromHook,
+    Group,
     Into,
     Next,
     Nth,
@@ -27,7 +29,7 @@ from rillstep.core.notation.tree import (
     Work,
 )
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
-from rillstep.core.notation.whats import NEXT, STITCHES, plain_num, read_what
+from rillstep.core.notation.whats import CHAIN, NEXT, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")
@@ -144,11 +146,18 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         evenly = _evenly(stream, start, stitch, per)
         if evenly is not None:
             return [evenly]
+    if stream.word("per"):
+        what = read_what(stream) or STITCHES
+        usual = ToEnd("around" if stream.context.kind == "Rnd" else "across")
+        per_each = Every(what, read_end(stream) or usual)
+        return [Work(stitch, per or plain_num(stream, 1), per_each, loop, stream.since(start))]
+    if _counts_off(stream):
+        stream.next()
     token = stream.peek()
     if (
         token is not None
-        and not _is_end(stream)
-        and (token.is_word(*_PLACE_WORDS, "each", "every", "all", "ea") or token.is_word(*NEXT))
+        and not _is_end(stream, stitch)
+        and (token.is_word(*_PLACE_WORDS, "each", "every", "all", "ea", "first") or token.is_word(*NEXT))
     ):
         return _places(stream, start, stitch, per, loop)
     end = read_end(stream)
@@ -160,12 +169,23 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 
-def _is_end(stream: Stream) -> bool:
-    """ "sc around", "sc to last 2 sts" name an end; "FPdc around next st" names a place."""
+def _counts_off(stream: Stream) -> bool:
+    """ "sl st across first 4 sts": so many, and no end."""
+    token, following = stream.peek(), stream.peek(1)
+    if token is None or following is None or not token.is_word("across", "along", "over"):
+        return False
+    third = stream.peek(2)
+    return following.is_word(*NEXT, "first") and third is not None and third.kind == "num"
+
+
+def _is_end(stream: Stream, stitch: str) -> bool:
+    """ "sc around", "sc to last 2 sts" name an end; "FPdc around next st" and "sl st to next ch-2 sp" name a place."""
     token = stream.peek()
     if token is None or not token.is_word("around", "to"):
         return False
     following = stream.peek(1)
+    if stitch == "sl st" and token.is_word("to") and following is not None:
+        return following.is_word("last", "end", "within", "marker", "marked")
     if following is None or following.kind == "mark":
         return True
     if token.is_word("to"):
@@ -216,12 +236,19 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
     while True:
         at = stream.at
         comma = stream.mark(",")
-        if not (stream.word("and", "then") or stream.mark("&")) and not (comma and _is_open_each(stream, steps)):
+        joined = stream.word("and", "then") or stream.mark("&")
+        joined = (stream.word("working", "making", "placing") and _is_every(steps)) or joined
+        if not joined and not (comma and _is_open_each(stream, steps)):
             stream.at = at
             break
         token = stream.peek()
+        begin = stream.at
+        end = read_end(stream) if token is not None and token.is_word("across") else None
+        if end is not None:
+            what = STITCHES if not any(isinstance(getattr(s, "into", None), FromHook) for s in steps) else What("ch")
+            steps.append(Work(stitch, per or plain_num(stream, 1), Every(what, end), loop, stream.since(begin)))
+            continue
         if token is not None and (token.is_word("in", "into", "around", "each", "every") or token.is_word(*NEXT)):
-            begin = stream.at
             steps.append(_one(stream, begin, stitch, per, loop))
             continue
         second = _another_kind(stream, steps)
@@ -233,6 +260,10 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
     return [_as_kinds(stream, start, steps)] if _are_kinds(steps) else steps
 
 
+def _is_every(steps: list[Step]) -> bool:
+    return isinstance(steps[-1], Work) and isinstance(steps[-1].into, Every)
+
+
 def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
     """ "1 dc in each tr, ...": an "each" with no end may be the first of several kinds."""
     last = steps[-1]
@@ -242,6 +273,8 @@ def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
     stream.word(*_PLACE_WORDS)
     into, named = read_into(stream)
+    if stream.free_loops is not None and isinstance(into, Every) and into.what == STITCHES:
+        into = stream.free_loops
     if isinstance(into, Next) and stream.word("together", "tog"):
         return Together(stitch, into.count, plain_num(stream, 1), named or loop, None, None, stream.since(start))
     times = None
@@ -260,7 +293,7 @@ def _times_of_place(stream: Stream, into: Into) -> Into | None:
 
 def _are_kinds(steps: list[Step]) -> bool:
     """ "sc in each st and in each ch-1 sp around": several kinds in one walk, each place in its own way."""
-    whats = [step.into.what for step in steps if isinstance(step, Work) and isinstance(step.into, Every)]
+    whats = [step.into.what for step in steps if isinstance(step, Work | Group) and isinstance(step.into, Every)]
     return len(whats) == len(steps) > 1 and len(
         {(w.kind, w.stitch, str(w.length and w.length.values)) for w in whats}
     ) == len(whats)
@@ -268,12 +301,12 @@ def _are_kinds(steps: list[Step]) -> bool:
 
 def _as_kinds(stream: Stream, start: int, steps: list[Step]) -> EachKind:
     last = steps[-1]
-    assert isinstance(last, Work) and isinstance(last.into, Every)
+    assert isinstance(last, Work | Group) and isinstance(last.into, Every)
     end = last.into.end
     works = tuple(
         replace(step, into=Every(step.into.what, end))
         for step in steps
-        if isinstance(step, Work) and isinstance(step.into, Every)
+        if isinstance(step, Work | Group) and isinstance(step.into, Every)
     )
     return EachKind(works, end, stream.since(start))
 
@@ -284,6 +317,9 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     if not (isinstance(first, Work) and isinstance(first.into, Every)):
         return None
     at = stream.at
+    group = _group_of_kind(stream)
+    if group is not None:
+        return group
     number = stream.number()
     stitch = stitch_word(stream)
     if stitch is None or not stream.word("in", "into"):
@@ -294,6 +330,29 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
         stream.at = at
         return None
     return second
+
+
+def _group_of_kind(stream: Stream) -> Group | None:
+    """ "... and (sc, ch 2, sc) in each corner sp": its stitches are plain ones and chains."""
+    start = stream.at
+    steps: list[Step] = []
+    if stream.mark("("):
+        while not stream.mark(")"):
+            begin = stream.at
+            if stream.word(*CHAIN) and (length := stream.number()) is not None:
+                steps.append(Chain(length, span=stream.since(begin)))
+            elif (number := stream.number() or plain_num(stream, 1)) and (stitch := stitch_word(stream)) is not None:
+                steps.append(Work(stitch, plain_num(stream, 1), Next(number, STITCHES), "both", stream.since(begin)))
+            else:
+                steps = []
+                break
+            stream.mark(",")
+    if steps and stream.word("in", "into"):
+        into, _ = read_into(stream)
+        if isinstance(into, Every):
+            return Group(tuple(steps), into, stream.since(start))
+    stream.at = start
+    return None
 
 
 def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:

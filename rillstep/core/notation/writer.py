@@ -11,6 +11,7 @@ from rillstep.core.notation.tree import (
     Along,
     Chain,
     Check,
+    Closing,
     Decimals,
     EachKind,
     Evenly,
@@ -122,7 +123,7 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
         case Marked(marker):
             return f"in st with marker {marker}".rstrip() if marker else "in marked st"
         case Loops(loop, kind, number, count):
-            named = "back bars" if loop == "third" else f"{loop} loops"
+            named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
             few = "" if count is None else f"next {_n(count)} sts "
             return f"in {named} of {few}{kind} {_n(number)}"
         case FromHook(nth, counts_as):
@@ -190,6 +191,8 @@ def _gesture(step: Gesture, terms: Terms) -> str:
             return f"with {step.name}"
         case "aside":
             return step.name
+        case "leave rest unworked" if isinstance(step.into, Next):
+            return f"leave rem {_n(step.into.count)} {_what(step.into.what, not step.into.count.is_always(1), terms)} unworked"
         case kind:
             return _GESTURES.get(kind, kind)
 
@@ -209,8 +212,10 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"sk next {_n(count)} {_what(what, True, terms)}" if many else f"sk next {_what(what, False, terms)}"
         case Chain():
             return _chain(step, terms)
+        case Closing(length, stitch, space):
+            return f"ch {_n(length)}, {abbreviation(stitch, terms)} in first st to close (counts as ch-{_n(space)} sp)"
         case Group(steps, into):
-            return f"({write_steps(steps, terms, capital=False)}) {_into(into, True, terms)}"
+            return f"({', '.join(_within(step, terms) for step in steps)}) {_into(into, True, terms)}"
         case EachKind(works, end):
             pieces = [write_step(work, terms).removesuffix(f" {_end(end, terms)}") for work in works]
             return f"{' and '.join(pieces)} {_end(end, terms)}"
@@ -221,6 +226,16 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times, terms)}"
         case Gesture():
             return _gesture(step, terms)
+
+
+def _within(step: Step, terms: Terms) -> str:
+    """A step of a group: all of them go into the one place that the group names."""
+    match step:
+        case Work(stitch, per, Next(count, What("st", None, "", False)), "both") if per.is_always(1):
+            number = "" if count.is_always(1) else f"{_n(count)} "
+            return f"{number}{abbreviation(stitch, terms)}"
+        case _:
+            return write_step(step, terms)
 
 
 def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> str:

@@ -42,7 +42,7 @@ def handles(subject: Subject) -> list[Finding]:
                             "handle-pulls", "warning", line.line.span, message, work.size, opening.skip, opening.chain
                         )
                     )
-            if len(openings) != 2 or line.trouble is not None:
+            if len(openings) != 2 or line.trouble is not None or line.line.kind != "Rnd":
                 continue
             one, two = openings
             around = line.start.count("st")

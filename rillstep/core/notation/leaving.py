@@ -1,0 +1,25 @@
+"""Stitches left unworked: "leave rem sts unworked", "leaving the last 4 sts unworked"; a number that is said is held to."""
+
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import Gesture, Next, Num
+from rillstep.core.notation.whats import STITCHES, read_what
+
+_REST = ("rest of the row", "rest of row", "rest of rnd", "rest of the rnd", "rest", "others")
+
+
+def read_leave(stream: Stream) -> Gesture | None:
+    """The gesture, if it comes next."""
+    start = stream.at
+    if not stream.word("leave", "leaving"):
+        return None
+    stream.word("the")
+    stream.word("rem", "remaining", "last", "final", "other", "next")
+    stream.word("the")
+    number: Num | None = None
+    if not stream.any_of(*_REST):
+        number = stream.number()
+        read_what(stream)
+    if not stream.any_of("unworked", "un-worked", "free", "for now", "not worked"):
+        stream.at = start
+        return None
+    return Gesture("leave rest unworked", "", Next(number, STITCHES) if number else None, stream.since(start))

@@ -1,0 +1,95 @@
+"""Loose spelling made plain, token by token, at one door: what is glued is cut apart, and what says nothing is left out.
+
+Every token keeps its place in the text, so findings still point at what was written.
+"""
+
+import re
+from collections.abc import Sequence
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.tokens import Token
+
+_GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
+_OTHER_NAMES = {"hk": "hook", "rds": "rnds", "rd": "rnd", "chsp": "sp", "foundtn": "foundation"}
+# Abbreviations with a full stop of their own: it ends no sentence.
+_STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
+_UNITS = ("st", "sts", "ch", "chs", "sp", "sps", "rnd", "row")
+_GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
+# Brackets that begin so, or end so, tell and do not instruct.
+_TELLS_FIRST = (
+    "move", "moving", "place", "placing", "remember", "keep", "keeping", "careful", "being", "picot", "buttonhole", "this",
+    "reverse", "use", "using", "if", "adjust", "twist", "optional", "note", "see", "pull", "pulling", "always", "wrong",
+    "remove", "marking", "crab", "you", "your",
+)  # fmt: skip
+_TELLS_LAST = ("made", "formed", "created", "completed", "complete", "done")
+_FOLLOWED_BY = ("in", "into", "around", "across", "twice", "once", "x", "to", "all", "over", "rep", "repeat", "times")
+_OPEN, _CLOSE = ("(", "["), (")", "]")
+MOST_TOLD = 14
+
+
+def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
+    """The tokens of a line as the reader expects them."""
+    found: list[Token] = []
+    at = 0
+    while at < len(tokens):
+        token = tokens[at]
+        end = _aside(tokens, at)
+        if end is not None:
+            at = end
+            continue
+        before = found[-1] if found else None
+        following = tokens[at + 1] if at + 1 < len(tokens) else None
+        if token.is_mark(".") and before is not None and _no_stop(before, following):
+            at += 1
+            continue
+        if token.kind == "word":
+            found += _cut(token)
+        else:
+            found.append(token)
+        at += 1
+    return tuple(found)
+
+
+def _no_stop(before: Token, following: Token | None) -> bool:
+    if following is None or following.kind not in ("word", "num"):
+        return False
+    return before.is_word(*_STOPPED) or (before.is_word(*_UNITS) and following.is_word(*_GOES_ON))
+
+
+def _cut(token: Token) -> list[Token]:
+    """ "ch3" is "ch 3", "ch1sp" is "ch 1 sp"; other names become the usual one."""
+    glued = _GLUED_CHAIN.match(token.text)
+    if glued is None:
+        name = _OTHER_NAMES.get(token.text)
+        return [token if name is None else Token("word", name, token.span)]
+    line, column = token.span.line, token.span.column
+    word, number, space = glued.groups()
+    middle = column + len(word)
+    digits = Span(line, middle, middle + len(number))
+    pieces = [
+        Token("word", word, Span(line, column, middle)),
+        Token("num", number, digits, ((float(number), digits),)),
+    ]
+    if space:
+        pieces.append(Token("word", "sp", Span(line, digits.end_column, token.span.end_column)))
+    return pieces
+
+
+def _aside(tokens: Sequence[Token], at: int) -> int | None:
+    """Where a bracket that only tells ends: "(picot made)", "(move marker as you go)"; None for any other token."""
+    if not tokens[at].is_mark(*_OPEN):
+        return None
+    depth = 0
+    for end in range(at, min(len(tokens), at + MOST_TOLD)):
+        depth += tokens[end].is_mark(*_OPEN) - tokens[end].is_mark(*_CLOSE)
+        if depth == 0:
+            break
+    else:
+        return None
+    inside = tokens[at + 1 : end]
+    if not inside or inside[0].kind != "word":
+        return None
+    tells = inside[0].is_word(*_TELLS_FIRST) or inside[-1].is_word(*_TELLS_LAST)
+    following = tokens[end + 1] if end + 1 < len(tokens) else None
+    used = following is not None and (following.kind == "num" or following.is_word(*_FOLLOWED_BY))
+    return end + 1 if tells and not used else None

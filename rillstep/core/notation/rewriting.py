@@ -1,0 +1,151 @@
+"""Ways of writing that say the same as plainer steps: they are put into those, once, after a row was read.
+
+*A**, B; rep from * around, ending last rep at **    is  A, [B, A] around
+[A] around, B                                        is  [A] to last n sts, B   (B takes n)
+(ch 3, 2 dc, ch 2, 3 dc) in same sp, at the start    is  ch 3, (2 dc, ch 2, 3 dc) in same sp
+..., ch 2, dc in first sc to close                   is  a last space of 5 chains, closed by the dc
+"""
+
+from dataclasses import replace
+
+from rillstep.core.notation.tree import (
+    Chain,
+    Closing,
+    Gesture,
+    Group,
+    Next,
+    Nth,
+    Num,
+    Repeat,
+    Same,
+    Skip,
+    Step,
+    ToEnd,
+    Together,
+    What,
+    Work,
+)
+from rillstep.core.stitches import basic
+
+STITCH = What("st")
+
+
+def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
+    """The steps of a row in their plainest form."""
+    steps = _leading_group(steps)
+    return _closed(_tail(steps), kind)
+
+
+def _leading_group(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """A group at the start of a row whose first chain stands for a stitch: the chain comes first, the rest into the same place."""
+    at = next((i for i, s in enumerate(steps) if not _only_moves(s)), len(steps))
+    group = steps[at] if at < len(steps) else None
+    if not isinstance(group, Group) or len(group.steps) < 2:
+        return steps
+    chain, second = group.steps[0], group.steps[1]
+    stitch = second.stitch if isinstance(second, Work | Together) else None
+    if not isinstance(chain, Chain) or stitch is None or not chain.length.is_always(basic(stitch).turning_chain):
+        return steps
+    if not isinstance(group.into, Same | Nth | Next) or basic(stitch).turning_chain < 2:
+        return steps
+    rest = replace(group, steps=group.steps[1:], into=Same(group.into.what))
+    moves = (
+        () if isinstance(group.into, Same) or _joins(steps[:at]) or group.into.what.kind == "st" else _move_to(group)
+    )
+    return (*steps[:at], *moves, chain, rest, *steps[at + 1 :])
+
+
+def _move_to(group: Group) -> tuple[Step, ...]:
+    """ "(ch 3, 2 dc) in next ch-2 sp" begins by moving there."""
+    one = Num(tuple(None if v is None else 1 for v in group.steps[0].length.values))  # type: ignore[union-attr]
+    return (Work("sl st", one, group.into, span=group.span),)
+
+
+def _only_moves(step: Step) -> bool:
+    return (isinstance(step, Work) and step.stitch == "sl st") or isinstance(step, Gesture)
+
+
+def _joins(steps: tuple[Step, ...]) -> bool:
+    return any(isinstance(s, Gesture) and s.kind == "join colour" and s.into is not None for s in steps)
+
+
+def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """A repeat "around" that is not the last thing to take stitches goes on only as far as leaves enough for what follows."""
+    for at, step in enumerate(steps):
+        if not isinstance(step, Repeat) or not isinstance(step.times, ToEnd) or not _is_open(step.times):
+            continue
+        taken = [_takes(s) for s in steps[at + 1 :]]
+        if any(t is None for t in taken) or not _all_stitches(step.steps):
+            continue
+        totals = [sum(values) for values in zip(*(t for t in taken if t), strict=True)]
+        if not totals or any(total < 1 for total in totals):
+            continue
+        held = iter(totals)
+        last = Num(tuple(None if v is None else next(held) for v in _sizes(steps[at + 1 :])))
+        return (*steps[:at], replace(step, times=ToEnd("last", last)), *steps[at + 1 :])
+    return steps
+
+
+def _is_open(end: ToEnd) -> bool:
+    return end.word in ("around", "across") and end.what is None
+
+
+def _sizes(steps: tuple[Step, ...]) -> tuple[int | None, ...]:
+    for step in steps:
+        number = _count_of(step)
+        if number is not None:
+            return number.values
+    return ()
+
+
+def _count_of(step: Step) -> Num | None:
+    match step:
+        case Work(into=Next(count=count)) | Skip(count=count):
+            return count
+        case _:
+            return None
+
+
+def _takes(step: Step) -> list[int] | None:
+    """Stitches that a step after a repeat takes, for each size in force; [] for none, None where that is not plain."""
+    match step:
+        case Gesture() | Chain():
+            return []
+        case Work(into=Next(count=count, what=what), stitch=stitch) if what == STITCH and stitch != "sl st":
+            return [v for v in count.values if v is not None]
+        case Skip(count=count, what=what, first=False) if what == STITCH:
+            return [v for v in count.values if v is not None]
+        case _:
+            return None
+
+
+def _all_stitches(steps: tuple[Step, ...]) -> bool:
+    """Does a repeat work into stitches only, one after another?"""
+    return all(
+        isinstance(s, Chain | Gesture)
+        or (isinstance(s, Work | Group) and isinstance(s.into, Next | Same) and s.into.what.kind == "st")
+        or (isinstance(s, Skip) and s.what.kind == "st")
+        or (isinstance(s, Together) and s.end is None)
+        for s in steps
+    )
+
+
+def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
+    """A round whose last space is closed by a stitch into the first one."""
+    if kind != "Rnd":
+        return steps
+    at = len(steps)
+    while at and isinstance(steps[at - 1], Gesture):
+        at -= 1
+    if at < 2:
+        return steps
+    chain, work = steps[at - 2], steps[at - 1]
+    if not (isinstance(chain, Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
+        return steps
+    height = basic(work.stitch).turning_chain
+    if not work.into.nth.is_always(1) or not work.per.is_always(1) or height < 1 or work.stitch in ("sl st",):
+        return steps
+    space = Num(tuple(None if v is None else v + height for v in chain.length.values))
+    closing = Closing(chain.length, work.stitch, space, chain.span.to(work.span))
+    rest = tuple(s for s in steps[at:] if not (isinstance(s, Gesture) and s.kind == "join"))
+    return (*steps[: at - 2], closing, *rest)
