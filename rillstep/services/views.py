@@ -147,6 +147,19 @@ class GaugeView(BaseModel):
     yarn_correction: float | None
 
 
+class FindingHelp(BaseModel):
+    """What a kind of finding means, and what to do; `example` is a text in which it is found, in `line`."""
+
+    code: str
+    severity: str
+    group: str
+    title: str
+    meaning: str
+    way_out: str
+    example: str
+    line: int
+
+
 class QuestionView(BaseModel):
     """Something that a text leaves open; each answer is an edit of the text."""
 

@@ -8,6 +8,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.notation.offered import offered
+from rillstep.core.proof.catalogue import CATALOGUE
 from rillstep.document import Design, dump
 from rillstep.services import along, checking, trace_views, tracing, views, words, workbench
 from rillstep.web.problems import Problem
@@ -116,6 +117,16 @@ def chart(body: LineBody) -> Any:
     proof = workbench.proved(body.text, body.terms)
     made = tracing.chart_view(proof, body.line, body.size, body.into, body.hand == "left")
     return made.model_dump(mode="json")
+
+
+class FindingHelps(RootModel[list[views.FindingHelp]]):
+    pass
+
+
+@api.get("/findings", responses={200: FindingHelps})
+def findings() -> Any:
+    """The catalogue of findings, for help where they are shown."""
+    return [vars(entry) for entry in CATALOGUE]
 
 
 @api.get("/language", responses={200: WordList})

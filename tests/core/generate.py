@@ -19,6 +19,9 @@ _REPEATED = (
     "[sc in next 2 sts, sc2tog] to last {n} sts", "[shell in next st, sk next 2 sts, sc in next st, sk next 2 sts] around", "[FPdc in next st, BPdc in next st] around",
     "[V in next st, sk next {n} sts] around", "[sc in next V, ch 2] around", "*(2 dc, ch 2, 2 dc) in next ch-2 sp, ch 1; rep from * around", "*sc in next {n} sts, [ch 1, sk next st, sc in next st] {m} times; rep from * around",
     "[dc in next dc, ch 1] around", "[sc in next st, [hdc in next st, ch 1] {m} times] around", "[sc in each of next {n} sts, ch {m}, sk next sp] around", "*sc in next st, ch 2; rep from * to last st", "[ch 5, sc in next ch-5 sp] around",
+    "[sc in next st, ch 2] to last {n} sts", "[2 sc in next st] to last {m} sts", "[hdc in next {n} sts, hdc2tog] to last {m} sts, hdc in each st around",
+    "[sc in next {n} sts, ch 1, sk next st] to last {n} sts, sc in next {n} sts", "*sc in next {n} sts, 2 sc in next st; rep from * to last st, sc in last st",
+    "*sc in next {n} sts**, ch 3, sk next {n} sts; rep from * around, ending last rep at **", "[4 sc in next ch-{n} sp, sc in next st] around",
 )  # fmt: skip
 _OPENINGS = ("", "", "Ch 1, ", "Ch 3 (counts as dc), ", "Ch 2 (does not count), ", "Ch 5 (counts as dc, ch 2), ")
 _ENDINGS = ("; join", "; turn", "")

@@ -171,11 +171,12 @@ class Walker:
                 wanted = self.ahead(want) - (end.last.at(size) if end.last else 0)
                 if end.what is not None:
                     stop = self.want(end.what)
-                    stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop)]
+                    stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop) and not p.optional]
                     if len(stops) < (end.last.at(size) if end.last else 1):
                         raise Fails
                     wanted = sum(
-                        self.is_it(p, want) for p in self.places[: stops[-end.last.at(size) if end.last else 0]]
+                        self.is_it(p, want) and not p.optional
+                        for p in self.places[: stops[-end.last.at(size) if end.last else 0]]
                     )
                 self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
                 if wanted < 0 or (wanted == 0 and end.word != "last"):
@@ -345,21 +346,21 @@ class Walker:
         def left() -> int:
             if end.what is not None:
                 stop = self.want(end.what)
-                stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop)]
+                stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop) and not p.optional]
                 needed = last or 1
                 if len(stops) < needed:
                     return len(stops) - needed
                 return self.counted(self.places[: stops[-needed]], wants)
             if not last:
                 return self.counted(self.places, wants)
-            stops = sum(p.kind == "st" for p in self.places)
+            stops = sum(p.kind == "st" and not p.optional for p in self.places)
             if stops != self.counted(self.places, wants) and not any(kind == "st" for kind, _, _ in wants):
                 return self.counted(self.places, wants) - last
             if stops < last:
                 return stops - last
             seen, cut = 0, 0
             for index in range(len(self.places) - 1, -1, -1):
-                seen += self.places[index].kind == "st"
+                seen += self.places[index].kind == "st" and not self.places[index].optional
                 if seen == last:
                     cut = index
                     break
@@ -378,6 +379,8 @@ class Walker:
     def counted(self, places: list[P], wants: set[Want]) -> int:
         total = 0
         for place in places:
+            if place.optional:
+                continue
             if place.kind == "sp" and any("ch" in KINDS[kind] for kind, _, _ in wants):
                 total += place.length
             else:

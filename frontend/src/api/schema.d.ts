@@ -263,6 +263,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The catalogue of findings, for help where they are shown. */
+        get: operations["work_findings_findings_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/language": {
         parameters: {
             query?: never;
@@ -919,6 +936,30 @@ export interface components {
             /** Value */
             value: string;
         };
+        /**
+         * FindingHelp
+         * @description What a kind of finding means, and what to do; `example` is a text in which it is found, in `line`.
+         */
+        FindingHelp: {
+            /** Code */
+            code: string;
+            /** Example */
+            example: string;
+            /** Group */
+            group: string;
+            /** Line */
+            line: number;
+            /** Meaning */
+            meaning: string;
+            /** Severity */
+            severity: string;
+            /** Title */
+            title: string;
+            /** Way Out */
+            way_out: string;
+        };
+        /** FindingHelps */
+        FindingHelps: components["schemas"]["FindingHelp"][];
         /**
          * FindingView
          * @description Something wrong in the text. `size` is a size's name, or null when it holds for every size.
@@ -2094,6 +2135,8 @@ export type DesignView = components['schemas']['DesignView'];
 export type EditView = components['schemas']['EditView'];
 export type EndReport = components['schemas']['EndReport'];
 export type FaultView = components['schemas']['FaultView'];
+export type FindingHelp = components['schemas']['FindingHelp'];
+export type FindingHelps = components['schemas']['FindingHelps'];
 export type FindingView = components['schemas']['FindingView'];
 export type GaugeView = components['schemas']['GaugeView'];
 export type InvitedView = components['schemas']['InvitedView'];
@@ -3114,6 +3157,44 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_findings_findings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingHelps"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {

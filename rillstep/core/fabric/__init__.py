@@ -4,7 +4,7 @@ from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
-from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, SizeWork, Turn, Worked, work_pattern
+from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, PieceEnd, SizeWork, Turn, Worked, work_pattern
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
 
 __all__ = [
@@ -13,6 +13,7 @@ __all__ = [
     "Counts",
     "Edge",
     "LineWork",
+    "PieceEnd",
     "Place",
     "RowWork",
     "Run",

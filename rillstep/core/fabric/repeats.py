@@ -66,12 +66,14 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
             message = f"the repeat takes {takes} and does not come out even: {before} left for its last turn"
             raise Stop(Trouble("repeat-uneven", step.span, message, takes - before, before)) from None
         done += 1
-        done += _skip(hook, turns, done, None)
         hook.spend(step.span, len(hook.cursor.rest) // 20)
         now = _left_before(hook, wants, end, step.span)
         takes = takes or before - now
         if now >= before:
             raise Stop(Trouble("repeat-stuck", step.span, "the repeat takes no stitch, so it never ends"))
+        if now > 0 and (skipped := _skip(hook, turns, done, now // (before - now))):
+            done += skipped
+            now = _left_before(hook, wants, end, step.span)
         if done > MOST_STITCHES:
             raise Stop(Trouble("too-large", step.span, "more repeats than Rillstep works in one row"))
         here = now

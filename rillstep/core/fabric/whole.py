@@ -87,12 +87,26 @@ class LineWork:
 
 
 @dataclass(frozen=True)
+class PieceEnd:
+    """What a section leaves: its last edge, how many rows its sides have, and the places along its foundation chain."""
+
+    edge: Edge
+    rows: int
+    underside: int
+
+
+@dataclass(frozen=True)
 class SizeWork:
-    """All lines of a pattern in one size."""
+    """All lines of a pattern in one size, and what each section leaves."""
 
     size: int
     lines: tuple[LineWork, ...]
-    section_ends: tuple[Edge, ...]
+    pieces: tuple[PieceEnd, ...]
+
+    @property
+    def section_ends(self) -> tuple[Edge, ...]:
+        """The last edge of each section."""
+        return tuple(piece.edge for piece in self.pieces)
 
     def of_line(self, number: int) -> LineWork | None:
         """The work of the line at a line number of the text."""
@@ -151,7 +165,8 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
                 piece.wrong = line.span.line
             worked.append(work)
         pieces.append(piece)
-    return SizeWork(size, tuple(worked), tuple(piece.edge or EMPTY for piece in pieces))
+    ends = tuple(PieceEnd(piece.edge or EMPTY, piece.rows, piece.underside) for piece in pieces)
+    return SizeWork(size, tuple(worked), ends)
 
 
 def _names_corners(pattern: Pattern) -> bool:

@@ -65,7 +65,7 @@ class _Reading:
         if self.open is None:
             kind = getattr(line, "kind", "Rnd")
             worked = "rows" if kind == "Row" else "joined rounds"
-            self.open = Section("Pattern", worked, "wall", (), None, None, 1, line.span)
+            self.open = Section("Pattern", worked, "wall", (), span=line.span)
         elif (
             isinstance(line, Row)
             and line.kind == "Row"

@@ -3,6 +3,7 @@
 import difflib
 import re
 from dataclasses import dataclass
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.labels import starts as starts_label
@@ -28,6 +29,12 @@ _ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "
                 "joined": "joined rounds", "in the round": "joined rounds", "continuous rounds": "spiral rounds",
                 "joined rounds, turned": "joined and turned rounds", "turned rounds": "joined and turned rounds"}  # fmt: skip
 
+# What a section declares of its sides.
+_ALIKE: dict[str, Literal["mirrored", "halves"]] = {
+    "mirrored": "mirrored", "symmetrical": "mirrored", "left and right alike": "mirrored", "halves": "halves",
+    "front and back alike": "halves", "halves alike": "halves", "both halves alike": "halves",
+}  # fmt: skip
+
 
 @dataclass(frozen=True)
 class Heading:
@@ -45,12 +52,15 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         tail = "continue from " + tail if comma else ""
     findings: list[Finding] = []
     worked, role, make = None, None, 1
+    alike: Literal["", "mirrored", "halves"] = ""
     for word in [word.strip().lower() for word in inside.split(",") if word.strip()]:
         made = _MAKE.match(word)
         if word in WORKED or word in _ALSO_WORKED:
             worked = _ALSO_WORKED.get(word, word)
         elif word in ROLES:
             role = word
+        elif word in _ALIKE:
+            alike = _ALIKE[word]
         elif made is not None:
             make = _MAKE_WORDS.get(made[1]) or int(made[1])
         else:
@@ -68,7 +78,7 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         and before[-1].role in ("disc", "oval", "wall")
     ):
         continues = before[-1].title
-    section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, span)
+    section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))
 
 
@@ -78,7 +88,11 @@ def _usual_way(role: str) -> str:
 
 def _unknown_word(word: str, span: Span) -> Finding:
     near = difflib.get_close_matches(word, [*WORKED, *ROLES], 1)
-    hint = f" Did you mean “{near[0]}”?" if near else f" Known are: {', '.join([*WORKED, *ROLES])}, make 2."
+    hint = (
+        f" Did you mean “{near[0]}”?"
+        if near
+        else f" Known are: {', '.join([*WORKED, *ROLES])}, mirrored, halves alike, make 2."
+    )
     message = f"“{word}” does not say how a section is worked, nor what it is.{hint}"
     return Finding("section-kind", "error", span, message)
 
@@ -147,4 +161,4 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
         r"\bfrom (?:the |your )?hook\b|\bring\b|\bmr\b|\bmagic\b", following, re.IGNORECASE
     )
     continues = before[-1].title if before and not anew and make == 1 else None
-    return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span)
+    return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span=span)

@@ -414,7 +414,8 @@ class Special:
 class Section:
     """`continues`: the section it goes on from; `on` says where on it, the last edge if nothing is said.
 
-    make: how many of the piece are made alike.
+    make: how many of the piece are made alike. alike: what the section declares of its sides:
+    "mirrored", left and right of the centre of each row; "halves", front and back of each round.
     """
 
     title: str
@@ -424,6 +425,7 @@ class Section:
     continues: str | None = None
     on: "Along | None" = None
     make: int = 1
+    alike: Literal["", "mirrored", "halves"] = ""
     span: Span = field(default=NOWHERE, compare=False)
 
 

@@ -324,7 +324,8 @@ def write_section_head(section: Section) -> str:
     if section.on is not None:
         kept += f", {_along(section.on)}"
     make = f", make {section.make}" if section.make > 1 else ""
-    return f"Section: {section.title} ({section.worked}, {section.role}{make}){kept}"
+    alike = {"": "", "mirrored": ", mirrored", "halves": ", halves alike"}[section.alike]
+    return f"Section: {section.title} ({section.worked}, {section.role}{alike}{make}){kept}"
 
 
 def _along(on: Along) -> str:

@@ -7,16 +7,24 @@ from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Pattern, Row, covers
+from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.merging import merged
+from rillstep.core.proof.motifs import motifs
 from rillstep.core.proof.numbering import numbering
+from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.shape import flatness, handles
+from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject
 from rillstep.core.proof.totals import totals
+from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 
-CHECKS = (numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists)
+CHECKS = (
+    numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists,
+    sides_alike, motifs, seams, straps_alike, strap_centred, yarns, drift,
+)  # fmt: skip
 
 
 @dataclass(frozen=True)

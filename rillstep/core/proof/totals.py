@@ -6,6 +6,7 @@ from rillstep.core.notation.tree import Again, Row, covers
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.upstream import upstream_repairs
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
 MOST_REPAIRED = 40
@@ -37,6 +38,8 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     if trouble.missing or trouble.left:
         expected, found = trouble.missing, trouble.left
     repairs = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1)) if mended else ()
+    if mended:
+        repairs = (*repairs, *upstream_repairs(subject, lines, index, size))
     return Finding(
         trouble.code, "error", span, message, size, expected, found, repairs, _before(lines, index), _steps(line)
     )

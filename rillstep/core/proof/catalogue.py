@@ -1,0 +1,281 @@
+"""Every finding that there is: what it means, what to do, and a text that shows it.
+
+One table is the catalogue, the help page, the documentation (docs/findings.md) and the test data:
+each example gives its finding, and a code that is not in the table fails a test.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from rillstep.core.findings import Severity
+
+Group = Literal["reading", "counting", "places", "sizes and numbers", "habits", "shape and pieces"]
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A finding. `example` is a whole text in which it is found, in `line` of it."""
+
+    code: str
+    severity: Severity
+    group: Group
+    title: str
+    meaning: str
+    way_out: str
+    example: str
+    line: int
+
+
+_RING = "Ch 24, join without twisting.\n"
+_WALL = "Section: Wall (joined rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around; join.\n"
+_OVAL = (
+    "Section: Base (joined rounds, oval)\nCh 13.\nRnd 1: Sc in 2nd ch from hook, sc in next 10 ch, 3 sc in last ch; rotate, "
+    "sc in next 10 ch, 2 sc in last ch; join.\nRnd 2: Ch 1, 2 sc in same st, sc in next 10 sts, 2 sc in each of next 3 sts, "
+    "sc in next 10 sts, 2 sc in each of next 2 sts; join.\n"
+)
+_PUFFS = "Rnd {n}: [Puff in next st, sc in next 5 sts] around; join.\n"
+_BETWEEN = (
+    "Rnd {n}: Sc in next 3 sts, puff in next st, [sc in next 5 sts, puff in next st] 3 times, sc in next 2 sts; join.\n"
+)
+
+
+CATALOGUE: tuple[Entry, ...] = (
+    # --- counting
+    Entry("total-differs", "error", "counting", "A total that is not met",
+           "The steps of the line make another number than the one that it states; the arithmetic is shown step by step.",
+           "Change a number of the line, or the total: each repair was worked and makes the line true.",
+           _RING + "Rnd 1: Sc in each ch around; join. — 25 sts", 2),
+    Entry("runs-out", "error", "counting", "Running out of stitches",
+           "The line wants more places than the work below has.", "Work fewer, or make more in the line before.",
+           _RING + "Rnd 1: Sc in next 26 ch; join.", 2),
+    Entry("left-over", "error", "counting", "Stitches left over",
+           "The line is at its end, and places of the kind that it works into are left.",
+           "Work them, or say “leave rem sts unworked”.", _RING + "Rnd 1: Sc in next 22 ch; join.", 2),
+    Entry("unworked-differs", "error", "counting", "Another number left unworked",
+           "The line says how many stitches it leaves, and leaves another number.", "Change either number.",
+           "Ch 21.\nRow 1: Sc in 2nd ch from hook, sc in next 13 ch, leave rem 5 ch unworked; turn.", 2),
+    Entry("repeat-uneven", "error", "counting", "A repeat that does not come out",
+           "“Around”, “across” and “to last n sts” must come out exactly; here a part of a repeat is left.",
+           "Change the repeat or what follows it, or begin with a count that fits: both are offered.",
+           _RING + "Rnd 1: [Sc in next 4 ch, 2 sc in next ch] around; join.", 2),
+    Entry("repeat-stuck", "error", "counting", "A repeat that takes nothing",
+           "The repeat works into no new stitch, so it would never end.", "Say how many times, or where the next stitch goes.",
+           _RING + "Rnd 1: Sc in next ch, [sc in same ch] around; join.", 2),
+    Entry("chain-of-none", "error", "counting", "None of something",
+           "A chain of 0, or 0 stitches worked together, is nothing to work.", "Leave it out, or give it a number.",
+           _RING + "Rnd 1: Sc in each ch around, ch 0; join.", 2),
+    Entry("check-differs", "error", "counting", "A checkpoint that is not true",
+           "A “Check:” line states rounds or stitches that the work does not have there.", "State what there is, or look above.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 2 rnds; 24 sts.", 3),
+    Entry("kind-not-counted", "warning", "counting", "A kind left out of a total",
+           "The total names kinds of stitches and leaves one out that the line makes.", "Add that kind, or state all sts.",
+           _RING + "Rnd 1: [Sc in next ch, dc in next ch] around; join. — 12 dc", 2),
+    Entry("too-large", "error", "counting", "More than is worked",
+           "Numbers of this size are no bag; they are answered and not worked.", "Look for a digit too many.",
+           _RING + "Rnds 1-90000: Sc in each ch around; join.", 2),
+    # --- places
+    Entry("no-such-place", "error", "places", "A place that does not exist",
+           "There is no such place here: no space of that length, no ring, no row ends, loops that are not free.",
+           "Name a place that the row before made.", _RING + "Rnd 1: Sc in next ch-3 sp; join.", 2),
+    Entry("false-stitch", "error", "places", "The false stitch",
+           "A turning chain that does not count is no stitch: working into it adds one at the edge.",
+           "Leave it out, or say at the start of the row that the chain counts.",
+           _RING + "Row 1: Sc in each ch across; turn.\nRow 2: Ch 1, sc in each st across, sc in top of turning ch; turn.", 3),
+    Entry("marker-missing", "error", "places", "A marker that is not ahead",
+           "The line works to a marker that was not placed, or that a row in between left behind.",
+           "Place it, or move it up in each row: “move marker up”.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nRnd 2: Sc in each st to marker A; join.", 3),
+    Entry("not-in-one-place", "error", "places", "What cannot be worked in one place",
+           "A group in one place holds stitches and chains, and takes no other places.", "Take the skipping out of the brackets.",
+           _RING + "Rnd 1: (sc, sk 1, sc) in each ch around; join.", 2),
+    Entry("picot-stalk", "warning", "places", "A picot on a stalk",
+           "The chain is closed above its first stitch, so that the picot stands on what is left of it.",
+           "Close it in the first chain made, unless the stalk is wanted.",
+           _RING + "Rnd 1: [Sc in next 3 ch, ch 4, sl st in 3rd ch from hook] around; join.", 2),
+    Entry("row-not-found", "error", "places", "Rows to repeat that are not there",
+           "“Rep Rnd 7” names a round that this piece does not have.", "Name a round above.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nRnd 2: Rep Rnd 7.", 3),
+    # --- sizes and numbers
+    Entry("set-length", "error", "sizes and numbers", "A set of the wrong length",
+           "A set has one number for each size, or one for all of them.", "Add or take away a number.",
+           "Sizes: S, M, L\nCh 12 (18).\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.", 2),
+    Entry("size-out-of-step", "warning", "sizes and numbers", "A size out of step",
+           "The numbers of a set go up from size to size, and one of them does not.", "Look at that size; its neighbours are offered.",
+           "Sizes: S, M, L\nCh 12 (18, 24), join into a ring.\nRnd 1: [Sc in next 2 (2, 3) ch, 2 sc in next ch] around; join.", 3),
+    Entry("numbers-gap", "error", "sizes and numbers", "A gap in the numbers of rounds",
+           "A round follows one that is not the one before it.", "Number it on, or end the range before where it should end.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nRnd 3: Sc in each st around; join.", 3),
+    Entry("numbers-overlap", "error", "sizes and numbers", "Rounds numbered twice",
+           "A round has a number that was used already.", "Number it on, or end the range before it earlier.",
+           _RING + "Rnds 1-3: Sc in each ch around; join.\nRnd 3: Sc in each st around; join.", 3),
+    Entry("numbers-empty", "error", "sizes and numbers", "A range that ends before it begins",
+           "In a size, “Rnds 5-4” stands for no round at all.", "Change its end, or say that the line is not for that size.",
+           _RING + "Rnds 1-0: Sc in each ch around; join.", 2),
+    Entry("number-too-large", "error", "sizes and numbers", "A number that is too large",
+           "Numbers go up to 99,999.", "Look for a digit too many.", _RING + "Rnd 1: Sc in next 100000 ch; join.", 2),
+    Entry("name-not-defined", "error", "sizes and numbers", "A name that is not defined",
+           "Between braces stand numbers by name, and this name has none.", "Add a line “Number: side = 10”.",
+           _RING + "Rnd 1: Sc in next {side} ch; join.", 2),
+    Entry("number-form", "error", "sizes and numbers", "A number that is not defined well",
+           "A number by name is defined by its name, an equals sign, and one number or one for each size.",
+           "Write “Number: side = 10 (13, 16)”.", "Number: side is 10\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("size-not-defined", "error", "sizes and numbers", "A size that is not there",
+           "A line is for a size that the head does not name.", "Use a name of the “Sizes:” line.",
+           "Sizes: S, M\nCh 24.\nSize L only:\nRow 1: Sc in each ch across; turn.", 3),
+    Entry("size-twice", "error", "sizes and numbers", "A size named twice",
+           "Two sizes have the same name, so that no line can tell them apart.", "Give each a name of its own.",
+           "Sizes: S, M, S\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("sizes-count", "error", "sizes and numbers", "Too many sizes, or none",
+           "A pattern has between one and twelve sizes.", "Shorten the “Sizes:” line.",
+           "Sizes: " + ", ".join(f"S{n}" for n in range(1, 40)) + "\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("rows-not-counted", "warning", "sizes and numbers", "Rows that are not counted",
+           "“Until it measures” says no number of rows, so what follows cannot be numbered.",
+           "Say “until there are 20 rows”; the gauge tells how many.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nRep Rnd 1 until piece measures 20 cm.", 3),
+    # --- habits
+    Entry("chain-unsaid", "warning", "habits", "A starting chain of which nothing is said",
+           "Whether a starting chain counts as a stitch changes every total; the text does not say.",
+           "Answer the question, or write “(counts as dc)” or “(does not count)” once.",
+           _RING + "Rnd 1: Ch 3, dc in each ch around; join.", 2),
+    Entry("turning-chain", "warning", "habits", "A chain that does not suit its stitch",
+           "The starting chain is higher or lower than the stitch that follows it.", "Use the usual height, or leave it if it is meant.",
+           _RING + "Rnd 1: Ch 3 (does not count), hdc in each ch around; join.", 2),
+    Entry("starting-chain-uneven", "error", "habits", "Starting chains that differ",
+           "One size, or one round, begins with another chain than the others.", "Make them alike.",
+           "Sizes: S, M, L\n" + _RING + "Rnd 1: Ch 1 (2, 1), hdc in each ch around; join.", 3),
+    Entry("join-missing", "warning", "habits", "A round that is not joined",
+           "The section is worked in joined rounds, and this one is not joined.", "Add “join”, or make it a spiral.",
+           "Section: Wall (joined rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around.", 3),
+    Entry("join-in-spiral", "warning", "habits", "A round of a spiral that is joined",
+           "The section is worked in a spiral, and this round is joined.", "Take “join” away, or work in joined rounds.",
+           "Section: Wall (spiral rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around; join.", 3),
+    Entry("chain-twists", "caution", "habits", "A long chain joined into a ring",
+           "A long chain twists easily when it is joined, and is then good for nothing.", "Lay it flat; look again after the first round.",
+           _RING + "Rnd 1: Sc in each ch around; join.", 1),
+    Entry("yarn-not-joined", "warning", "habits", "Nothing on the hook",
+           "The yarn was fastened off, and the next line goes on without joining one.", "Say “Join yarn in first st”.",
+           _WALL + "Fasten off.\nRnd 2: Sc in each st around; join.", 5),
+    Entry("yarn-not-ended", "warning", "habits", "A yarn that is not ended",
+           "Another yarn is joined while the one before was neither fastened off nor changed.", "Fasten off before, or change to it.",
+           _WALL + "Rnd 2: Join colour B in first st, sc in each st around; join.", 4),
+    Entry("colour-not-defined", "warning", "habits", "A colour that is not declared",
+           "The head names the colours, and this one is not among them.", "Add it to “Colour:”, or use one of those.",
+           "Colour: A dusk, B ember\n" + _WALL + "Rnd 2: Change to C, sc in each st around; join.", 5),
+    Entry("start-drifted", "caution", "habits", "A start of round that has moved",
+           "In a spiral the start leans by about half a stitch a round, and slip stitches move it: openings counted from it move too.",
+           "Lay the bag flat before that round, and begin at its side; or place the marker anew.",
+           "Section: Wall (spiral rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around.\nRnds 2-12: Sc in each st around.\n"
+           "Rnd 13: Sc in next 4 sts, ch 9, sk 4, sc in next 8 sts, ch 9, sk 4, sc in next 4 sts.", 5),
+    # --- shape and pieces
+    Entry("measure-differs", "error", "shape and pieces", "A measurement that is not met",
+           "A stated measurement is not what the rounds measure by the gauge.", "State what they measure, or change the rounds.",
+           "Gauge: sc 10 sts x 10 rows = 10 cm\n" + _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 13.0 cm wide.", 4),
+    Entry("base-cups", "warning", "shape and pieces", "A base that cups",
+           "The last round has too few stitches for its radius, so that it draws in.", "Increase more in a round, or work fewer rounds.",
+           "Gauge: sc 20 sts x 10 rows = 10 cm\n" + _OVAL, 5),
+    Entry("base-ruffles", "warning", "shape and pieces", "A base that ruffles",
+           "The last round has more stitches than lie flat.", "Increase less, or put a plain round between.",
+           "Gauge: sc 10 sts x 30 rows = 10 cm\n" + _OVAL, 5),
+    Entry("handle-pulls", "warning", "shape and pieces", "A handle that pulls",
+           "The chain of an opening is shorter than the stitches that it spans.", "Chain at least as many as are skipped.",
+           _WALL + "Rnd 2: Sc in next 4 sts, ch 3, sk 4, sc in next 8 sts, ch 3, sk 4, sc in next 4 sts; join.", 4),
+    Entry("handles-not-alike", "error", "shape and pieces", "Two handles that are not alike",
+           "The two openings of a round have other chains or span other stitches.", "Make them alike.",
+           _WALL + "Rnd 2: Sc in next 4 sts, ch 9, sk 4, sc in next 8 sts, ch 8, sk 4, sc in next 4 sts; join.", 4),
+    Entry("handles-not-opposite", "error", "shape and pieces", "Two handles that are not opposite",
+           "The middles of the two openings are not half a round apart.", "Move stitches from one side to the other.",
+           _WALL + "Rnd 2: Sc in next 4 sts, ch 9, sk 4, sc in next 7 sts, ch 9, sk 4, sc in next 5 sts; join.", 4),
+    Entry("straps-not-alike", "error", "shape and pieces", "Two straps that are not alike",
+           "Two straps of one name have other numbers of rows or stitches in a size.", "Make them alike, or name them apart.",
+           "Section: First strap (rows, strip)\nCh 7.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\n"
+           "Rows 2-30: Ch 1, sc in each st across; turn.\nSection: Second strap (rows, strip)\nCh 7.\n"
+           "Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-29: Ch 1, sc in each st across; turn.", 5),
+    Entry("strap-not-centred", "error", "shape and pieces", "A strap that is not centred",
+           "A strap grown from one side of the bag is joined off the stitches opposite.", "Join it half a round further on.",
+           _WALL + "Section: Strap (rows, strip), continue from Wall\nRow 1: Ch 1, sc in next 6 sts, leave rem sts unworked; turn.\n"
+           "Rows 2-40: Ch 1, sc in each st across; turn.\nSew the end of the strap to sts 14 to 19 of the wall.", 7),
+    Entry("seam-unequal", "warning", "shape and pieces", "A seam over unequal edges",
+           "Two edges are joined, and one has more places than the other.", "Make them equal, or say that it is eased or sewn evenly.",
+           "Section: Front (rows, panel)\nCh 21.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\n"
+           "Rows 2-10: Ch 1, sc in each st across; turn.\nSection: Gusset (rows, strip)\nCh 7.\n"
+           "Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-12: Ch 1, sc in each st across; turn.\n"
+           "Sew the row ends of Front to the row ends of Gusset.", 9),
+    Entry("sides-not-alike", "warning", "shape and pieces", "Two sides that are not alike",
+           "Left and right of a row, or front and back of a round, are not shaped alike, where the section says so (then it is "
+           "an error) or nearly all of its other rows are.", "Mirror the row, or take “mirrored” away.",
+           "Section: Flap (rows, panel)\nCh 21.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\n"
+           + "".join(f"Row {n}: Ch 1, sc2tog, sc in each st to last 2 sts, sc2tog; turn.\n" for n in range(2, 7))
+           + "Row 7: Ch 1, sc2tog, sc2tog, sc in each st across; turn.", 9),
+    Entry("motifs-uneven", "warning", "shape and pieces", "Motifs that are not even around",
+           "One distance between two motifs is not like the others.", "Choose a count that the motifs divide evenly.",
+           _WALL + "Rnd 2: [Puff in next st, sc in next 4 sts] 4 times, sc in next 4 sts; join.", 4),
+    Entry("alternation-broken", "warning", "shape and pieces", "Motifs that do not change places",
+           "In the other rounds the motifs stand between those of the round before; here they stand on them.", "Begin this round as the one before the last.",
+           _WALL + _PUFFS.format(n=2) + _BETWEEN.format(n=3) + _PUFFS.format(n=4) + _PUFFS.format(n=5) + _BETWEEN.format(n=6), 7),
+    # --- reading
+    Entry("not-understood", "error", "reading", "Words that are not understood",
+           "These words are no instruction that Rillstep knows; the lines after go on from the stated total.",
+           "Say it in other words; the nearest understood form is named.", _RING + "Rnd 1: Sc somewhere nice; join.", 2),
+    Entry("terms-mixed", "error", "reading", "US and UK names mixed",
+           "A name is used that exists only in the other terms; equal names mean other stitches, so nothing is guessed.",
+           "Choose the terms that the text is written in.", _RING + "Rnd 1: Htr in each ch around; join.", 2),
+    Entry("terms-unknown", "error", "reading", "Terms that are not known", "Terms are US or UK.", "Write “Terms: US” or “Terms: UK”.",
+           "Terms: French\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("units-unknown", "error", "reading", "Units that are not known", "Units are cm or in.", "Write “Units: cm” or “Units: in”.",
+           "Units: ells\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("gauge-form", "error", "reading", "A gauge that is not understood", "A gauge names its stitch, stitches, rows and the length.",
+           "Write “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: rather tight\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.", "Count your swatch.",
+           "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("define-form", "error", "reading", "A stitch that is not defined well", "A stitch of your own has a name, an equals sign, and what it is.",
+           "Write “Define: scallop = 5 dc in same st”.", "Define: scallop\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("section-kind", "error", "reading", "A section of an unknown kind", "The brackets say how a section is worked, and what it is.",
+           "Choose from the two lists that the message names.", "Section: Wall (joined rounds, bucket)\n" + _RING + "Rnd 1: Sc in each ch around; join.", 1),
+    Entry("section-not-found", "error", "reading", "A section to go on from that is not there", "No earlier section has that title.", "Use the title of a section above.",
+           "Section: Wall (joined rounds, wall), continue from Base\n" + _RING + "Rnd 1: Sc in each ch around; join.", 1),
+    Entry("section-misplaced", "error", "reading", "A section that does not begin its line", "“Section:” is only understood at the start of a line.", "Begin a new line with it.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nThen the Section: Wall", 3),
+    Entry("row-empty", "error", "reading", "A line without instructions", "A round with a number and nothing to work.", "Write what is worked, or take it away.",
+           _RING + "Rnd 1: Sc in each ch around; join.\nRnd 2:", 3),
+    Entry("nothing-to-work", "error", "reading", "No rounds or rows", "The text holds no line that begins with a round or a row.", "Begin lines with “Rnd 1:” or “Row 1:”.",
+           "Dear reader, this is a letter.", 1),
+    Entry("line-too-long", "error", "reading", "A line that is too long", "Lines of more than 4,000 characters are not read.", "Break it into rounds.",
+           "Rnd 1: " + "sc in next st, " * 300, 1),
+    Entry("text-too-long", "error", "reading", "A text that is too long", "Texts of more than 1,500 lines are not read.", "Check it in parts.",
+           "Note: x\n" * 1_600, 1),
+)  # fmt: skip
+
+# Findings that no text can show: what they would be found in is made by Rillstep itself.
+WITHOUT_EXAMPLE = {"print-differs": "What was printed did not read back as what was meant, and was not exported."}
+
+
+def entry_of(code: str) -> Entry | None:
+    """The entry of a finding's code."""
+    return next((entry for entry in CATALOGUE if entry.code == code), None)
+
+
+def as_markdown() -> str:
+    """The catalogue as a page of the documentation."""
+    parts = [
+        "# Findings\n\nWhat Rillstep can find in a pattern text, with a text that shows each. "
+        "This page is written from the table in `rillstep/core/proof/catalogue.py` (`bash scripts/generated`).\n"
+    ]
+    for group in dict.fromkeys(entry.group for entry in CATALOGUE):
+        parts.append(f"## {group[:1].upper()}{group[1:]}\n")
+        for entry in CATALOGUE:
+            if entry.group == group:
+                parts.append(
+                    f"### {entry.title}\n\n`{entry.code}`, {entry.severity}. {entry.meaning} {entry.way_out}\n\n"
+                    f"```\n{_shown(entry.example)}\n```\n\nFound in line {entry.line}.\n"
+                )
+    return "\n".join(parts)
+
+
+def _shown(example: str) -> str:
+    """An example, cut where only its length matters."""
+    lines = [line if len(line) < 400 else line[:120] + " ..." for line in example.strip().split("\n")]
+    return "\n".join([*lines[:24], *(["..."] if len(lines) > 24 else [])])
+
+
+if __name__ == "__main__":
+    print(as_markdown(), end="")

@@ -1,0 +1,96 @@
+"""Repairs further up: when a round with a multiple does not fit, the nearest count to begin with that makes all of it true.
+
+The foundation of the piece is changed, everything after it is worked again, and the totals that
+change are restated with it. A change that leaves any line of the piece in trouble is not offered.
+"""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from rillstep.core.fabric import LineWork, differing, work_pattern
+from rillstep.core.findings import Edit, Repair
+from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
+from rillstep.core.notation.tree import Again, Line, Num, Pattern, Row, Section, Setup
+from rillstep.core.proof.subject import Subject
+
+# So far to either side is looked: further away it would be another bag.
+FARTHEST = 12
+MOST_LINES = 60
+CODES = ("repeat-uneven", "runs-out", "left-over")
+
+
+def upstream_repairs(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int) -> list[Repair]:
+    """At most one repair to either side: another foundation chain, with the totals that it changes."""
+    line = lines[index]
+    if line.trouble is None or line.trouble.code not in CODES or line.depends is not None:
+        return []
+    at = _foundation(subject.pattern, lines, index)
+    if at is None or index - at > MOST_LINES:
+        return []
+    setup = lines[at].line
+    assert isinstance(setup, Setup)
+    number = next(iter(numbers_in(setup.steps)), None)
+    if number is None or not number.parts:
+        return []
+    found = (_nearest(subject.pattern, setup, number, size, way) for way in (-1, 1))
+    return [repair for repair in found if repair is not None]
+
+
+def _foundation(pattern: Pattern, lines: tuple[LineWork, ...], index: int) -> int | None:
+    """The set-up line of the piece that a line belongs to, sections that it goes on from included; not the line just before."""
+    section = lines[index].section
+    for at in range(index - 1, -1, -1):
+        line = lines[at]
+        if line.section != section:
+            title = pattern.sections[section].continues
+            if title is None or pattern.sections[line.section].title.lower() != title.lower():
+                return None
+            section = line.section
+        if isinstance(line.line, Setup) and line.end.foundation:
+            return at if at < index - 1 else None
+    return None
+
+
+def _nearest(pattern: Pattern, setup: Setup, number: Num, size: int, way: int) -> Repair | None:
+    for step in range(1, FARTHEST + 1):
+        value = number.at(size) + way * step
+        if value < 2:
+            return None
+        edits = _edits(pattern, setup, number, size, value)
+        if edits is not None:
+            also = f", and restate {len(edits) - 1} total{'s' if len(edits) > 2 else ''}" if len(edits) > 1 else ""
+            return Repair(f"Chain {value} instead of {number.at(size)} to begin with{also}", tuple(edits))
+    return None
+
+
+def _edits(pattern: Pattern, setup: Setup, number: Num, size: int, value: int) -> list[Edit] | None:
+    """What has to be written for another foundation; None when a line of the pattern is then in trouble."""
+    changed = with_value(setup, number, size, value)
+    work = work_pattern(_without_totals(pattern, setup, changed), size)
+    stated = {line.span: line.totals for _, line in pattern.lines() if isinstance(line, Row | Again)}
+    edits = [edit_value(number, size, value)]
+    for line in work.lines:
+        if line.trouble is not None:
+            return None
+        if not isinstance(line.line, Row | Again) or not line.rounds:
+            continue
+        for total, _, made in differing(stated[line.line.span], line.rounds[-1], size):
+            if not total.count.parts:
+                return None
+            edits.append(edit_value(total.count, size, made))
+    return edits
+
+
+def _without_totals(pattern: Pattern, old: Setup, new: Setup) -> Pattern:
+    """The pattern with another foundation and no totals: so that what it makes is not held to what it made before."""
+
+    def changed(line: Line) -> Line:
+        if line is old:
+            return new
+        return replace(line, totals=()) if isinstance(line, Row | Again) else line
+
+    def sections() -> Iterator[Section]:
+        for section in pattern.sections:
+            yield replace(section, lines=tuple(map(changed, section.lines)))
+
+    return replace(pattern, sections=tuple(sections()))

@@ -1,0 +1,72 @@
+"""Yarn that is worked with: cut and not joined again, joined while another is still on the hook, and colours not declared."""
+
+import re
+
+from rillstep.core.findings import Finding
+from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup
+from rillstep.core.proof.subject import Subject
+
+_JOINS = ("join colour", "change colour", "adjustable ring")
+
+
+def yarns(subject: Subject) -> list[Finding]:
+    """One finding a line, for all sizes: a yarn is joined or cut in all of them alike."""
+    found = list(_undeclared(subject.pattern))
+    for section in subject.pattern.sections:
+        found += _joined_and_cut(section)
+    return found
+
+
+def _kinds(line: Line) -> list[str]:
+    return [step.kind for step in line.steps if isinstance(step, Gesture)] if isinstance(line, Row | Setup) else []
+
+
+def _joined_and_cut(section: Section) -> list[Finding]:
+    found: list[Finding] = []
+    cut = False  # the yarn was fastened off, and nothing was joined since
+    worked = False
+    for line in section.lines:
+        if not isinstance(line, Row | Again | Setup):
+            continue
+        kinds = _kinds(line)
+        begins = isinstance(line, Setup) and (
+            any(isinstance(s, Chain) for s in line.steps) or "adjustable ring" in kinds
+        )
+        joins_here = any(kind in _JOINS for kind in kinds) or begins or section.worked == "rows from the same side"
+        if cut and isinstance(line, Row | Again) and not joins_here and not line.broken and not _stands(line):
+            message = (
+                "The yarn was fastened off before this line, and none is joined: say where, “Join yarn in first st”."
+            )
+            found.append(Finding("yarn-not-joined", "warning", line.label_span, message))
+        if worked and not cut and _joins_anew(line) and section.worked != "rows from the same side":
+            message = "Another yarn is joined here while the one before was neither fastened off nor changed."
+            found.append(Finding("yarn-not-ended", "warning", line.span, message))
+        worked = worked or isinstance(line, Row | Again)
+        cut = "fasten off" in kinds or (cut and not joins_here and not isinstance(line, Row | Again))
+    return found
+
+
+def _joins_anew(line: Line) -> bool:
+    """Is a yarn joined in a named place before anything is worked?"""
+    first = line.steps[0] if isinstance(line, Row | Setup) and line.steps else None
+    return isinstance(first, Gesture) and first.kind == "join colour" and first.into is not None
+
+
+def _stands(line: Row | Again) -> bool:
+    """A row that begins with a standing stitch joins its own yarn; rows worked again begin as those did."""
+    return isinstance(line, Again)
+
+
+def _undeclared(pattern: Pattern) -> list[Finding]:
+    """Colours used that the head does not name, where it names any."""
+    told = " ".join(text for key, text in pattern.extra if key == "Colour")
+    declared = {word.upper() for word in re.findall(r"[A-Za-z]+", told)}
+    found = []
+    for _, line in pattern.lines():
+        for step in line.steps if isinstance(line, Row | Setup) else ():
+            if not isinstance(step, Gesture) or "colour" not in step.kind or not step.name or not declared:
+                continue
+            if not {word.upper() for word in re.findall(r"[A-Za-z]+", step.name)} & declared:
+                message = f"Colour “{step.name}” is not among those that the head names ({told.strip()})."
+                found.append(Finding("colour-not-defined", "warning", step.span, message))
+    return found
