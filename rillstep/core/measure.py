@@ -11,42 +11,14 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
-from rillstep.core.notation.tree import (
-    Again,
-    Chain,
-    EachKind,
-    Every,
-    FromHook,
-    Group,
-    Next,
-    Pattern,
-    Repeat,
-    Row,
-    Same,
-    Skip,
-    Step,
-    Together,
-    Work,
-)
+from rillstep.core.notation.features import Opening, main_stitch
+from rillstep.core.notation.tree import Again, FromHook, Pattern, Row, Work
 from rillstep.core.stitches import basic
 
 # A worked chain or strap grows this much under a usual load. A default, named as such
 # wherever it is used, until a strap has been hung and measured.
 HANDLE_STRETCH = 0.05
 FLAT_LOW, FLAT_HIGH = 0.95, 1.05
-
-
-@dataclass(frozen=True)
-class Opening:
-    """A handle opening: `skip` stitches passed over by `chain` chains, after `start` stitches of the round."""
-
-    start: int
-    skip: int
-    chain: int
-
-    @property
-    def centre(self) -> float:
-        return self.start + self.skip / 2
 
 
 @dataclass(frozen=True)
@@ -87,45 +59,6 @@ class SizeShape:
 def round_height_mm(gauge: Gauge, stitch: str) -> float:
     """Height of a round of a stitch in mm; estimated when the swatch is in another stitch."""
     return gauge.height_mm if basic(stitch).us == gauge.stitch else gauge.height_of_mm(basic(stitch).us)
-
-
-def main_stitch(steps: tuple[Step, ...]) -> str | None:
-    """The stitch that a row is mostly made of: the first one worked that is not a slip stitch."""
-    for step in steps:
-        match step:
-            case Work(stitch=stitch) | Together(stitch=stitch) if stitch != "sl st":
-                return stitch
-            case Repeat(steps=inner) | Group(steps=inner) | EachKind(works=inner) if (
-                found := main_stitch(inner)
-            ) is not None:
-                return found
-            case _:
-                pass
-    return None
-
-
-def openings_of(steps: tuple[Step, ...], size: int) -> tuple[Opening, ...]:
-    """The handle openings of a round: a chain followed at once by skipped stitches."""
-    found: list[Opening] = []
-    at = 0
-    for index, step in enumerate(steps):
-        match step:
-            case Work(into=Next(count=count)):
-                at += count.at(size)
-            case Work(into=Same()) if index <= 1:
-                at += 1
-            case Skip(count=count):
-                before = steps[index - 1] if index else None
-                if isinstance(before, Chain):
-                    found.append(Opening(at, count.at(size), before.length.at(size)))
-                at += count.at(size)
-            case Chain(counts=counts) if index == 0 and counts not in (None, "none"):
-                at += 1
-            case Work(into=Every()) | Repeat() | Group() | EachKind():
-                return tuple(found)
-            case _:
-                pass
-    return tuple(found)
 
 
 def drop_of(chain: int, skip: int, gauge: Gauge, allowance_mm: float = 0.0) -> float:
@@ -187,7 +120,7 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
                 continue
             stitch = main_stitch(line.steps) or gauge.stitch
             tall = round_height_mm(gauge, stitch)
-            found = openings_of(line.steps, work.size)
+            found = line.openings
             openings = openings or found
             for offset, counts in enumerate(_rounds(line, work.size)):
                 number = line.line.first.at(work.size) + offset

@@ -11,15 +11,7 @@ from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
 from rillstep.core.notation.abbreviations import abbreviations_used
 from rillstep.core.notation.handed import mirrored
-from rillstep.core.notation.tree import (
-    Again,
-    Check,
-    Line,
-    Pattern,
-    Prose,
-    Row,
-    Setup,
-)
+from rillstep.core.notation.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.core.notation.writer import (
     size_line,
     write_again,

@@ -11,7 +11,7 @@ from rillstep.core.findings import Finding, Repair
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
-from rillstep.core.measure import SizeShape, openings_of
+from rillstep.core.measure import SizeShape
 from rillstep.core.notation import write
 from rillstep.core.notation.tree import Again, Gesture, Pattern, Row, Setup
 from rillstep.core.proof import Proof, Question, prove_text, questions
@@ -268,7 +268,7 @@ def _lines_of_numbers(proof: Proof, size: int) -> dict[str, int]:
         if role == "oval":
             found.setdefault("side", number)
             found["base_rounds"] = number
-        elif openings_of(line.steps, size):
+        elif line.openings:
             found["handle_skip"] = found["handle_chain"] = number
         elif "handle_skip" not in found:
             found.setdefault("around", number)

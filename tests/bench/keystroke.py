@@ -3,7 +3,7 @@
 import statistics
 import time
 
-from rillstep.core.fabric import remembered, work_pattern
+from rillstep.core.fabric import forget, work_pattern
 from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
@@ -53,7 +53,7 @@ def keystrokes(rows: int, stitches: int, count: int = 9) -> list[str]:
 def fast_and_slow_ms(stitches: int) -> tuple[float, float]:
     """Milliseconds to work a text in one size: by runs, and stitch by stitch."""
     pattern = parse(long_text(60, stitches)).pattern
-    remembered.forget()  # or the rows that were worked above would only be looked up
+    forget()  # or the rows that were worked above would only be looked up
     began = time.perf_counter()
     work = work_pattern(pattern, 0)
     fast = 1000 * (time.perf_counter() - began)

@@ -2,9 +2,11 @@
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
+from rillstep.core.fabric.piece import MOST_ROUNDS
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
-from rillstep.core.fabric.whole import MOST_ROUNDS, LineWork, PieceEnd, SizeWork, Turn, Worked, work_pattern
+from rillstep.core.fabric.whole import Worked, forget, work_pattern
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
 
 __all__ = [
@@ -26,6 +28,7 @@ __all__ = [
     "Turn",
     "Worked",
     "differing",
+    "forget",
     "found_of",
     "stated_sts",
     "trace_row",

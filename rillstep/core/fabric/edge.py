@@ -10,6 +10,8 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
+from rillstep.core.stitches import GATHERED
+
 PlaceKind = Literal["st", "ch", "sp", "ring", "end"]
 
 
@@ -151,6 +153,12 @@ class Edge:
                 specials[place.special] = specials.get(place.special, 0) + count
         kinds = (stitches, spaces, specials, outside)
         return Counts(*(tuple(sorted(kind.items())) for kind in kinds))  # type: ignore[arg-type]
+
+    @cached_property
+    def motifs(self) -> int:
+        """Motifs in it: gathered stitches, and special ones."""
+        counts = self.counts()
+        return sum(n for stitch, n in counts.stitches if stitch in GATHERED) + sum(n for _, n in counts.specials)
 
     def turned(self) -> "Edge":
         """The same work seen from the other side: the order of the places is reversed."""

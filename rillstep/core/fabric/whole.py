@@ -5,13 +5,17 @@ from the stated total: so an error in one line does not hide those of later line
 not paint them all red either.
 """
 
-from dataclasses import dataclass, field, replace
-from functools import cached_property, lru_cache
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Any, NamedTuple
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
+from rillstep.core.fabric.piece import MOST_ROUNDS, Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.places import SKIPPED_CHAINS
 from rillstep.core.fabric.remembered import Same, interned, worked
+from rillstep.core.fabric.remembered import forget as forget_rows
 from rillstep.core.fabric.totals import differing, stated_sts
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
@@ -34,87 +38,7 @@ from rillstep.core.notation.tree import (
     Work,
 )
 
-MOST_ROUNDS = 2_000
 Worked = Row | Again
-
-
-@dataclass(frozen=True)
-class Turn:
-    """One round of a line: whose instructions were worked, on which edge, and what it could reach besides.
-
-    turned: the next row meets its places in the opposite order.
-    """
-
-    source: Row
-    edge: Edge
-    around: Surroundings
-    turned: bool
-
-
-@dataclass(frozen=True)
-class LineWork:
-    """A line worked in one size.
-
-    rounds: the counts after each round that the line stands for.
-    source: the row whose instructions were used last (the line itself, but for rows worked again).
-    start: what it was worked on; end: what the next line is worked on.
-    turns: its rounds as they were worked; all after the last one given are like it.
-    stated: the work went on from the stated total, as the worked one could not be used.
-    known: is what comes out known at all?
-    depends: the line of the text at which this piece first went wrong, before this line.
-    """
-
-    line: Row | Again | Setup
-    section: int
-    start: Edge
-    end: Edge
-    rounds: tuple[Counts, ...] = ()
-    last: RowWork | None = None
-    trouble: Trouble | None = None
-    stated: bool = False
-    known: bool = True
-    source: Row | None = None
-    around: Surroundings = field(default_factory=Surroundings)
-    turns: tuple["Turn", ...] = ()
-    depends: int | None = None
-
-    @property
-    def steps(self) -> tuple[Step, ...]:
-        """The instructions that were worked."""
-        if isinstance(self.line, Again):
-            return self.source.steps if self.source is not None else ()
-        return self.line.steps
-
-
-@dataclass(frozen=True)
-class PieceEnd:
-    """What a section leaves: its last edge, how many rows its sides have, and the places along its foundation chain."""
-
-    edge: Edge
-    rows: int
-    underside: int
-
-
-@dataclass(frozen=True)
-class SizeWork:
-    """All lines of a pattern in one size, and what each section leaves."""
-
-    size: int
-    lines: tuple[LineWork, ...]
-    pieces: tuple[PieceEnd, ...]
-
-    @property
-    def section_ends(self) -> tuple[Edge, ...]:
-        """The last edge of each section."""
-        return tuple(piece.edge for piece in self.pieces)
-
-    def of_line(self, number: int) -> LineWork | None:
-        """The work of the line at a line number of the text."""
-        return self._by_line.get(number)
-
-    @cached_property
-    def _by_line(self) -> dict[int, LineWork]:
-        return {work.line.span.line: work for work in reversed(self.lines)}
 
 
 @dataclass
@@ -124,54 +48,77 @@ class _Budget:
     left: int = MOST_STEPS_IN_ALL
 
 
-@dataclass
-class _Piece:
-    """What is known of a piece while its lines are worked, in one size."""
-
-    edge: Edge | None
-    says: tuple[tuple[int, str], ...] = ()
-    pending: Chain | None = None
-    rows: int = 0
-    underside: int = 0
-    loops: dict[tuple[str, int], FreeLoops] = field(default_factory=dict)
-    by_number: dict[tuple[str, int], Row] = field(default_factory=dict)
-    origin: tuple[str, int] | None = None
-    wrong: int | None = None  # the line at which it first went wrong
-
-    def sides(self) -> tuple[Run, ...]:
-        """The edges that follow the top when the work is rotated: row ends, foundation chain, row ends."""
-        if not self.underside and self.rows < 1:
-            return ()
-        ends = (Run(Place("end"), self.rows),) if self.rows else ()
-        under = (Run(Place("ch"), self.underside),) if self.underside else ()
-        return (*ends, *under, *ends)
-
-
 def work_pattern(pattern: Pattern, size: int) -> SizeWork:
-    """Work every line that holds for a size."""
-    pieces: list[_Piece] = []
+    """Work every line that holds for a size; lines that were worked before on the same are not worked again."""
+    pieces: list[Piece] = []
     worked: list[LineWork] = []
-    corners, budget = _names_corners(pattern), _Budget()
+    # Keys hold what things are, by identity; what is kept with them keeps these things alive.
+    specials = tuple(map(id, pattern.specials))
+    corners, budget = _names_corners(Same(pattern)), _Budget()
     for index, section in enumerate(pattern.sections):
-        piece = _start_of(pattern, section, pieces, size)
+        piece = start_of(pattern, section, pieces, size)
+        rows = RowsByNumber(section, size)
+        place = (index, size, section.worked, corners, specials)
         for line in section.lines:
             if size not in line.sizes or not isinstance(line, Row | Again | Setup):
                 continue
-            depends = piece.wrong
-            work = _work_line(line, (index, section), size, piece, pattern, (corners, budget))
-            if piece.wrong is not None and piece.wrong == depends:
-                work = replace(work, depends=depends)
-            elif depends is None and (work.trouble is not None or work.stated or not work.known):
-                piece.wrong = line.span.line
-            worked.append(work)
+            sources = rows.sources(line) if isinstance(line, Again) else [line] if isinstance(line, Row) else []
+            key = (id(line), place, piece.key, tuple(map(id, sources)) if isinstance(line, Again) else None)
+            known = _LINES.get(key) if budget.left > 0 else None
+            if known is None:
+                alive = (line, sources, piece.state, pattern.specials)
+                left = budget.left
+                work = _work_line(line, (index, section), size, piece, (pattern, corners, budget), sources)
+                known = _Known(_judged(work, piece, size), piece.state, left - budget.left, alive)
+                if budget.left > 0:
+                    _remember(key, known)
+            else:
+                piece.state = known.state
+                budget.left -= known.spent
+            worked.append(known.work)
         pieces.append(piece)
     ends = tuple(PieceEnd(piece.edge or EMPTY, piece.rows, piece.underside) for piece in pieces)
     return SizeWork(size, tuple(worked), ends)
 
 
-def _names_corners(pattern: Pattern) -> bool:
-    """Does any line speak of corners? Only then are they kept apart."""
-    return any(row_names_corner(Same(line)) for _, line in pattern.lines() if isinstance(line, Row))
+class _Known(NamedTuple):
+    """A line that was worked, what its piece is after it, the steps that it took; and what its key stands for."""
+
+    work: LineWork
+    state: State
+    spent: int
+    alive: object
+
+
+def _judged(work: LineWork, piece: Piece, size: int) -> LineWork:
+    """The line, marked as depending on the one where its piece first went wrong; or noted as being that one."""
+    depends = None if isinstance(work.line, Setup) else piece.wrong
+    if depends is None and (work.trouble is not None or work.stated or not work.known):
+        piece.wrong = work.line.span.line
+    return replace(work, depends=depends, size=size)
+
+
+MOST_LINES_REMEMBERED = 20_000
+_LINES: dict[Any, _Known] = {}
+
+
+def _remember(key: Any, known: _Known) -> None:
+    if len(_LINES) >= MOST_LINES_REMEMBERED:
+        _LINES.clear()
+    _LINES[key] = known
+
+
+def forget() -> None:
+    """Forget all work, as a measurement of it needs."""
+    _LINES.clear()
+    forget_rows()
+
+
+@lru_cache(maxsize=16)
+def _names_corners(pattern: Same) -> bool:
+    """Does any line speak of corners? Only then are they kept apart. Asked for every size, so it is remembered."""
+    assert isinstance(pattern.it, Pattern)
+    return any(row_names_corner(Same(line)) for _, line in pattern.it.lines() if isinstance(line, Row))
 
 
 @lru_cache(maxsize=8192)
@@ -200,41 +147,19 @@ def _corner_in(steps: tuple[Step, ...]) -> bool:
     return False
 
 
-def _start_of(pattern: Pattern, section: Section, pieces: list[_Piece], size: int) -> _Piece:
-    if section.continues is None:
-        return _Piece(EMPTY)
-    wanted = section.continues.lower()
-    index = next((i for i in range(len(pieces) - 1, -1, -1) if pattern.sections[i].title.lower() == wanted), None)
-    if index is None:
-        return _Piece(EMPTY)
-    before = pieces[index]
-    on = section.on
-    if on is None:
-        # A flat strip that becomes a tube, or a tube that goes on flat, is still one piece.
-        return _Piece(
-            before.edge, before.says, before.pending, before.rows, before.underside, before.loops, {}, before.origin,
-            before.wrong,
-        )  # fmt: skip
-    if on.edge == "foundation":
-        return _Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
-    if on.edge == "row ends":
-        return _Piece(interned(Edge((Run(Place("end"), before.rows),) if before.rows else ())))
-    assert on.number is not None
-    free = before.loops.get((on.kind, on.number.at(size)))
-    runs = () if free is None else free.front if on.loop == "front" else free.back
-    closed = pattern.sections[index].worked not in ("rows", "rows from the same side")
-    return _Piece(interned(Edge(runs, closed)))
-
-
 def _work_line(
-    line: Line, where: tuple[int, Section], size: int, piece: _Piece, pattern: Pattern, common: tuple[bool, _Budget]
+    line: Line,
+    where: tuple[int, Section],
+    size: int,
+    piece: Piece,
+    common: tuple[Pattern, bool, _Budget],
+    sources: list[Row],
 ) -> LineWork:
     index, section = where
     start = piece.edge or EMPTY
     if isinstance(line, Setup):
         return _work_setup_line(line, index, size, piece, start)
     assert isinstance(line, Row | Again)
-    sources = _sources(line, piece, size)
     if isinstance(line, Again) and not sources:
         trouble = (
             None if line.broken else Trouble("row-not-found", line.label_span, "the rows to work again are not there")
@@ -246,14 +171,14 @@ def _work_line(
     if times > MOST_ROUNDS:
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return _go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message))
-    return _work_rounds(line, (index, section), size, piece, (pattern, *common), sources)
+    return _work_rounds(line, (index, section), size, piece, common, sources)
 
 
 def _work_rounds(
     line: Worked,
     where: tuple[int, Section],
     size: int,
-    piece: _Piece,
+    piece: Piece,
     common: tuple[Pattern, bool, _Budget],
     sources: list[Row],
 ) -> LineWork:
@@ -287,8 +212,6 @@ def _work_rounds(
             rounds += [rounds[-1]] * (times - turn - 1)
             piece.origin = (line.kind, first_number + times - 1)
             break
-    for turn in range(times):
-        piece.by_number[(line.kind, first_number + turn)] = sources[turn % len(sources)]
     if last is not None and differing(line.totals, last.counts, size):
         if times == 1:  # for its steps at their own places in this line; a remembered row may have stood elsewhere
             last = work_row(sources[0], size, start, beginning)
@@ -303,19 +226,11 @@ def _work_rounds(
     )
 
 
-def _sources(line: Worked, piece: _Piece, size: int) -> list[Row]:
-    """The rows whose instructions a line uses; none when one of them is not there."""
-    if isinstance(line, Row):
-        return [line]
-    found = [piece.by_number.get((line.kind, number.values[size] or 0)) for number in line.sources]
-    return [row for row in found if row is not None] if all(found) else []
-
-
-def _around(piece: _Piece, section: Section, common: tuple[Pattern, bool, _Budget]) -> Surroundings:
+def _around(piece: Piece, section: Section, common: tuple[Pattern, bool, _Budget]) -> Surroundings:
     rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
     pattern, corners, _ = common
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), tuple(piece.loops.items()), pattern.specials, corners, rows
+        piece.says, piece.pending, piece.sides(), piece.loops, pattern.specials, corners, rows
     )  # fmt: skip
 
 
@@ -362,16 +277,17 @@ def _is_turned(source: Row, section: Section) -> bool:
     return flat and not _gestures(Same(source)) & {"turn", "do not turn"}
 
 
-def _keep(piece: _Piece, work: RowWork, kind: str, number: int) -> None:
+def _keep(piece: Piece, work: RowWork, kind: str, number: int) -> None:
     """What a worked row leaves for later: loops, the underside, what is known of chains."""
     piece.says = work.says
     piece.pending = work.pending
     if work.free is not None and piece.origin is not None:
-        piece.loops[piece.origin] = work.free
+        piece.set_loops(piece.origin, work.free)
     for used_kind, used, loop in work.used_loops:
-        free = piece.loops.get((used_kind, used))
+        free = dict(piece.loops).get((used_kind, used))
         if free is not None:
-            piece.loops[(used_kind, used)] = FreeLoops((), free.back) if loop == "front" else FreeLoops(free.front, ())
+            left = FreeLoops((), free.back) if loop == "front" else FreeLoops(free.front, ())
+            piece.set_loops((used_kind, used), left)
     if work.underside:
         piece.underside = work.underside
     piece.origin = (kind, number)
@@ -379,7 +295,7 @@ def _keep(piece: _Piece, work: RowWork, kind: str, number: int) -> None:
         piece.rows += 1
 
 
-def _work_setup_line(line: Setup, index: int, size: int, piece: _Piece, start: Edge) -> LineWork:
+def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Edge) -> LineWork:
     end = None if line.broken else work_setup(line, size)
     if end is not None:
         end = interned(end)
@@ -394,7 +310,7 @@ def _go_on(
     line: Worked,
     index: int,
     size: int,
-    piece: _Piece,
+    piece: Piece,
     rounds: tuple[Counts, ...],
     last: RowWork | None,
     trouble: Trouble | None,
@@ -405,13 +321,6 @@ def _go_on(
     number = (line.last or line.first).at(size)
     piece.pending = last.pending if last is not None else None
     piece.origin = (line.kind, number)
-    if isinstance(line, Row):
-        piece.by_number.update(
-            {
-                (line.kind, n): line
-                for n in range(line.first.at(size), min(number, line.first.at(size) + MOST_ROUNDS) + 1)
-            }
-        )
     if line.kind == "Row":
         piece.rows += max(0, line.rounds(size)) if line.rounds(size) <= MOST_ROUNDS else 0
     sts = stated_sts(line.totals, size)

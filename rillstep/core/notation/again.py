@@ -140,16 +140,9 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     number = stream.number()
     if number is not None and stream.word(*_ROWS):
         stream.any_of(
-            "are complete",
-            "are completed",
-            "have been worked",
-            "in total",
-            "total",
-            "in all",
-            "completed",
-            "done",
+            "are complete", "are completed", "have been worked", "in total", "total", "in all", "completed", "done",
             "are worked",
-        )
+        )  # fmt: skip
         return number, None
     stream.at = start
     span = stream.here()

@@ -18,36 +18,10 @@ _DEEPEST = 6
 _CLOSING = {"[": "]", "(": ")", "{": "}"}
 _TIMES = ("times", "time", "x", "times in total", "times total")
 _REMARKS = (
-    "counts",
-    "count",
-    "does",
-    "do",
-    "this",
-    "see",
-    "note",
-    "the",
-    "total",
-    "made",
-    "inc",
-    "rs",
-    "ws",
-    "right",
-    "wrong",
-    "optional",
-    "approx",
-    "about",
-    "you",
-    "mark",
-    "first",
-    "last",
-    "each",
-    "as",
-    "corner",
-    "or",
-    "all",
-    "now",
-    "here",
-)
+    "counts", "count", "does", "do", "this", "see", "note", "the", "total", "made", "inc", "rs", "ws", "right",
+    "wrong", "optional", "approx", "about", "you", "mark", "first", "last", "each", "as", "corner", "or", "all",
+    "now", "here",
+)  # fmt: skip
 
 
 def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:

@@ -9,47 +9,21 @@ from rillstep.core.notation.vocabulary import picot, sees_stitch
 from rillstep.core.notation.whats import CHAIN
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
-    ("do not join", "do not join"),
-    ("don't join", "do not join"),
-    ("without joining", "do not join"),
-    ("do not turn", "do not turn"),
-    ("don't turn", "do not turn"),
-    ("without turning", "do not turn"),
-    ("no turn", "do not turn"),
-    ("turn the work", "turn"),
-    ("turn work", "turn"),
-    ("turn", "turn"),
-    ("rotate the work", "rotate"),
-    ("rotate work", "rotate"),
-    ("rotate piece", "rotate"),
-    ("rotate", "rotate"),
-    ("fasten off", "fasten off"),
-    ("finish off", "fasten off"),
-    ("break yarn", "fasten off"),
-    ("cut yarn", "fasten off"),
-    ("cut the yarn", "fasten off"),
-    ("fo", "fasten off"),
-    ("make an adjustable ring", "adjustable ring"),
-    ("make a magic ring", "adjustable ring"),
-    ("make a mr", "adjustable ring"),
-    ("adjustable ring", "adjustable ring"),
-    ("magic ring", "adjustable ring"),
-    ("magic circle", "adjustable ring"),
-    ("mr", "adjustable ring"),
-)
+    ("do not join", "do not join"), ("don't join", "do not join"), ("without joining", "do not join"),
+    ("do not turn", "do not turn"), ("don't turn", "do not turn"), ("without turning", "do not turn"),
+    ("no turn", "do not turn"), ("turn the work", "turn"), ("turn work", "turn"), ("turn", "turn"),
+    ("rotate the work", "rotate"), ("rotate work", "rotate"), ("rotate piece", "rotate"), ("rotate", "rotate"),
+    ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
+    ("cut yarn", "fasten off"), ("cut the yarn", "fasten off"), ("fo", "fasten off"),
+    ("make an adjustable ring", "adjustable ring"), ("make a magic ring", "adjustable ring"),
+    ("make a mr", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
+    ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
+)  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
 _RING = (
-    "to form a ring",
-    "to form ring",
-    "into a ring",
-    "in a ring",
-    "into ring",
-    "to make a ring",
-    "without twisting",
-    "being careful not to twist",
-    "taking care not to twist",
-    "making sure not to twist",
-)
+    "to form a ring", "to form ring", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
+    "being careful not to twist", "taking care not to twist", "making sure not to twist",
+)  # fmt: skip
 _SLIPPED = (
     "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
 )  # fmt: skip
@@ -380,19 +354,10 @@ def _read_other_side(stream: Stream) -> bool:
 
 
 _BUMPS = (
-    "back bumps of ch",
-    "back bump of ch",
-    "back bumps of the ch",
-    "back bumps of chain",
-    "back bumps of foundation ch",
-    "back bumps of the foundation chain",
-    "the back bumps of the ch",
-    "the back bumps of the chain",
-    "the back bumps",
-    "back bumps",
-    "the back bump",
-    "back bump",
-)
+    "back bumps of ch", "back bump of ch", "back bumps of the ch", "back bumps of chain",
+    "back bumps of foundation ch", "back bumps of the foundation chain", "the back bumps of the ch",
+    "the back bumps of the chain", "the back bumps", "back bumps", "the back bump", "back bump",
+)  # fmt: skip
 
 
 def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
@@ -419,15 +384,9 @@ def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
         stream.at = start
         return None
     stream.any_of(
-        "of each st",
-        "of all sts",
-        "throughout",
-        "for this rnd",
-        "for this row",
-        "for this round",
-        "this rnd",
+        "of each st", "of all sts", "throughout", "for this rnd", "for this row", "for this round", "this rnd",
         "this row",
-    )
+    )  # fmt: skip
     here = stream.peek()
     if here is None or here.is_mark(",", ":", ";", "-"):
         stream.loop = loop

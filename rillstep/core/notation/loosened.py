@@ -66,10 +66,7 @@ def _cut(token: Token) -> list[Token]:
     word, number, space = glued.groups()
     middle = column + len(word)
     digits = Span(line, middle, middle + len(number))
-    pieces = [
-        Token("word", word, Span(line, column, middle)),
-        Token("num", number, digits, ((float(number), digits),)),
-    ]
+    pieces = [Token("word", word, Span(line, column, middle)), Token("num", number, digits, ((float(number), digits),))]
     if space:
         pieces.append(Token("word", "sp", Span(line, digits.end_column, token.span.end_column)))
     return pieces

@@ -62,18 +62,8 @@ USUAL_WORDS = frozenset(
 )
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
 _BETWEEN = (
-    "then",
-    "and",
-    "now",
-    "working",
-    "also",
-    "again",
-    "finally",
-    "but",
-    "with",
-    "carefully",
-    "loosely",
-)
+    "then", "and", "now", "working", "also", "again", "finally", "but", "with", "carefully", "loosely",
+)  # fmt: skip
 
 
 def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:

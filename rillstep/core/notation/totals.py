@@ -6,31 +6,9 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num
 
 _FILLERS = (
-    "and",
-    "total",
-    "made",
-    "in",
-    "all",
-    "now",
-    "you",
-    "have",
-    "should",
-    "will",
-    "remain",
-    "remaining",
-    "rem",
-    "plus",
-    "around",
-    "around)",
-    "each",
-    "worked",
-    "per",
-    "side",
-    "corner",
-    "counting",
-    "of",
-    "a",
-)
+    "and", "total", "made", "in", "all", "now", "you", "have", "should", "will", "remain", "remaining", "rem",
+    "plus", "around", "around)", "each", "worked", "per", "side", "corner", "counting", "of", "a",
+)  # fmt: skip
 
 
 def read_totals(stream: Stream, end: str | None = None) -> list[Total]:

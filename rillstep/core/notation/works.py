@@ -38,23 +38,9 @@ _INCREASE = ("inc", "incs", "increase", "increases", "increasing")
 _DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 _PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
 _WORKED_WITH = (
-    "work",
-    "make",
-    "place",
-    "standing",
-    "a",
-    "an",
-    "the",
-    "another",
-    "more",
-    "additional",
-    "then",
-    "begin",
-    "beginning",
-    "start",
-    "starting",
-    "with",
-)
+    "work", "make", "place", "standing", "a", "an", "the", "another", "more", "additional", "then", "begin",
+    "beginning", "start", "starting", "with",
+)  # fmt: skip
 
 
 def read_works(stream: Stream, start: int) -> list[Step]:

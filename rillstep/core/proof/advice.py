@@ -6,7 +6,7 @@ Every note follows from the pattern itself, so that it is true of this text and 
 from collections.abc import Iterator
 from typing import Literal
 
-from rillstep.core.measure import main_stitch
+from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.tree import Chain, Pattern, Row, Section, Step, Work
 from rillstep.core.stitches import Terms, abbreviation, basic
 

@@ -7,7 +7,7 @@ less, by their own height (a documented default, not a measurement).
 
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
-from rillstep.core.measure import main_stitch, openings_of
+from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.tree import Again, Gesture, Next, Nth, Row, Step, Work
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
@@ -21,6 +21,8 @@ def drift(subject: Subject) -> list[Finding]:
     """A caution at the line whose openings are counted from a start that has moved."""
     found: list[Finding] = []
     for work in subject.works:
+        if not any(line.openings for line in work.lines):
+            continue
         moved, section = 0.0, -1
         for line in work.lines:
             if not isinstance(line.line, Row | Again):
@@ -32,7 +34,7 @@ def drift(subject: Subject) -> list[Finding]:
             if any(isinstance(s, Gesture) and s.kind == "move marker" and s.into is not None for s in line.steps):
                 moved = 0.0  # the start is put where it is wanted
             around = line.start.counts().sts
-            if line.line.kind == "Rnd" and openings_of(line.steps, work.size) and moved >= WORTH_A_WORD and around:
+            if line.line.kind == "Rnd" and line.openings and moved >= WORTH_A_WORD and around:
                 message = (
                     f"{write_label(line.line)}{subject.in_size(work.size)} counts its openings from the start of the round, "
                     f"which has moved by about {moved:.0f} of {around} stitches: lay the bag flat, and begin at its side."

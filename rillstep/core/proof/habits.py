@@ -1,9 +1,11 @@
 """Habits of good text: starting chains that are said and alike, rounds that are joined."""
 
 from collections import Counter
+from functools import lru_cache
 
+from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding, Repair, Span
-from rillstep.core.measure import main_stitch
+from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.numbers import edit_value, numbers_in
 from rillstep.core.notation.tree import Chain, FromHook, Gesture, Num, Repeat, Row, Setup, Step, Work
 from rillstep.core.proof.subject import Subject
@@ -14,6 +16,7 @@ def starting_chains(subject: Subject) -> list[Finding]:
     """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
     found: list[Finding] = []
     usual_of = _usual_lengths(subject)
+    warned = {w.line.span.line for work in subject.works for w in work.lines if w.last and w.last.warnings}
     unsaid: set[tuple[str, str]] = set()  # asked once: what the first line says holds for those that follow
     for section, line in subject.pattern.lines():
         if not isinstance(line, Row) or not line.steps:
@@ -22,7 +25,7 @@ def starting_chains(subject: Subject) -> list[Finding]:
         if isinstance(first, Chain) and not _is_foundation(line):
             found += _uneven(subject, line, first, usual_of.get(_first_stitch(line)))
         seen: set[tuple[str, Span]] = set()
-        for work in subject.line_works(line.span.line):
+        for work in subject.line_works(line.span.line) if line.span.line in warned else ():
             for warning in work.last.warnings if work.last else ():
                 open_before = warning.code == "chain-unsaid" and (section.title, warning.message) in unsaid
                 if (warning.code, warning.span) not in seen and not open_before:
@@ -41,16 +44,22 @@ def odd_numbers(subject: Subject) -> list[Finding]:
         return found
     for _, line in subject.pattern.lines():
         if isinstance(line, Row):
-            for number, repeated in _numbers(line.steps, False):
-                odd = _odd_one(number, repeated)
-                if odd is not None:
-                    size, usual = odd
+            for number, size, usual in _out_of_step(Known(line)):
+                if size in line.sizes:
                     message = f"{number.at(size)} breaks the step between the sizes{subject.in_size(size)}; {usual} would keep it."
                     repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
                     found.append(
                         Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
                     )  # fmt: skip
     return found
+
+
+@lru_cache(maxsize=8192)
+def _out_of_step(row: Known) -> tuple[tuple[Num, int, int], ...]:
+    """(number, size, what would keep the step) for each odd number of a row. Remembered, as rows are."""
+    assert isinstance(row.it, Row)
+    pairs = ((number, _odd_one(number, repeated)) for number, repeated in _numbers(row.it.steps, False))
+    return tuple((number, *odd) for number, odd in pairs if odd is not None)
 
 
 def _numbers(steps: tuple[Step, ...], repeated: bool) -> list[tuple[Num, bool]]:
@@ -116,6 +125,8 @@ def _usual_lengths(subject: Subject) -> dict[str, int]:
 def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -> list[Finding]:
     """Sizes of a line whose starting chain is not what the other sizes, or the other rounds, have."""
     found: list[Finding] = []
+    if usual_here is None and first.length.is_always(first.length.at(line.sizes[0])):
+        return found
     usual = _usual_of_line(first, line)
     for size in line.sizes:
         if (given := first.length.at(size)) != usual:

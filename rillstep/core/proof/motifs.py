@@ -35,7 +35,7 @@ def motifs(subject: Subject) -> list[Finding]:
             rounds = [
                 one
                 for line in work.lines
-                if line.section == index and line.trouble is None and not line.stated
+                if line.section == index and line.end.motifs and line.trouble is None and not line.stated
                 for edge in _edges(line)
                 if (one := _of(line, edge)) is not None
             ]
@@ -51,9 +51,7 @@ def _edges(line: LineWork) -> list[Edge]:
 
 
 def _of(line: LineWork, edge: Edge) -> _Motifs | None:
-    counts = edge.counts()
-    named = sum(n for stitch, n in counts.stitches if stitch in GATHERED) + sum(n for _, n in counts.specials)
-    if named < _FEWEST or not edge.closed or counts.sts > _MOST_STITCHES:
+    if edge.motifs < _FEWEST or not edge.closed or edge.counts().sts > _MOST_STITCHES:
         return None
     places = [place for place in unrolled(edge.runs) if place.kind == "st" or place.key]
     at = [i for i, place in enumerate(places) if place.stitch in GATHERED or place.key]

@@ -24,9 +24,12 @@ def numbering(subject: Subject) -> list[Finding]:
                     expected, before = 1, None
                 if not isinstance(line, Row | Again) or size not in line.sizes:
                     continue
-                found += _check(subject, line, before, expected, size)
-                last = line.first if line.last is None else line.last
-                expected, before = last.at(size) + 1, line
+                first_here = line.first.values[size]
+                last_here = first_here if line.last is None else line.last.values[size]
+                assert first_here is not None and last_here is not None
+                if first_here != expected or last_here < first_here:
+                    found += _check(subject, line, before, expected, size)
+                expected, before = last_here + 1, line
             ends[(section.title.lower(), size)] = expected
     return found
 

@@ -1,8 +1,10 @@
 """The proof of a pattern: read, work, measure, check, in that order, in every size."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import lru_cache
 
-from rillstep.core.fabric import SizeWork, work_pattern
+from rillstep.core.fabric import LineWork, SizeWork, work_pattern
+from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.notation import parse
@@ -89,34 +91,31 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
         for line in section.lines:
             if not isinstance(line, Row | Again):
                 continue
-            by_size = {work.size: work.of_line(line.span.line) for work in subject.works}
-            sts: list[int | None] = []
-            spaces: list[int | None] = []
-            stated: list[int | None] = []
-            for size in range(len(subject.pattern.sizes)):
-                work = by_size[size]
-                last = work.rounds[-1] if work and work.rounds and not work.trouble else None
-                sts.append(last.sts if last else None)
-                spaces.append(sum(count for _, count in last.spaces) if last else None)
-                main = [t for t in line.totals if t.what == "sts"]
-                stated.append(main[0].count.at(size) if main and size in line.sizes else None)
-            label = f"{line.kind} {line.first.values[line.sizes[0]]}"
-            proved = not any(covers(line, at) for at in wrong) and not line.broken and any(v is not None for v in sts)
-            depends = min((w.depends for w in by_size.values() if w and w.depends is not None), default=None)
-            proofs.append(
-                LineProof(
-                    line.span.line,
-                    index,
-                    label,
-                    tuple(sts),
-                    tuple(spaces),
-                    tuple(stated),
-                    proved,
-                    depends,
-                    max(line.span.line, line.last_line),
-                )
-            )
+            works = [work.of_line(line.span.line) for work in subject.works]
+            proof = _unjudged(Known(line), tuple(map(Known, works)), index)
+            if any(covers(line, at) for at in wrong):
+                proof = replace(proof, proved=False)
+            proofs.append(proof)
     return tuple(proofs)
+
+
+@lru_cache(maxsize=8192)
+def _unjudged(line: Known, works: tuple[Known, ...], section: int) -> LineProof:
+    """A line with its totals, before the findings are looked at; remembered as long as its work is."""
+    row = line.it
+    assert isinstance(row, Row | Again)
+    done: list[LineWork | None] = [work.it for work in works]  # type: ignore[misc]
+    counts = [w.rounds[-1] if w is not None and w.rounds and w.trouble is None else None for w in done]
+    main = next((t for t in row.totals if t.what == "sts"), None)
+    return LineProof(
+        row.span.line, section, f"{row.kind} {row.first.values[row.sizes[0]]}",
+        tuple(c.sts if c is not None else None for c in counts),
+        tuple(c.spaces_of(None) if c is not None else None for c in counts),
+        tuple(main.count.at(size) if main is not None and size in row.sizes else None for size in range(len(works))),
+        not row.broken and any(c is not None for c in counts),
+        min((w.depends for w in done if w is not None and w.depends is not None), default=None),
+        max(row.span.line, row.last_line),
+    )  # fmt: skip
 
 
 __all__ = ["CHECKS", "LineProof", "Proof", "prove", "prove_text"]

@@ -1,7 +1,7 @@
 """Shape: a base that cups or ruffles, handles that are not alike or not opposite, pulling openings."""
 
 from rillstep.core.findings import Finding
-from rillstep.core.measure import FLAT_HIGH, FLAT_LOW, openings_of
+from rillstep.core.measure import FLAT_HIGH, FLAT_LOW
 from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof.subject import Subject
 
@@ -28,9 +28,9 @@ def handles(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for work in subject.works:
         for line in work.lines:
-            if not isinstance(line.line, Row | Again) or line.line.broken:
+            openings = line.openings
+            if not openings or not isinstance(line.line, Row | Again) or line.line.broken:
                 continue
-            openings = openings_of(line.steps, work.size)
             where = subject.in_size(work.size)
             for opening in openings:
                 if opening.chain < opening.skip:

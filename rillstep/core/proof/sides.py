@@ -3,16 +3,34 @@
 from functools import lru_cache
 
 from rillstep.core.fabric import LineWork, Turn, trace_row
-from rillstep.core.fabric.remembered import Same
+from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Row, Section
+from rillstep.core.notation.tree import (
+    Again,
+    Chain,
+    Every,
+    Gesture,
+    Group,
+    Last,
+    Next,
+    Nth,
+    Repeat,
+    Row,
+    Same,
+    Section,
+    Step,
+    Together,
+    What,
+    Work,
+)
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
 
 # What is only noticed needs so many rows that agree, and no more than one in five that do not.
 _ROWS_TO_NOTICE = 4
 _MOST_ODD = 0.2
-_MOST_STITCHES = 1_200
+_MOST_STITCHES = 400
+_MOST_LINES_TO_NOTICE = 60
 
 Shaping = tuple[tuple[str, int, int], ...]
 
@@ -30,11 +48,14 @@ def sides_alike(subject: Subject) -> list[Finding]:
 def _of_section(subject: Subject, section: Section, lines: list[LineWork], size: int) -> list[Finding]:
     rounds = not section.worked.startswith("rows")
     declared = section.alike == ("halves" if rounds else "mirrored")
-    if not declared and (section.alike or len(lines) < _ROWS_TO_NOTICE or section.role in ("strip", "trim")):
+    noticed = not rounds and not section.alike and section.role in ("panel", "fan", "square")
+    if not declared and (not noticed or not _ROWS_TO_NOTICE <= len(lines) <= _MOST_LINES_TO_NOTICE):
         return []
-    shaped = [(line, sig) for line in lines if (sig := _shaping(line.turns[-1], size)) and len(set(sig)) > 1]
-    odd = [line for line, sig in shaped if not (_is_turned_alike(sig) if rounds else sig == sig[::-1])]
-    if not odd or (not declared and (len(shaped) < _ROWS_TO_NOTICE or len(odd) > _MOST_ODD * len(shaped))):
+    shaped = [line for line in lines if declared or _is_shaped(line.steps)]
+    if not declared and len(shaped) < _ROWS_TO_NOTICE:
+        return []
+    odd = [line for line in shaped if not _is_alike(line, size, rounds)]
+    if not odd or (not declared and len(odd) > _MOST_ODD * len(shaped)):
         return []
     what = "front and back" if rounds else "left and right"
     why = "as the section says they should be" if declared else f"while they are in the other {len(shaped) - len(odd)}"
@@ -47,23 +68,72 @@ def _of_section(subject: Subject, section: Section, lines: list[LineWork], size:
     return findings
 
 
+def _is_shaped(steps: tuple[Step, ...]) -> bool:
+    """Does a row increase or decrease somewhere?"""
+    return any(
+        isinstance(step, Together | Group)
+        or (isinstance(step, Work) and not step.per.is_always(1))
+        or (isinstance(step, Repeat) and _is_shaped(step.steps))
+        for step in steps
+    )
+
+
+def _is_alike(line: LineWork, size: int, rounds: bool) -> bool:
+    if not rounds and _reads_the_same(line.steps, size):
+        return True
+    shaping = _traced(_Worked(line.last, line.turns[-1]), size)
+    return _is_turned_alike(shaping) if rounds else shaping == shaping[::-1]
+
+
+def _reads_the_same(steps: tuple[Step, ...], size: int) -> bool:
+    """Are the steps of a row the same from both ends? Then nothing needs to be worked to see that its sides are alike."""
+    told = [_told(step, size) for step in steps if not isinstance(step, Gesture)]
+    if told and told[0] == ("chain",):
+        told = told[1:]
+    return bool(told) and None not in told and told == told[::-1]
+
+
+def _told(step: Step, size: int) -> tuple[object, ...] | None:
+    match step:
+        case Chain(counts=None | "none"):
+            return ("chain",)
+        case Work(stitch, per, Next(count, what), loop) if what == What("st"):
+            return (stitch, per.at(size), count.at(size), loop)
+        case Work(stitch, per, Nth() | Last() | Same(), loop):
+            return (stitch, per.at(size), 1, loop)
+        case Work(stitch, per, Every(), loop):
+            return (stitch, per.at(size), "each", loop)
+        case Together(stitch, legs, times, loop, None, None):
+            return (stitch, legs.at(size), "together", times.at(size), loop)
+        case _:
+            return None
+
+
 def _is_turned_alike(shaping: Shaping) -> bool:
     """Is a round the same when it is turned half around?"""
     half = len(shaping) // 2
     return len(shaping) % 2 == 0 and shaping == shaping[half:] + shaping[:half]
 
 
-def _shaping(turn: Turn, size: int) -> Shaping:
-    return _traced(Same(turn), size)
+class _Worked(Known):
+    """A row that was worked, with how; equal to another of the very same work, which rows that are remembered are."""
+
+    __slots__ = ("turn",)
+
+    def __init__(self, work: object, turn: Turn) -> None:
+        super().__init__(work)
+        self.turn = turn
 
 
 @lru_cache(maxsize=4096)
-def _traced(turn: Same, size: int) -> Shaping:
-    """For each new stitch: what it is, over how many places, and with how many others in the same place. Remembered."""
-    it = turn.it
-    assert isinstance(it, Turn)
+def _traced(work: _Worked, size: int) -> Shaping:
+    """For each new stitch: what it is, over how many places, and with how many others in the same place.
+
+    Remembered for as long as the row is; nothing where it is too long, or goes along both sides of a chain.
+    """
+    it = work.turn
     if it.edge.foundation or it.edge.count("st", "sp", "end") > _MOST_STITCHES:
-        return ()  # along both sides of a chain, its ends are shared
+        return ()
     trace = trace_row(it.source, size, it.edge, it.around)
     sharing: dict[int, int] = {}
     for stitch in trace.made:

@@ -1,6 +1,6 @@
 """Every line against its stated totals, and every line that cannot be worked at all."""
 
-from rillstep.core.fabric import LineWork, differing
+from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.tree import Again, Row, covers
 from rillstep.core.notation.writer import write_label
@@ -17,6 +17,8 @@ def totals(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for work in subject.works:
         for index, line in enumerate(work.lines):
+            if line.trouble is None and not line.differences:
+                continue
             if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
                 if line.trouble is not None:
                     found.append(_trouble(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED))
@@ -48,7 +50,7 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
 def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int, mended: bool) -> list[Finding]:
     line = lines[index]
     assert isinstance(line.line, Row | Again)
-    off = differing(line.line.totals, line.rounds[-1], size)
+    off = line.differences
     if not off:
         return []
     total, stated, made = off[0]

@@ -1,0 +1,103 @@
+"""Lines that were worked in one size: what each was worked on, what it made, and what is wrong with it."""
+
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from rillstep.core.fabric.edge import Counts, Edge
+from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.totals import differing
+from rillstep.core.fabric.working import RowWork
+from rillstep.core.notation.features import Opening, openings_of
+from rillstep.core.notation.tree import Again, Row, Setup, Step, Total
+
+
+@dataclass(frozen=True)
+class Turn:
+    """One round of a line: whose instructions were worked, on which edge, and what it could reach besides.
+
+    turned: the next row meets its places in the opposite order.
+    """
+
+    source: Row
+    edge: Edge
+    around: Surroundings
+    turned: bool
+
+
+@dataclass(frozen=True)
+class LineWork:
+    """A line worked in one size.
+
+    rounds: the counts after each round that the line stands for.
+    source: the row whose instructions were used last (the line itself, but for rows worked again).
+    start: what it was worked on; end: what the next line is worked on.
+    turns: its rounds as they were worked; all after the last one given are like it.
+    stated: the work went on from the stated total, as the worked one could not be used.
+    known: is what comes out known at all?
+    depends: the line of the text at which this piece first went wrong, before this line.
+    """
+
+    line: Row | Again | Setup
+    section: int
+    start: Edge
+    end: Edge
+    rounds: tuple[Counts, ...] = ()
+    last: RowWork | None = None
+    trouble: Trouble | None = None
+    stated: bool = False
+    known: bool = True
+    source: Row | None = None
+    around: Surroundings = field(default_factory=Surroundings)
+    turns: tuple["Turn", ...] = ()
+    depends: int | None = None
+    size: int = 0
+
+    @cached_property
+    def openings(self) -> tuple[Opening, ...]:
+        """The handle openings that its instructions make."""
+        return openings_of(self.steps, self.size)
+
+    @cached_property
+    def differences(self) -> tuple[tuple[Total, int, int], ...]:
+        """The stated totals that its last round does not meet: (total, stated, made)."""
+        if not self.rounds or not isinstance(self.line, Row | Again):
+            return ()
+        return tuple(differing(self.line.totals, self.rounds[-1], self.size))
+
+    @cached_property
+    def steps(self) -> tuple[Step, ...]:
+        """The instructions that were worked."""
+        if isinstance(self.line, Again):
+            return self.source.steps if self.source is not None else ()
+        return self.line.steps
+
+
+@dataclass(frozen=True)
+class PieceEnd:
+    """What a section leaves: its last edge, how many rows its sides have, and the places along its foundation chain."""
+
+    edge: Edge
+    rows: int
+    underside: int
+
+
+@dataclass(frozen=True)
+class SizeWork:
+    """All lines of a pattern in one size, and what each section leaves."""
+
+    size: int
+    lines: tuple[LineWork, ...]
+    pieces: tuple[PieceEnd, ...]
+
+    @property
+    def section_ends(self) -> tuple[Edge, ...]:
+        """The last edge of each section."""
+        return tuple(piece.edge for piece in self.pieces)
+
+    def of_line(self, number: int) -> LineWork | None:
+        """The work of the line at a line number of the text."""
+        return self._by_line.get(number)
+
+    @cached_property
+    def _by_line(self) -> dict[int, LineWork]:
+        return {work.line.span.line: work for work in reversed(self.lines)}
