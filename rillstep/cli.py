@@ -10,11 +10,13 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from rillstep.core.chart import chart_of, rows_for
 from rillstep.core.lengths import in_units
 from rillstep.core.proof import Proof, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 from rillstep.document import BrokenDesign, Size, faults_of, load
+from rillstep.publish.chart import svg_of
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.publish.sheet import markdown_of, sheet
 from rillstep.services import workbench
@@ -107,6 +109,26 @@ def _write(args: argparse.Namespace) -> int:
         raise _Unusable("a PDF needs a file to go to: give one with -o")
     else:
         Path(args.output).write_bytes(pdf_of(page))
+    return CLEAN
+
+
+def _chart(args: argparse.Namespace) -> int:
+    """The stitch chart of one line."""
+    proof = _proof(args.file)
+    names = [name.lower() for name in proof.pattern.sizes]
+    size = names[0] if args.size is None else args.size.lower()
+    if size not in names:
+        raise _Unusable(f"there is no size “{args.size}”; choose one of {', '.join(proof.pattern.sizes)}")
+    index = names.index(size)
+    try:
+        rows, around = rows_for(proof.works[index], args.line)
+    except ValueError as error:
+        raise _Unusable(str(error)) from None
+    if not rows:
+        raise _Unusable(f"no round or row is worked in line {args.line} in size {proof.pattern.sizes[index]}")
+    terms: Terms = "UK" if args.terms == "uk" else "US"
+    title = f"{proof.pattern.name or 'Pattern'}, line {args.line}, size {proof.pattern.sizes[index]}"
+    _deliver(svg_of(chart_of(rows, around), title, terms, args.hand == "left"), args.output)
     return CLEAN
 
 
@@ -228,6 +250,12 @@ def _parser() -> argparse.ArgumentParser:
     write.add_argument("--hand", choices=("right", "left"), default="right")
     write.add_argument("--as", choices=("text", "html", "pdf", "markdown"), default="text")
     write.add_argument("-o", "--output")
+    chart = command("chart", _chart, "draw the stitch chart of one line as SVG", as_json=False)
+    chart.add_argument("--line", type=int, required=True, help="the line of the text, counted from 1")
+    chart.add_argument("--size", help="the first one if not given")
+    chart.add_argument("--terms", choices=("us", "uk"), default="us")
+    chart.add_argument("--hand", choices=("right", "left"), default="right")
+    chart.add_argument("-o", "--output")
     command("measure", _measure, "measure a pattern text by its gauge")
     grading = command("grade", _grade, "find the numbers of a design file, for its own sizes or others")
     grading.add_argument("--to", metavar="TARGETS", help="a JSON list of sizes, as in a design file")

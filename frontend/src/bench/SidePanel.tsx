@@ -2,6 +2,7 @@ import { Lock, LockOpen, PencilLine, TriangleAlert } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import type { FindingView, Locks, NoteView, ReasonView, WorkView } from "../api/schema";
+import { WhatIsIt } from "../proof/WhatIsIt";
 import { Trouble } from "../ui/Trouble";
 import { applyEdits } from "./edits";
 import { useBench } from "./context";
@@ -67,7 +68,9 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
   const where = `${line ? `${line.section}, ${line.label}` : `Line ${finding.line}`}${finding.size ? ` · ${finding.size}` : ""}`;
   return (
     <Card title={where} {...(finding.severity === "error" ? { tone: "wrong" as const } : {})}>
-      <p>{finding.message}</p>
+      <p>
+        {finding.message} <WhatIsIt code={finding.code} />
+      </p>
       <div className="mt-2 flex flex-wrap gap-2">
         {finding.repairs.map((repair, index) => (
           <button

@@ -1,3 +1,4 @@
+import { WhatIsIt } from "./WhatIsIt";
 import type { EditView, FindingView } from "../api/schema";
 
 interface Props {
@@ -24,7 +25,7 @@ export function Findings({ findings, onRepair, onLine }: Props) {
             <button type="button" className="text-quiet underline" onClick={() => onLine(finding.line)}>
               line {finding.line}
             </button>{" "}
-            {finding.message}
+            {finding.message} <WhatIsIt code={finding.code} />
           </p>
           {finding.repairs.length > 0 && (
             <div className="mt-2 flex flex-wrap gap-2">

@@ -41,13 +41,7 @@ function asFile(chart: ChartView): void {
   URL.revokeObjectURL(url);
 }
 
-function Trace({
-  asked,
-  onTurn,
-}: {
-  asked: LineAsked;
-  onTurn: (turn: number) => void;
-}) {
+function Trace({ asked, onTurn }: { asked: LineAsked; onTurn: (turn: number) => void }) {
   const trace = useTrace(asked);
   if (trace.error) return <Trouble error={trace.error} />;
   if (!trace.data) return <p className="text-quiet text-sm">Working it stitch by stitch…</p>;

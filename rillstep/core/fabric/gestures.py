@@ -35,7 +35,7 @@ def _leave(hook: Hook, step: Gesture) -> None:
     """What is left is not worked; when the text says how many that are, it must be so many. Raises Stop."""
     hook.unworked = True
     if isinstance(step.into, Next):
-        said, left = step.into.count.at(hook.size), hook.cursor.available(wanted(hook, step.into.what))
+        said, left = step.into.count.at(hook.size), hook.cursor.left()
         if said != left:
             message = f"the text leaves {said} unworked; {left} are left"
             raise Stop(Trouble("unworked-differs", step.span, message, max(0, said - left), max(0, left - said)))

@@ -8,7 +8,7 @@ from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.totals import read_bracket_total
-from rillstep.core.notation.tree import Chain, Closing, Group, Next, Nth, Num, Repeat, Step, ToEnd, Together, Work
+from rillstep.core.notation.tree import Chain, Closing, Group, Next, Nth, Num, Repeat, Skip, Step, ToEnd, Together, Work
 from rillstep.core.notation.whats import plain_num, read_what
 from rillstep.core.stitches import BY_US
 
@@ -39,8 +39,9 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
             return []
     closing_step = _closing(stream, before)
     if closing_step is not None:
-        del before[-2:]
-        return [closing_step]
+        del before[before.index(closing_step[0], len(before) - 3 if len(before) > 2 else 0)]
+        before.pop()
+        return [closing_step[2]]
     if _remark(stream):
         return []
     if leaves := _leaving(stream):
@@ -61,11 +62,12 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     return [_after(stream, steps, start)]
 
 
-def _closing(stream: Stream, before: list[Step]) -> Closing | None:
-    """ "ch 2, dc in first sc (counts as last ch-5 sp)": the last space of a round."""
-    if len(before) < 2:
+def _closing(stream: Stream, before: list[Step]) -> tuple[Step, Step, Closing] | None:
+    """ "ch 2, dc in first sc (counts as last ch-5 sp)": the last space of a round, and the two steps that it is made of."""
+    pair = [step for step in before[-3:] if not isinstance(step, Skip)][-2:]
+    if len(pair) < 2:
         return None
-    chain, work = before[-2:]
+    chain, work = pair
     if not (isinstance(chain, Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
         return None
     start = stream.at
@@ -74,7 +76,7 @@ def _closing(stream: Stream, before: list[Step]) -> Closing | None:
         what = read_what(stream)
         stream.word("made")
         if what is not None and what.kind == "sp" and what.length is not None and stream.mark(")"):
-            return Closing(chain.length, work.stitch, what.length, chain.span.to(work.span))
+            return chain, work, Closing(chain.length, work.stitch, what.length, chain.span.to(work.span))
     stream.at = start
     return None
 

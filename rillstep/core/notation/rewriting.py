@@ -137,9 +137,10 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     at = len(steps)
     while at and isinstance(steps[at - 1], Gesture):
         at -= 1
-    if at < 2:
+    skips = at >= 3 and isinstance(steps[at - 2], Skip)  # "ch 2, sk last 2 sts, dc in first sc"
+    if at < 2 + skips:
         return steps
-    chain, work = steps[at - 2], steps[at - 1]
+    chain, work = steps[at - 2 - skips], steps[at - 1]
     if not (isinstance(chain, Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
         return steps
     height = basic(work.stitch).turning_chain
@@ -148,4 +149,4 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     space = Num(tuple(None if v is None else v + height for v in chain.length.values))
     closing = Closing(chain.length, work.stitch, space, chain.span.to(work.span))
     rest = tuple(s for s in steps[at:] if not (isinstance(s, Gesture) and s.kind == "join"))
-    return (*steps[: at - 2], closing, *rest)
+    return (*steps[: at - 2 - skips], *steps[at - 1 - skips : at - 1], closing, *rest)

@@ -100,12 +100,20 @@ _NOTHING = (
 )  # fmt: skip
 
 
+_TO_CLOSE = (
+    "to join", "to close round", "to close rnd", "to close the round", "to close the rnd", "to close", "to form last loop", "to form last sp",
+    "to complete the round", "to complete round",
+)  # fmt: skip
+
+
 def _says_nothing(stream: Stream, after_step: bool) -> bool:
     """ "Work even:", "..., for the button loop": words that change nothing in what is worked; taken whole."""
     start = stream.at
     if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark"):
         return True
     stream.at = start
+    if after_step and stream.any_of(*_TO_CLOSE):
+        return True
     if after_step and stream.word("for", "as") and not stream.sees("a", "total"):
         while (token := stream.peek()) is not None and token.kind in ("word", "ordinal"):
             stream.at += 1

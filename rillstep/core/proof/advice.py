@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.tree import Chain, Pattern, Row, Section, Step, Work
+from rillstep.core.notation.tree import Again, Chain, Pattern, Row, Section, Step, Work
 from rillstep.core.stitches import Terms, abbreviation, basic
 
 Hand = Literal["right", "left"]
@@ -71,7 +71,8 @@ def _is_same(steps: tuple[Step, ...]) -> bool:
 def _counting(section: Section, terms: Terms) -> Iterator[str]:
     """How the rows of this fabric are seen and counted."""
     rows = _rows(section)
-    if len(rows) + sum(row.last is not None for row in rows) < 3:
+    counted = sum(line.rounds(line.sizes[0]) for line in section.lines if isinstance(line, Row | Again))
+    if not rows or counted < 3:
         return
     stitch = main_stitch(tuple(step for row in rows for step in row.steps)) or "sc"
     flat = section.worked == "rows" or section.worked == "joined and turned rounds"

@@ -44,6 +44,23 @@ def motifs(subject: Subject) -> list[Finding]:
     return found
 
 
+def spaces_alike(subject: Subject) -> list[Finding]:
+    """One chain space of a row that is a chain longer or shorter than all the others."""
+    found = []
+    for work in subject.works:
+        for line in work.lines:
+            if not line.rounds or line.trouble is not None or line.openings or not isinstance(line.line, Row | Again):
+                continue
+            spaces = line.rounds[-1].spaces
+            if len(spaces) != 2:
+                continue
+            (odd, once), (usual, often) = sorted(spaces, key=lambda pair: pair[1])
+            if once == 1 and often >= _FEWEST and abs(odd - usual) == 1:
+                message = f"{write_label(line.line)}{subject.in_size(work.size)} makes {often} ch-{usual} spaces and a single one of ch {odd}."
+                found.append(Finding("space-odd", "warning", line.line.span, message, work.size, usual, odd))
+    return found
+
+
 def _edges(line: LineWork) -> list[Edge]:
     """The edge after each round of a line that differs from the one before."""
     after = [turn.edge for turn in line.turns[1:]]
