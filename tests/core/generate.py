@@ -22,6 +22,7 @@ _REPEATED = (
     "[sc in next st, ch 2] to last {n} sts", "[2 sc in next st] to last {m} sts", "[hdc in next {n} sts, hdc2tog] to last {m} sts, hdc in each st around",
     "[sc in next {n} sts, ch 1, sk next st] to last {n} sts, sc in next {n} sts", "*sc in next {n} sts, 2 sc in next st; rep from * to last st, sc in last st",
     "*sc in next {n} sts**, ch 3, sk next {n} sts; rep from * around, ending last rep at **", "[4 sc in next ch-{n} sp, sc in next st] around",
+    "sc in next st, [ch 4, sk next 2 sts, sc in next st] to last 2 sts, ch 2, sk last 2 sts, dc in first st", "[sc in next sp, ch 5] to last sp, sc in last sp, ch 2, dc in first st",
 )  # fmt: skip
 _OPENINGS = ("", "", "Ch 1, ", "Ch 3 (counts as dc), ", "Ch 2 (does not count), ", "Ch 5 (counts as dc, ch 2), ")
 _ENDINGS = ("; join", "; turn", "")

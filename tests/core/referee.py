@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.fabric import Edge, Run, Surroundings
 from rillstep.core.notation.tree import (
     Chain,
+    Closing,
     EachKind,
     Every,
     Gesture,
@@ -253,6 +254,10 @@ class Walker:
                     self.skipped += count.at(size)
             case Chain():
                 self.chain(step, following)
+            case Closing(space=space):
+                if not self.made:
+                    raise Fails
+                self.made.append(P("sp", length=space.at(size)))
             case Repeat(steps=steps, times=Num() as times):
                 for _ in range(times.at(size)):
                     self.work(steps)
@@ -430,5 +435,7 @@ def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) ->
         return None
     if walker.left() and not any(isinstance(s, Gesture) and s.kind == "leave rest unworked" for s in row.steps):
         return None
+    if any(isinstance(step, Closing) for step in row.steps):  # the next round begins in the loop that was closed last
+        walker.made = [walker.made[-1], *walker.made[:-1]]
     turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps[1:])
     return walker.made[::-1] if turned else walker.made

@@ -144,7 +144,7 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     if not (isinstance(chain, Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
         return steps
     height = basic(work.stitch).turning_chain
-    if not work.into.nth.is_always(1) or not work.per.is_always(1) or height < 1 or work.stitch in ("sl st",):
+    if not work.into.nth.is_always(1) or not work.per.is_always(1) or height < 2:
         return steps
     space = Num(tuple(None if v is None else v + height for v in chain.length.values))
     closing = Closing(chain.length, work.stitch, space, chain.span.to(work.span))
