@@ -77,7 +77,15 @@ function Chart({ asked }: { asked: LineAsked }) {
       <button type="button" className="button-plain" onClick={() => asFile(made)}>
         <FileDown size={15} aria-hidden /> SVG
       </button>
-      <div className="overflow-auto" ref={atStart(asked.hand === "right" && !made.around)}>
+      <div
+        className="overflow-auto"
+        ref={atStart(asked.hand === "right" && !made.around)}
+        role="region"
+        aria-label="Chart"
+        // It scrolls by itself, so it can be reached by keyboard.
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+      >
         <img
           className="border-line max-w-none rounded-lg border bg-white"
           alt={made.title}
