@@ -52,7 +52,11 @@ def gauge_from_swatch(
     It is rounded once, to 0.01 stitch over 10 cm or 4 in: that is how it is printed, so a
     reader who starts from the printed gauge comes to exactly the same measures.
     """
-    exact = Gauge(stitch, width_mm / stitches, height_mm / rows)
-    across, up = exact.per_span(units)
+    return rounded(Gauge(stitch, width_mm / stitches, height_mm / rows), units)
+
+
+def rounded(gauge: Gauge, units: Units) -> Gauge:
+    """The gauge as it is printed: rounded to 0.01 stitch over 10 cm or 4 in. Too small a gauge to be printed stays as it is."""
+    across, up = gauge.per_span(units)
     span_mm = GAUGE_SPAN[units] * MM_PER[units]
-    return gauge_from_counts(stitch, across, up, span_mm)
+    return gauge_from_counts(gauge.stitch, across, up, span_mm) if across and up else gauge

@@ -104,7 +104,7 @@ ANSWERS = [
     ("Number: wall 9\nRnd 1: 6 sc.", "number-form", "named like this", None),
     ("Number: wall = 9/2\nRnd 1: 6 sc.", "number-form", "not a whole number", None),
     ("Hello.", "nothing-to-work", "no rows or rounds", None),
-    ("Rnd 1: 6 sc. — 6 beans", "not-understood", "what is counted is missing", None),
+    ("Rnd 1: 6 sc. — 6 beans", "total-not-checked", "“beans” is not a stitch", None),
     ("Rnd 1: 6 sc.\nCheck: 6 beans.", "not-understood", "what is counted or measured", None),
     ("x" * 5000, "line-too-long", "too long", None),
 ]  # fmt: skip

@@ -6,7 +6,7 @@ from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Run, reversed_runs
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
 from rillstep.core.fabric.places import places, wanted
-from rillstep.core.notation.tree import Gesture, Next, Nth, Step, Work
+from rillstep.core.notation.tree import Gesture, Next, Nth, Num, Step, Work
 
 
 def gesture(hook: Hook, step: Gesture) -> None:
@@ -44,6 +44,13 @@ def _leave(hook: Hook, step: Gesture) -> None:
 def _join_at(hook: Hook, step: Gesture) -> None:
     """A yarn joined in a named place: the row begins there."""
     into = step.into
+    if isinstance(into, Next | Nth) and into.what.kind == "sp" and hook.edge.closed:
+        slip = Num(
+            tuple(1 if v is not None else None for v in (into.count if isinstance(into, Next) else into.nth).values)
+        )
+        move_along(hook, (Work("sl st", slip, into, span=step.span),))
+        hook.slip_stitches -= 1  # it is joined there, and not slipped
+        return
     if isinstance(into, Nth) and into.nth.at(hook.size) > 1:
         hook.take(wanted(hook, into.what), into.nth.at(hook.size) - 1, step.span)
 

@@ -12,7 +12,7 @@ _BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "fi
 
 _ALONG = (
     "the row", "row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge",
-    "foundation", "the edge", "edge", "the top", "the chain", "row ends", "the row ends",
+    "foundation", "the edge", "edge", "bottom edge", "the bottom edge", "bottom", "the bottom", "top", "top edge", "the top edge", "the top", "the chain", "row ends", "the row ends",
 )  # fmt: skip
 
 

@@ -7,6 +7,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Gesture, GestureKind, Into, Loops, Step
 from rillstep.core.notation.vocabulary import picot, sees_stitch
 from rillstep.core.notation.whats import CHAIN
+from rillstep.core.stitches import stitch_words
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("do not join", "do not join"), ("don't join", "do not join"), ("without joining", "do not join"),
@@ -284,7 +285,13 @@ def names_colour(stream: Stream) -> bool:
     if following.is_word("colour", "color", "yarn", "mc", "cc"):
         return True
     after = stream.peek(2)
-    return len(following.text) == 1 and (after is None or after.is_mark(",", ":", "-"))
+    goes_on = (
+        after is None
+        or after.is_mark(",", ":", "-")
+        or after.kind == "num"
+        or after.is_word("ch", *stitch_words(stream.context.terms))
+    )
+    return len(following.text) == 1 and following.text != "x" and goes_on
 
 
 def _letter(stream: Stream) -> bool:
@@ -309,7 +316,9 @@ def _colour(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     while (
         (token := stream.peek()) is not None
         and token.kind == "word"
-        and not token.is_word("in", "with", "to", "and", "at")
+        and not token.is_word(
+            "in", "with", "to", "and", "at", "ch", *(stitch_words(stream.context.terms) if words else ())
+        )
     ):
         words.append(token.text)
         stream.at += 1

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span, sort_findings
+from rillstep.core.gauge import rounded
 from rillstep.core.notation import header, rows
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
@@ -121,7 +122,7 @@ def parse(text: str, terms: Terms | None = None) -> Parsed:
         head.sizes,
         tuple(reading.sections),
         head.units,
-        tuple(head.gauges),
+        tuple(rounded(gauge, head.units) for gauge in head.gauges),
         head.finished,
         tuple(head.extra),
         tuple(head.specials),
@@ -163,7 +164,7 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
         )
         reading.findings.extend(heading.findings)
         reading.start(heading.section)
-    elif in_head and colon and word in header.DEFINING:
+    elif in_head and (colon or not value) and word.strip("*_ ") in header.DEFINING:
         reading.defining = True
         if value.strip():
             header.define(reading.header, value, number, column, reading.findings)
@@ -215,6 +216,9 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
         at += len(text) - len(lowered)
         reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
+    if reading.open is None and not reading.sections:
+        header.told(reading.header, text.strip())
+        return
     reading.add(Prose(text.strip(), reading.active, False, span), [])
 
 

@@ -32,7 +32,9 @@ _COUNTED = (
     r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
 )
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
-_TOTAL_MARK = re.compile(r"(?:—|\s-{1,2}\s|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])")
+_TOTAL_MARK = re.compile(
+    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;]*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
+)
 _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
     re.IGNORECASE,
@@ -46,6 +48,12 @@ SETUP = re.compile(
     r"(?P<rest>ch(?:ain)?\s*[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*ch\b)",
     re.IGNORECASE,
+)
+
+
+# "R7 (8, 9)-R20 (22, 24):": the second word of a range says nothing; it is blanked, so that columns stay true.
+_RANGE_WORD = re.compile(
+    r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),]*[-–—]\s*)(?:r|rnds?|rounds?|rows?)\.?\s*(?=\d)", re.IGNORECASE
 )
 
 
@@ -67,6 +75,7 @@ def read_row(
 
     Remembered, so that typing in one line does not read the others again.
     """
+    text = _RANGE_WORD.sub(lambda m: m[1] + " " * (len(m[0]) - len(m[1])), text, count=1)
     match = labels.starts(text)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
     if match is None:
@@ -90,9 +99,14 @@ def read_row(
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
     totals = same_totals(totals, body.totals)
     row = Row(
-        label.kind, label.first, label.last, steps, totals, context.active, label.side, span, label_span, bool(findings)
+        label.kind, label.first, label.last, steps, totals, context.active, label.side, span, label_span, _breaks(findings)
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _breaks(findings: list[Finding]) -> bool:
+    """Is something in a line not understood, so that what it makes is not known?"""
+    return any(finding.severity == "error" for finding in findings)
 
 
 def _alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
@@ -125,7 +139,14 @@ def _labelled_again(
         findings.append(_problem(problem, "These rows to repeat are not understood"))
     findings += body.findings
     row = Again(
-        label.kind, label.first, last, sources, same_totals(totals, body.totals), context.active, *spans, bool(findings)
+        label.kind,
+        label.first,
+        last,
+        sources,
+        same_totals(totals, body.totals),
+        context.active,
+        *spans,
+        _breaks(findings),
     )
     return (row,), tuple(findings)
 
@@ -237,7 +258,12 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
             re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials
         )
     after_number = text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()  # "12 (15, 18)" is a set
-    return len(numbers) == 1 and len(context.active) != 2 if after_number else len(numbers) in (1, len(context.active))
+    if not after_number:
+        return len(numbers) in (1, len(context.active))
+    before = re.search(r"(\d+)\s*$", text[: bracket.start("inside") - 1].rstrip())
+    repeats = int(before[1]) if before is not None else 0
+    far = len(numbers) == 1 and int(numbers[0]) > 3 * repeats  # "x 6 (42)" is no set: sizes do not differ so much
+    return len(numbers) == 1 and (len(context.active) != 2 or far)
 
 
 def _read(text: str, line: int, context: Context, first: int, last: int) -> tuple[tuple[Total, ...], list[Finding]]:

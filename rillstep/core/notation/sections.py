@@ -137,6 +137,7 @@ def _not_found(title: str, span: Span) -> Finding:
 def is_heading(text: str, following: str | None) -> bool:
     """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
     bare = text.strip().strip("*_#").strip()
+    bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
     if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((".", ",", ";")):
         return False
     letters = [c for c in bare if c.isalpha()]
@@ -152,6 +153,9 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     made = re.search(r"\(?\bmake\s+(\d{1,2}|two|both)\b[^)]*\)?", bare, re.IGNORECASE)
     make = (_MAKE_WORDS.get(made[1].lower()) or int(made[1])) if made else 1
     title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-()") if made else bare
+    told = re.search(r"\(([^()]*)\)$", title)
+    if told is not None and re.search(r"spiral|rounds?|rows?|flat|work", told[1], re.IGNORECASE):
+        title = title[: told.start()].strip()  # "Base (worked in a spiral)"
     label = starts_label(following)
     rows = label is not None and label["word"].lower().startswith("row")
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")

@@ -1,6 +1,10 @@
 """Stated totals: "— 24 (30, 36) sts, 4 ch-2 sps", "(24 sc)", "[18 sts total]"."""
 
+from dataclasses import replace
+
+from rillstep.core.findings import Finding
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num
@@ -22,8 +26,26 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
         ):
             stream.at += 1
             continue
-        found.append(_read_total(stream, alone=not found))
+        listed = _each_round(stream)
+        total = _read_total(stream, alone=not found)
+        if total is not None and listed:
+            total = replace(total, each=(*listed, total.count))
+        found += [total] if total is not None else []
     return found
+
+
+def _each_round(stream: Stream) -> tuple[Num, ...]:
+    """ "26, 24, 22, 20 sts" for four rounds: all but the last, which is read as any total; () when it is no such list."""
+    start, findings = stream.at, len(stream.findings)
+    numbers: list[Num] = []
+    while (number := stream.number()) is not None and stream.mark(","):
+        numbers.append(number)
+    if len(numbers) + (number is not None) > max(2, len(stream.context.active)) and number is not None:
+        stream.at -= 1
+        return tuple(numbers)
+    del stream.findings[findings:]
+    stream.at = start
+    return ()
 
 
 def _bare_set(stream: Stream) -> Num | None:
@@ -49,7 +71,8 @@ def _bare_set(stream: Stream) -> Num | None:
     return None
 
 
-def _read_total(stream: Stream, alone: bool) -> Total:
+def _read_total(stream: Stream, alone: bool) -> Total | None:
+    start = stream.at
     count = _bare_set(stream)
     if count is None and not alone and (token := stream.peek()) is not None and token.is_word(*CHAIN):
         count = plain_num(stream, 1)  # "18 sc + ch-12 loop"
@@ -74,9 +97,20 @@ def _read_total(stream: Stream, alone: bool) -> Total:
         stream.word(*STITCH)
         return Total(count, stitch)
     token = stream.peek()
+    if token is not None and token.kind == "word" and not stream.findings:
+        _unread(stream, token, start)
+        return None
     if alone and (token is None or token.is_mark(")", "]", ".", "}")):
         return Total(count, "sts")
     raise NotUnderstood(stream.here(), "what is counted is missing, such as “sts”")
+
+
+def _unread(stream: Stream, token: Token, start: int) -> None:
+    """ "1 buttonhole": something is counted that the text does not define, so that it cannot be checked."""
+    while (more := stream.peek()) is not None and more.kind == "word" and not more.is_word("and", "plus"):
+        stream.at += 1
+    message = f"“{token.text}” is not a stitch that this text defines, so this number is not checked."
+    stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
 
 
 def read_bracket_total(stream: Stream) -> bool:

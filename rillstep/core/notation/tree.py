@@ -257,24 +257,9 @@ class Repeat:
 
 
 GestureKind = Literal[
-    "join",
-    "turn",
-    "do not turn",
-    "rotate",
-    "fasten off",
-    "adjustable ring",
-    "join into ring",
-    "place marker",
-    "move marker",
-    "remove marker",
-    "do not join",
-    "leave rest unworked",
-    "change colour",
-    "join colour",
-    "end colour",
-    "seam",
-    "aside",
-]
+    "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
+    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "aside",
+]  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -294,11 +279,15 @@ Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Re
 
 @dataclass(frozen=True)
 class Total:
-    """A stated total. `what`: "sts", a stitch, or "sp" with its length in chains."""
+    """A stated total. `what`: "sts", a stitch, or "sp" with its length in chains.
+
+    each: for a range of rounds, the total after each of them ("26, 24, 22 sts"); `count` is the last one.
+    """
 
     count: Num
     what: str
     length: Num | None = None
+    each: tuple[Num, ...] = ()
 
 
 @dataclass(frozen=True)

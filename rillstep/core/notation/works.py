@@ -1,6 +1,5 @@
 """Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row ends"."""
 
-import re
 from dataclasses import replace
 
 from rillstep.core.findings import Span
@@ -8,6 +7,7 @@ from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.together import STUCK, read_together, sees_place_of_loop, together_word
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import (
     Chain,
@@ -32,8 +32,6 @@ from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, NEXT, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
-_TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")
-_STUCK = re.compile(r"^([a-z]+?)(\d{1,4})$")
 _INCREASE = ("inc", "incs", "increase", "increases", "increasing")
 _DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 _PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
@@ -57,12 +55,12 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     token = stream.peek()
     if token is None:
         raise NotUnderstood(stream.since(start), "what to work is missing")
-    together = _together_word(stream, token)
+    together = together_word(stream, token)
     if together is not None:
-        return [_read_together(stream, start, together, leading, loop)]
+        return [read_together(stream, start, together, leading, loop)]
     if stream.word("inv", "invisible") or token.is_word(*_DECREASE):
         stream.word(*_DECREASE)
-        return [_read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
+        return [read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
     if token.is_word(*_INCREASE):
         stream.at += 1
         return _increase(stream, start, _row_stitch(stream), leading, loop)
@@ -72,7 +70,7 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if stream.word(*_INCREASE):
         return _increase(stream, start, stitch, leading, loop)
     if stream.word(*_DECREASE):
-        return [_read_together(stream, start, (stitch, 2), leading, loop)]
+        return [read_together(stream, start, (stitch, 2), leading, loop)]
     return _after_stitch(stream, start, stitch, leading, loop)
 
 
@@ -111,7 +109,7 @@ def _row_stitch(stream: Stream) -> str:
     words = stitch_words(stream.context.terms)
     for token in stream.tokens:
         us = words.get(token.text) if token.kind == "word" else None
-        if us is None and token.kind == "word" and (stuck := _STUCK.match(token.text)):
+        if us is None and token.kind == "word" and (stuck := STUCK.match(token.text)):
             us = words.get(stuck.group(1))
         if us is not None and us in BY_US and us != "sl st":
             return us
@@ -121,13 +119,17 @@ def _row_stitch(stream: Stream) -> str:
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
         stream.at -= 1
-    loop = read_loop(stream) or loop if not _sees_place_of_loop(stream) else loop
+    loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
     count = stream.number()
     if count is not None and stream.word("tog", "together"):
-        return [_read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]
+        return [read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]
     if count is not None and not _opens_place(stream):
         return [Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
     per = leading if count is None else count
+    if _in_colour(stream):
+        return [
+            Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))
+        ]
     if stream.word("evenly") or stream.sees("even") or stream.sees("evenly"):
         evenly = _evenly(stream, start, stitch, per)
         if evenly is not None:
@@ -155,12 +157,30 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 
+def _in_colour(stream: Stream) -> bool:
+    """ "4 sc in A", "sc 4 with B": a colour by its letter, and no place."""
+    start = stream.at
+    if stream.word("in", "with"):
+        token = stream.peek()
+        following = stream.peek(1)
+        letter = token is not None and token.kind == "word" and (len(token.text) == 1 or token.text in ("mc", "cc"))
+        if letter and (following is None or following.kind == "mark"):
+            stream.at += 1
+            return True
+    stream.at = start
+    return False
+
+
 def _counts_off(stream: Stream) -> bool:
     """ "sl st across first 4 sts": so many, and no end."""
     token, following = stream.peek(), stream.peek(1)
     if token is None or following is None or not token.is_word("across", "along", "over"):
         return False
     third = stream.peek(2)
+    if following.is_word("to", "in", "into") and stream.tokens[stream.at - 1].is_word(
+        "st", "sts", "ss", "slst", "stitch"
+    ):
+        return True  # "sl st across to first corner sp"
     return following.is_word(*NEXT, "first") and third is not None and third.kind == "num"
 
 
@@ -179,12 +199,6 @@ def _is_end(stream: Stream, stitch: str) -> bool:
     return following.is_word("to", "until", "join", "turn", "working", "and", "then")
 
 
-def _sees_place_of_loop(stream: Stream) -> bool:
-    """ "sc in BLO of next st" names its loop where the place is read."""
-    token = stream.peek()
-    return token is not None and token.is_word("in", "into", "through")
-
-
 def _opens_place(stream: Stream) -> bool:
     token = stream.peek()
     return token is not None and token.is_word("in", "into", "around", "over")
@@ -195,6 +209,9 @@ def _evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | 
     at = stream.at
     stream.word("evenly")
     stream.word("spaced")
+    if per is None and (count := stream.number()) is not None:
+        stream.word("sts", "st", "stitches")
+        per = count
     stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
     words: list[str] = []
     while (
@@ -357,35 +374,9 @@ def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop
     return [Work(stitch, two, Next(leading or times or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 
-def _together_word(stream: Stream, token: Token) -> tuple[str, int] | None:
-    """ "sc2tog", "sc 2 tog", "2 sc tog"."""
-    words = stitch_words(stream.context.terms)
-    if token.kind == "word" and (match := _TOGETHER.match(token.text)):
-        us = words.get(match.group(1))
-        if us is not None and int(match.group(2)) > 0:
-            stream.at += 1
-            if stream.mark("-") and not stream.word("tog"):
-                stream.at -= 1
-            return us, int(match.group(2))
-    if token.kind == "word" and (stuck := _STUCK.match(token.text)) and words.get(stuck.group(1)):
-        following = stream.peek(1)
-        if (
-            following is not None
-            and following.is_mark("-")
-            and (third := stream.peek(2)) is not None
-            and third.is_word("tog", "together")
-        ):
-            stream.at += 3
-            return words[stuck.group(1)], int(stuck.group(2))
-        if following is not None and following.is_word("tog", "together"):
-            stream.at += 2
-            return words[stuck.group(1)], int(stuck.group(2))
-    return None
-
-
 def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, loop: Loop) -> list[Step]:
     """ "sc6": a stitch and its count written together; or "next 2 sts": the stitch of the clause before is not meant."""
-    stuck = _STUCK.match(token.text) if token.kind == "word" else None
+    stuck = STUCK.match(token.text) if token.kind == "word" else None
     us = stitch_words(stream.context.terms).get(stuck.group(1)) if stuck else None
     if stuck is None or us is None or leading is not None:
         raise NotUnderstood(stream.since(start))
@@ -393,51 +384,3 @@ def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, l
     digits = Span(token.span.line, token.span.end_column - len(stuck.group(2)), token.span.end_column)
     count = plain_num(stream, int(stuck.group(2)), digits)
     return [Work(us, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
-
-
-def _read_together(stream: Stream, start: int, what: tuple[str, int], leading: Num | None, loop: Loop) -> Step:
-    """After the word: how often, to what end, or in which one place."""
-    stitch, legs = what
-    loop = read_loop(stream) or loop if not _sees_place_of_loop(stream) else loop
-    times: Num | None = leading
-    end: ToEnd | None = None
-    into: Into | None = None
-    if stream.mark("("):
-        while stream.peek() is not None and not stream.mark(")"):
-            stream.at += 1
-    if stream.word("over", "across", "using", "in", "into", "around", "on"):
-        if stream.tokens[stream.at - 1].is_word("around", "across") and not _opens_number(stream):
-            stream.at -= 1
-        else:
-            into = _together_place(stream, legs)
-    if into is None:
-        end = read_end(stream)
-        if end is None and times is None:
-            times = read_times(stream) or stream.number()
-    return Together(
-        stitch, plain_num(stream, legs), times or plain_num(stream, 1), loop, end, into, stream.since(start)
-    )
-
-
-def _opens_number(stream: Stream) -> bool:
-    token = stream.peek()
-    return token is not None and (token.kind == "num" or token.is_word("next", "the", "same"))
-
-
-def _together_place(stream: Stream, legs: int) -> Into | None:
-    """ "over next 2 sts" says no more than the word did; "in same st", "in next st", "in next sp" gathers all legs there."""
-    at = stream.at
-    stream.word("the")
-    each = stream.word("each")
-    stream.word("of")
-    stream.word(*NEXT)
-    number = stream.number()
-    if number is not None and number.is_always(legs) and legs > 1:
-        stream.word("2") if each else None
-        read_what(stream)
-        return None
-    stream.at = at
-    into, _ = read_into(stream)
-    if isinstance(into, FromHook):
-        raise NotUnderstood(stream.since(at), "stitches are worked together over stitches, not from the hook")
-    return into

@@ -4,6 +4,7 @@
 """
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.notation.tree import (
@@ -251,6 +252,9 @@ def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> 
 def write_total(total: Total, terms: Terms) -> str:
     """ "26 (32) sts", "2 ch-24 sps"."""
     one = total.count.is_always(1)
+    before = "".join(f"{_n(number)}, " for number in total.each[:-1])
+    if before:
+        return before + write_total(replace(total, each=()), terms)
     if total.what == "sts":
         return f"{_n(total.count)} {'st' if one else 'sts'}"
     if total.what == "sp" and total.length is not None:

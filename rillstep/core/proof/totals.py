@@ -1,7 +1,8 @@
 """Every line against its stated totals, and every line that cannot be worked at all."""
 
-from rillstep.core.fabric import LineWork
-from rillstep.core.findings import Finding, Span
+from rillstep.core.fabric import LineWork, found_of
+from rillstep.core.findings import Finding, Repair, Span
+from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Row, covers
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
@@ -17,6 +18,7 @@ def totals(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for work in subject.works:
         for index, line in enumerate(work.lines):
+            found += _each_round(subject, line, work.size)
             if line.trouble is None and not line.differences:
                 continue
             if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
@@ -28,6 +30,29 @@ def totals(subject: Subject) -> list[Finding]:
             elif line.rounds:
                 found += _differences(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED)
     return found
+
+
+def _each_round(subject: Subject, line: LineWork, size: int) -> list[Finding]:
+    """A total for each round of a range: the first that differs (the last is the total of the line itself)."""
+    if not isinstance(line.line, Row | Again) or line.trouble is not None or not line.rounds:
+        return []
+    for total in line.line.totals:
+        if not total.each:
+            continue
+        if len(total.each) != line.line.rounds(size):
+            message = f"{write_label(line.line)}{subject.in_size(size)} has {line.line.rounds(size)} rounds, and {len(total.each)} totals."
+            return [
+                Finding("set-length", "error", total.count.span, message, size, line.line.rounds(size), len(total.each))
+            ]
+        for number, counts, stated in zip(
+            range(line.line.first.at(size), 10**6), line.rounds[:-1], total.each, strict=False
+        ):
+            made = found_of(total, counts, size)
+            if made != stated.at(size):
+                message = f"{line.line.kind} {number} says {stated.at(size)}{subject.in_size(size)}; it makes {made}."
+                repair = Repair(f"State {made}", (edit_value(stated, size, made),))
+                return [Finding("total-differs", "error", stated.span, message, size, stated.at(size), made, (repair,))]
+    return []
 
 
 def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: int, mended: bool) -> Finding:
