@@ -9,6 +9,17 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 from rillstep.demo import data
 
+WRONG = """Pattern: Comet pouch
+Sizes: S, M
+
+Base
+Make a magic ring.
+Rnd 1: 8 hdc in ring; join. (8)
+Rnd 2: Ch 2 (does not count), 2 hdc in each st around; join. (16)
+Rnd 3: Ch 2, [hdc in next st, 2 hdc in next st] 8 times; join. (24)
+Rnd 4: Ch 2, [hdc in next 2 sts, 2 hdc in next st] 9 times; join. (32)
+Rnd 5: Ch 2, hdc in each st around; join. (32)
+"""
 OUT = Path(__file__).parents[1] / "docs" / "screenshots"
 ARGS = [
     "--no-sandbox",
@@ -68,6 +79,21 @@ def main(address: str, names: list[str], tester: str) -> None:
                 p.get_by_role("button", name="Try an example").click()
             p.get_by_test_id("verdict").wait_for()
 
+        def trace(p: Page) -> None:
+            p.goto(f"{address}/check")
+            p.locator(".cm-content").wait_for()
+            p.locator(".cm-content").click()
+            p.keyboard.press("Control+a")
+            p.keyboard.insert_text(WRONG)
+            p.get_by_role("button", name="Rnd 4, M").click()
+            p.get_by_test_id("trace-failing").wait_for()
+
+        def chart(p: Page) -> None:
+            trace(p)
+            p.get_by_role("button", name="Change 9 to 8").click()
+            p.get_by_text("Chart", exact=True).click()
+            p.get_by_alt_text("Chart of Rnd 4").wait_for()
+
         shot("designs", lambda p: p.goto(address))
         shot("swatch", lambda p: open_step(p, "Swatch"))
         shot("sizes", lambda p: open_step(p, "Sizes"))
@@ -76,6 +102,8 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("words", lambda p: open_step(p, "Words"))
         shot("words-edit", edit)
         shot("check", check)
+        shot("trace", trace)
+        shot("chart", chart)
         shot("testers", lambda p: open_step(p, "Testers"))
         shot("parts", lambda p: open_step(p, "Parts"))
         if not names or "shape-dark" in names:

@@ -9,6 +9,7 @@ import { Findings } from "../proof/Findings";
 import { LinePanel } from "../proof/LinePanel";
 import { ProofTable, type Picked } from "../proof/ProofTable";
 import { Questions } from "../proof/Questions";
+import { sorted } from "../proof/sorted";
 import { Choice } from "../ui/Choice";
 import { Trouble } from "../ui/Trouble";
 import { Printed } from "./Printed";
@@ -196,15 +197,16 @@ export function CheckPage() {
           )}
           {answer && view === "proof" && (
             <>
+              <Findings
+                label="Findings"
+                findings={sorted(answer.findings).errors}
+                onLine={setLine}
+                onRepair={(edits) => change(applyEdits(text, edits))}
+              />
               <Questions
                 questions={answer.questions}
                 onLine={setLine}
                 onAnswer={(edits) => change(applyEdits(text, edits))}
-              />
-              <Findings
-                findings={answer.findings}
-                onLine={setLine}
-                onRepair={(edits) => change(applyEdits(text, edits))}
               />
               {answer.lines.length > 0 && (
                 <ProofTable
@@ -216,11 +218,17 @@ export function CheckPage() {
                   onChoose={pick}
                 />
               )}
+              <Findings
+                label="Also worth a look"
+                findings={sorted(answer.findings).others}
+                onLine={setLine}
+                onRepair={(edits) => change(applyEdits(text, edits))}
+              />
             </>
           )}
         </section>
         {answer && open && (
-          <div className="col-span-2 max-h-[46vh] overflow-auto">
+          <div className="col-span-2 max-h-[60vh] overflow-auto">
             <LinePanel
               text={text}
               terms={terms}

@@ -14,7 +14,8 @@ export function folding(starts: () => readonly number[]) {
       while (last > here && state.doc.line(last).text.trim() === "") last -= 1;
       return last > here ? { from: state.doc.line(here).to, to: state.doc.line(last).to } : null;
     }),
-    foldGutter({ openText: "▾", closedText: "▸" }),
+    // The sections come with the answer of the server, after the text: the gutter looks again at each update.
+    foldGutter({ openText: "▾", closedText: "▸", foldingChanged: () => true }),
     keymap.of(foldKeymap),
   ];
 }

@@ -2,6 +2,7 @@ import { WhatIsIt } from "./WhatIsIt";
 import type { EditView, FindingView } from "../api/schema";
 
 interface Props {
+  label: string;
   findings: readonly FindingView[];
   onRepair: (edits: readonly EditView[]) => void;
   onLine: (line: number) => void;
@@ -10,12 +11,13 @@ interface Props {
 const MOST = 12;
 
 /** What is wrong, errors first, each with the repairs that were tried. */
-export function Findings({ findings, onRepair, onLine }: Props) {
+export function Findings({ label, findings, onRepair, onLine }: Props) {
+  if (findings.length === 0) return null;
   const ranked = [...findings].sort(
     (a, b) => Number(a.severity !== "error") - Number(b.severity !== "error"),
   );
   return (
-    <ul className="space-y-2" aria-label="Findings">
+    <ul className="space-y-2" aria-label={label}>
       {ranked.slice(0, MOST).map((finding, at) => (
         <li
           key={at}

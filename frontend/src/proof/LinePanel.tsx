@@ -87,7 +87,7 @@ function Chart({ asked }: { asked: LineAsked }) {
         tabIndex={0}
       >
         <img
-          className="border-line max-w-none rounded-lg border bg-white"
+          className={`border-line rounded-lg border bg-white ${made.around ? "max-h-[44vh] w-auto" : "max-w-none"}`}
           alt={made.title}
           src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(made.svg)}`}
         />

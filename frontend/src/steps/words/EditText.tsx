@@ -7,6 +7,7 @@ import { Findings } from "../../proof/Findings";
 import { LinePanel } from "../../proof/LinePanel";
 import { ProofTable, type Picked } from "../../proof/ProofTable";
 import { Questions } from "../../proof/Questions";
+import { sorted } from "../../proof/sorted";
 
 const TextEditor = lazy(() => import("../../editor/TextEditor"));
 
@@ -53,15 +54,16 @@ export function EditText({ work }: { work: WorkView }) {
           >
             {work.proved_lines} of {work.total_lines} lines proved
           </p>
+          <Findings
+            label="Findings"
+            findings={sorted(work.findings).errors}
+            onLine={(next) => select({ line: next })}
+            onRepair={(edits) => change(applyEdits(text, edits))}
+          />
           <Questions
             questions={work.questions}
             onLine={(next) => select({ line: next })}
             onAnswer={(edits) => change(applyEdits(text, edits))}
-          />
-          <Findings
-            findings={work.findings}
-            onLine={(next) => select({ line: next })}
-            onRepair={(edits) => change(applyEdits(text, edits))}
           />
           <ProofTable
             sizes={names}
@@ -73,10 +75,16 @@ export function EditText({ work }: { work: WorkView }) {
               select({ line: next.line });
             }}
           />
+          <Findings
+            label="Also worth a look"
+            findings={sorted(work.findings).others}
+            onLine={(next) => select({ line: next })}
+            onRepair={(edits) => change(applyEdits(text, edits))}
+          />
         </section>
       </div>
       {open && (
-        <div className="max-h-[42vh] overflow-auto">
+        <div className="max-h-[56vh] overflow-auto">
           <LinePanel
             text={text}
             terms={null}
