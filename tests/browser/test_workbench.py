@@ -121,7 +121,7 @@ def test_a_number_edited_by_hand_is_found_and_repaired(bench: Page) -> None:
         bench.keyboard.press("ArrowRight")
     bench.keyboard.press("Delete")
     bench.keyboard.type("4")
-    finding = bench.get_by_label("Reasons and findings")
+    finding = bench.get_by_label("Findings", exact=True)
     expect(finding).to_contain_text("Rnd 2 in size Flask: runs out of stitches: 1 stitch missing")
     expect(bench.get_by_test_id("proof-mark")).to_contain_text("12 of 13")
     expect(bench.locator(".cm-lint-marker-error")).to_have_count(1)
