@@ -249,6 +249,8 @@ def _tail(stream: Stream) -> None:
     while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
         if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
             return
+        if stream.sees("to", "form") or stream.sees("to", "make"):
+            return
         stream.at += 1
 
 

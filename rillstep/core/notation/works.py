@@ -17,6 +17,7 @@ from rillstep.core.notation.tree import (
     FromHook,
     Group,
     Into,
+    Loops,
     Next,
     Nth,
     Num,
@@ -278,6 +279,8 @@ def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -
     into, named = read_into(stream)
     if stream.free_loops is not None and isinstance(into, Every) and into.what == STITCHES:
         into = stream.free_loops
+    if isinstance(into, Loops):
+        named, loop = "both", "both"  # the place says which loops
     if isinstance(into, Next) and stream.word("together", "tog"):
         return Together(stitch, into.count, plain_num(stream, 1), named or loop, None, None, stream.since(start))
     times = None

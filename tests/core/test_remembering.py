@@ -1,0 +1,137 @@
+"""What is remembered never changes an answer; repeats that are counted give what repeats that are walked would."""
+
+import random
+import re
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from rillstep.core.fabric import Run, forget
+from rillstep.core.fabric.edge import Edge, Place, last_first, merge, pattern, reversed_runs
+from rillstep.core.fabric.trace import unrolled
+from rillstep.core.findings import apply_edits
+from rillstep.core.proof import Proof, prove_text
+
+CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
+
+
+def answer(proof: Proof) -> object:
+    counts = [[(w.line.span.line, w.rounds, w.trouble, w.depends, w.end) for w in work.lines] for work in proof.works]
+    return proof.lines, proof.findings, counts
+
+
+def typed(draw: random.Random, text: str) -> str:
+    """The text with one number, word or line changed, as while somebody types."""
+    lines = text.split("\n")
+    at = draw.randrange(len(lines))
+    numbers = list(re.finditer(r"\d+", lines[at]))
+    kind = draw.random()
+    if kind < 0.6 and numbers:
+        number = draw.choice(numbers)
+        lines[at] = lines[at][: number.start()] + str(draw.randint(1, 30)) + lines[at][number.end() :]
+    elif kind < 0.75:
+        lines[at] = lines[at][: draw.randrange(len(lines[at]) + 1)]
+    elif kind < 0.9:
+        lines.insert(at, draw.choice(lines))
+    else:
+        del lines[at]
+    return "\n".join(lines)
+
+
+@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
+def test_a_changed_text_is_answered_as_if_it_were_new(path: Path) -> None:
+    draw = random.Random(path.stem)
+    text = path.read_text()
+    warm = []
+    texts = [text]
+    for _ in range(6):
+        texts.append(typed(draw, texts[-1] if draw.random() < 0.5 else text))
+    for one in texts:
+        warm.append(answer(prove_text(one)))
+    for one, before in zip(texts, warm, strict=True):
+        forget()
+        assert answer(prove_text(one)) == before
+
+
+def test_lines_that_did_not_change_are_not_worked_again() -> None:
+    text = CORPUS[0].read_text()
+    first, second = prove_text(text), prove_text(text + "\nNote: one more word.")
+    same = [
+        a is b
+        for one, two in zip(first.works, second.works, strict=True)
+        for a, b in zip(one.lines, two.lines, strict=True)
+    ]
+    assert same and all(same)
+
+
+def test_a_repair_undone_is_as_before() -> None:
+    text = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join. — 25 sts\nRnd 2: Sc in next 25 sts; join."
+    before = answer(prove_text(text))
+    (finding, *_) = [f for f in prove_text(text).findings if f.severity == "error"]
+    assert answer(prove_text(apply_edits(text, finding.repairs[0].edits))) != before
+    assert answer(prove_text(text)) == before
+
+
+# --- repeats to an end that keeps many back
+
+REPEATS = [
+    ("sc in next st, ch 2", 1), ("2 sc in next st", 1), ("sc in next 2 sts, sc2tog", 4), ("sc in next st, ch 1, sk next st", 2),
+    ("hdc in next st, dc in next st, sk next st", 3), ("(dc, ch 1, dc) in next st, sk next 2 sts", 3),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("body", "takes"), REPEATS, ids=[body for body, _ in REPEATS])
+@pytest.mark.parametrize("last", [1, 2, 3, 5, 8, 13, 30])
+def test_a_repeat_ends_exactly_where_it_is_told(body: str, takes: int, last: int) -> None:
+    for turns in (1, 2, 3, 5, 40):
+        count = turns * takes + last
+        text = f"Ch {count}, join into a ring.\nRnd 1: Sc in each ch around; join.\nRnd 2: [{body}] to last {last} sts, sc in next {last} sts; join."
+        assert [f.message for f in prove_text(text).findings if f.severity == "error"] == [], (turns, last)
+        off = text.replace(f"Ch {count},", f"Ch {count + 1},", 1)
+        assert takes == 1 or [f.code for f in prove_text(off).findings if f.severity == "error"] == ["repeat-uneven"]
+
+
+# --- runs of places
+
+PLACES = st.sampled_from([Place("st", "sc"), Place("st", "dc"), Place("sp", length=2), Place("ch")])
+PLAIN = st.builds(Run, PLACES, st.integers(1, 5))
+RUNS = st.lists(
+    st.one_of(
+        PLAIN, st.builds(lambda inner, n: pattern(inner, n), st.lists(PLAIN, min_size=2, max_size=3), st.integers(1, 4))
+    ),
+    max_size=5,
+)
+
+
+def flat(runs: object) -> list[Place]:
+    return list(unrolled(runs))  # type: ignore[arg-type]
+
+
+@given(RUNS)
+@settings(max_examples=300, deadline=None)
+def test_runs_made_one_are_the_same_places(runs: list[Run]) -> None:
+    assert flat(merge(runs)) == flat(runs)
+    assert merge(merge(runs)) == merge(runs)
+    assert flat(reversed_runs(merge(runs))) == flat(runs)[::-1]
+    assert reversed_runs(reversed_runs(merge(runs))) == merge(runs)
+
+
+@given(RUNS)
+@settings(max_examples=300, deadline=None)
+def test_counts_are_those_of_the_single_places(runs: list[Run]) -> None:
+    edge, single = Edge(merge(runs)), flat(runs)
+    assert edge.count("st") == edge.counts().sts == sum(place.kind == "st" for place in single)
+    assert edge.counts().of("dc") == sum(place.stitch == "dc" for place in single)
+    assert edge.counts().spaces_of(2) == sum(place.kind == "sp" for place in single)
+    assert edge.count("ch") == sum(place.kind == "ch" for place in single) + 2 * edge.counts().spaces_of(None)
+    assert Edge(merge(runs)).turned().counts() == edge.counts()
+
+
+@given(RUNS, st.integers(1, 4))
+@settings(max_examples=200, deadline=None)
+def test_a_pattern_is_so_many_times_its_places(runs: list[Run], times: int) -> None:
+    if runs:
+        assert flat([pattern(runs, times)]) == flat(runs) * times
+        assert flat(last_first(list(runs))) == [flat(runs)[-1], *flat(runs)[:-1]]
