@@ -167,7 +167,10 @@ def _yarn(args: argparse.Namespace) -> int:
     if not proof.pattern.gauges:
         raise _Unusable("there is no “Gauge:” line in this text, so no yarn can be estimated")
     yarn, swatch = YarnFacts(args.grams, args.metres), WeighedSwatch(1, 1)
-    needs = [need(tally(work), proof.pattern.gauges[0], yarn, swatch) for work in proof.works]
+    needs = [
+        need(tally(work, sections=proof.pattern.sections), proof.pattern.gauges[0], yarn, swatch)
+        for work in proof.works
+    ]
     sizes = {name: vars(n) for name, n in zip(proof.pattern.sizes, needs, strict=True)}
     if args.json:
         _print_json({"ok": proof.ok, "sizes": sizes})

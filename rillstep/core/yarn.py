@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from rillstep.core.fabric import SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.measure import round_height_mm
-from rillstep.core.notation.tree import Again, Gesture, Row
+from rillstep.core.notation.tree import Again, Gesture, Row, Section
 from rillstep.core.stitches import BY_US, CHAIN_YARN_RATIO, basic
 
 # Standard deviations, as parts of the whole.
@@ -70,22 +70,23 @@ class YarnNeed:
     weighed: bool
 
 
-def tally(work: SizeWork, from_line: int = 0, to_line: int = 10**9) -> Tally:
-    """What is worked in the lines of a range of line numbers, in one size."""
+def tally(work: SizeWork, from_line: int = 0, to_line: int = 10**9, sections: tuple[Section, ...] = ()) -> Tally:
+    """What is worked in the lines of a range of line numbers, in one size; `sections` say how many of each piece are made."""
     stitches: Counter[str] = Counter()
     chains = joins = 0
     for line in work.lines:
         if not from_line <= line.line.span.line <= to_line:
             continue
+        made = sections[line.section].make if sections else 1
         if not isinstance(line.line, Row | Again):
-            chains += line.end.count("ch") if line.end.foundation else 0
+            chains += made * line.end.count("ch") if line.end.foundation else 0
             continue
         for counts in line.rounds:
-            stitches.update(dict(counts.stitches))
+            stitches.update({stitch: made * count for stitch, count in counts.stitches})
         if line.last is not None:
-            chains += line.last.chains * len(line.rounds)
+            chains += made * line.last.chains * len(line.rounds)
             joined = any(isinstance(step, Gesture) and step.kind == "join" for step in line.steps)
-            joins += len(line.rounds) if joined else 0
+            joins += made * len(line.rounds) if joined else 0
     return Tally(tuple(sorted(stitches.items())), chains, joins)
 
 

@@ -186,7 +186,7 @@ def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed]:
 
 def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed:
     """Yarn for one size, for all lines or for a range of line numbers."""
-    counted = tally(proof.works[size], from_line, to_line)
+    counted = tally(proof.works[size], from_line, to_line, proof.pattern.sections)
     return need(counted, gauge_of(design), yarn_facts(design), weighed_swatch(design))
 
 

@@ -14,7 +14,21 @@ from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, stitch_words
 
-KEYS = ("pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished")
+KEYS = (
+    "pattern",
+    "terms",
+    "sizes",
+    "units",
+    "gauge",
+    "yarn",
+    "hook",
+    "define",
+    "number",
+    "colour",
+    "note",
+    "finished",
+    "kit",
+)
 # What published patterns call the same things.
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",

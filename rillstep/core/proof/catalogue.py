@@ -218,6 +218,10 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("alternation-broken", "warning", "shape and pieces", "Motifs that do not change places",
            "In the other rounds the motifs stand between those of the round before; here they stand on them.", "Begin this round as the one before the last.",
            _WALL + _PUFFS.format(n=2) + _BETWEEN.format(n=3) + _PUFFS.format(n=4) + _PUFFS.format(n=5) + _BETWEEN.format(n=6), 7),
+    Entry("kit-too-small", "warning", "shape and pieces", "A kit that may not be enough",
+           "The estimate of the yarn, or its upper end, is more than the kit holds. It is an estimate by the usual ratios of stitches.",
+           "Weigh a swatch and use it under Yarn, or put more into the kit.",
+           "Gauge: sc 16 sts x 18 rows = 10 cm\nYarn: Quiet Meridian, 100 g = 200 m\nKit: 20 g\n" + _WALL + "Rnds 2-60: Sc in each st around; join.", 6),
     # --- reading
     Entry("not-understood", "error", "reading", "Words that are not understood",
            "These words are no instruction that Rillstep knows; the lines after go on from the stated total.",

@@ -11,6 +11,7 @@ from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Pattern, Row, covers
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
+from rillstep.core.proof.kit import kit
 from rillstep.core.proof.merging import merged
 from rillstep.core.proof.motifs import motifs, spaces_alike
 from rillstep.core.proof.numbering import numbering
@@ -25,7 +26,7 @@ from rillstep.core.stitches import Terms
 
 CHECKS = (
     numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists,
-    sides_alike, motifs, spaces_alike, seams, straps_alike, strap_centred, yarns, drift,
+    sides_alike, motifs, spaces_alike, seams, straps_alike, strap_centred, yarns, drift, kit,
 )  # fmt: skip
 
 
