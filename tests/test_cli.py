@@ -109,3 +109,50 @@ def test_write_in_other_forms(pattern: str, tmp_path: Path, form: str, begins: s
 def test_a_pdf_needs_a_file(pattern: str, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["write", pattern, "--as", "pdf"]) == 2
     assert "-o" in capsys.readouterr().err
+
+
+def test_charts_are_drawn_for_either_hand_and_size(
+    pattern: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    line = str(1 + MESH_TOTE.split("\n").index(next(row for row in MESH_TOTE.split("\n") if row.startswith("Rnd 2"))))
+    assert main(["chart", pattern, "--line", line]) == 0
+    right = capsys.readouterr().out
+    assert right.startswith("<svg ") and f"Example, line {line}, size S" in right
+    out = tmp_path / "left.svg"
+    assert (
+        main(["chart", pattern, "--line", line, "--size", "m", "--hand", "left", "--terms", "uk", "-o", str(out)]) == 0
+    )
+    assert "size M" in out.read_text() and "dc: double crochet" in out.read_text()
+
+
+@pytest.mark.parametrize(
+    ("arguments", "says"),
+    [(["--line", "1"], "no round or row"), (["--line", "5", "--size", "XXL"], "there is no size")],
+)
+def test_a_chart_that_cannot_be_drawn_is_said(
+    pattern: str, arguments: list[str], says: str, capsys: pytest.CaptureFixture[str]
+) -> None:
+    assert main(["chart", pattern, *arguments]) == 2
+    assert says in capsys.readouterr().err
+
+
+@pytest.mark.parametrize("kind", ["text", "markdown", "html"])
+@pytest.mark.parametrize("hand", ["right", "left"])
+def test_each_form_is_written_for_each_hand(pattern: str, kind: str, hand: str, tmp_path: Path) -> None:
+    out = tmp_path / "bag.out"
+    assert main(["write", pattern, "--as", kind, "--hand", hand, "--size", "M", "-o", str(out)]) == 0
+    shown = out.read_text()
+    assert ("Left-handed" in shown) == (hand == "left")
+    assert "Oval base" in shown and "Numbers are given" not in shown
+
+
+def test_what_is_written_as_text_stands_alone_and_checks_clean(
+    pattern: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    out = str(tmp_path / "alone.txt")
+    assert main(["write", pattern, "--terms", "uk", "--hand", "left", "-o", out]) == 0
+    assert main(["check", out]) == 0
+    shown = Path(out).read_text()
+    assert "Note: Abbreviations:" in shown and "Note: Rounds are joined" in shown
+    assert max(len(line) for line in shown.split("\n") if line.startswith(("Rnd", "Row", "    "))) <= 92
+    capsys.readouterr()

@@ -14,9 +14,9 @@ from rillstep.core.notation.labels import starts as starts_label
 
 # A row of more lines than this is no row.
 MOST_PIECES = 12
-_OPEN_END = re.compile(
-    r"(?:[,;:(\[*–—-]|\b(?:and|in|to|of|the|next|each|rep|from|with|st|sts|ch|sk|sc|dc|hdc|tr))\s*$", re.IGNORECASE
-)
+_OPEN_END = re.compile(r"[,;:(\[*–—-]\s*$")
+_OPEN_WORD = re.compile(r"\b(?:and|in|to|of|the|next|each|rep|from|with|st|sts|ch|sk|sc|dc|hdc|tr)\s*$", re.IGNORECASE)
+_STATED = re.compile(r"(?:—|--|=|\s-\s)\s*\d[^—=]*$")  # a total after a dash ends its row
 _GOES_ON = re.compile(r"^\s*[a-z0-9([*—=<]")
 _ONLY_TOTAL = re.compile(
     r"^\s*(?:[—=-]{1,2}\s*\d|[(\[<]\s*(?:total\W*)?\d[^()]*(?:\([\d\s,]*\)[^()]*)?[)\]>]\s*\.?\s*$)", re.IGNORECASE
@@ -82,8 +82,11 @@ def _continues(text: str, raw: str) -> bool:
         return False
     if _ONLY_TOTAL.match(raw):
         return not re.search(r"[)\]>]\s*\.?\s*$", text) or text.rstrip(". ").endswith("times")
+    if _STATED.search(text):
+        return False
     unbalanced = text.count("(") > text.count(")") or text.count("[") > text.count("]")
-    return unbalanced or bool(_OPEN_END.search(text)) or (not ended and bool(_GOES_ON.match(raw)))
+    goes_on = bool(_GOES_ON.match(raw))
+    return unbalanced or bool(_OPEN_END.search(text)) or (goes_on and (not ended or bool(_OPEN_WORD.search(text))))
 
 
 def _indent(text: str) -> int:
