@@ -129,7 +129,7 @@ def test_an_edge_that_is_too_long_is_refused() -> None:
     row = parse("Rnd 2: Sc in each st around; join.").pattern.sections[0].lines[0]
     assert isinstance(row, Row)
     edge = Edge((Run(Place("st", "sc"), 7_000),), closed=True)
-    with pytest.raises(ValueError, match="6,000"):
+    with pytest.raises(ValueError, match="4,000"):
         trace_row(row, 0, edge, Surroundings())
 
 

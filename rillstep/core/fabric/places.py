@@ -71,7 +71,7 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
 def wanted(hook: Hook, what: What) -> Want:
     """What is named; a stitch that the edge has none of means any stitch, as a corner does where none is marked."""
     want = want_of(what, hook.size)
-    if want.stitch and not hook.cursor.available(want) and not has(hook, want):
+    if want.stitch and not has(hook, want) and not hook.cursor.available(want):
         want = replace(want, stitch="")
     if want.corner and want.kind == "st and sp":  # a bare "corner": its space, where corners have one
         spaces, stitches = replace(want, kind="sp"), replace(want, kind="st")

@@ -11,6 +11,9 @@ from rillstep.core.fabric.stitching import MOST_REPEATS
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
 
+# While a row is traced, what is left is counted after so many turns; in between it is reckoned.
+_LOOKS_AGAIN = 32
+
 
 def repeat(hook: Hook, step: Repeat) -> None:
     """Work the steps of a repeat as often as it says. Raises Stop."""
@@ -66,6 +69,9 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
             message = f"the repeat takes {takes} and does not come out even: {before} left for its last turn"
             raise Stop(Trouble("repeat-uneven", step.span, message, takes - before, before)) from None
         done += 1
+        if hook.trace is not None and takes and before > 2 * takes * _LOOKS_AGAIN and done % _LOOKS_AGAIN:
+            here = before - takes  # every place is held by itself then: they are counted anew only now and then
+            continue
         hook.spend(step.span, len(hook.cursor.rest) // 20)
         now = _left_before(hook, wants, end, step.span)
         takes = takes or before - now

@@ -13,7 +13,7 @@ from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.notation.tree import Step
 
 # A longer edge is not traced: nobody can look at it, and every stitch of it is held by itself.
-MOST_TRACED = 6_000
+MOST_TRACED = 4_000
 
 Became = Literal["worked", "skipped", "passed", "left"]
 

@@ -51,11 +51,14 @@ def spaces_alike(subject: Subject) -> list[Finding]:
         for line in work.lines:
             if not line.rounds or line.trouble is not None or line.openings or not isinstance(line.line, Row | Again):
                 continue
-            spaces = line.rounds[-1].spaces
-            if len(spaces) != 2:
+            spaces = dict(line.rounds[-1].spaces)
+            alone = [odd for odd, once in spaces.items() if once == 1]
+            if len(alone) != 1:
                 continue
-            (odd, once), (usual, often) = sorted(spaces, key=lambda pair: pair[1])
-            if once == 1 and often >= _FEWEST and abs(odd - usual) == 1:
+            odd = alone[0]
+            usual = max((odd - 1, odd + 1), key=lambda length: spaces.get(length, 0))
+            often = spaces.get(usual, 0)
+            if often >= _FEWEST:
                 message = f"{write_label(line.line)}{subject.in_size(work.size)} makes {often} ch-{usual} spaces and a single one of ch {odd}."
                 found.append(Finding("space-odd", "warning", line.line.span, message, work.size, usual, odd))
     return found

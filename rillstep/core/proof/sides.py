@@ -30,6 +30,7 @@ from rillstep.core.proof.subject import Subject
 _ROWS_TO_NOTICE = 4
 _MOST_ODD = 0.2
 _MOST_STITCHES = 400
+_MOST_TRACED = 40_000  # stitches in all rows and sizes
 _MOST_LINES_TO_NOTICE = 60
 
 Shaping = tuple[tuple[str, int, int], ...]
@@ -38,14 +39,17 @@ Shaping = tuple[tuple[str, int, int], ...]
 def sides_alike(subject: Subject) -> list[Finding]:
     """Rows whose left and right, or rounds whose front and back, are not alike."""
     found: list[Finding] = []
+    budget = [_MOST_TRACED]
     for work in subject.works:
         for index, section in enumerate(subject.pattern.sections):
             lines = [w for w in work.lines if w.section == index and w.turns and w.trouble is None]
-            found += _of_section(subject, section, lines, work.size)
+            found += _of_section(subject, section, lines, work.size, budget)
     return found
 
 
-def _of_section(subject: Subject, section: Section, lines: list[LineWork], size: int) -> list[Finding]:
+def _of_section(
+    subject: Subject, section: Section, lines: list[LineWork], size: int, budget: list[int]
+) -> list[Finding]:
     rounds = not section.worked.startswith("rows")
     declared = section.alike == ("halves" if rounds else "mirrored")
     noticed = not rounds and not section.alike and section.role in ("panel", "fan", "square")
@@ -54,7 +58,7 @@ def _of_section(subject: Subject, section: Section, lines: list[LineWork], size:
     shaped = [line for line in lines if declared or _is_shaped(line.steps)]
     if not declared and len(shaped) < _ROWS_TO_NOTICE:
         return []
-    odd = [line for line in shaped if not _is_alike(line, size, rounds)]
+    odd = [line for line in shaped if not _is_alike(line, size, rounds, budget)]
     if not odd or (not declared and len(odd) > _MOST_ODD * len(shaped)):
         return []
     what = "front and back" if rounds else "left and right"
@@ -78,9 +82,12 @@ def _is_shaped(steps: tuple[Step, ...]) -> bool:
     )
 
 
-def _is_alike(line: LineWork, size: int, rounds: bool) -> bool:
+def _is_alike(line: LineWork, size: int, rounds: bool, budget: list[int]) -> bool:
     if not rounds and _reads_the_same(line.steps, size):
         return True
+    budget[0] -= line.start.count("st", "sp", "end")
+    if budget[0] < 0:
+        return True  # no honest text comes so far; it is not held up for the others
     shaping = _traced(_Worked(line.last, line.turns[-1]), size)
     return _is_turned_alike(shaping) if rounds else shaping == shaping[::-1]
 
