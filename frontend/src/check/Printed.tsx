@@ -1,8 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../api/client";
-import { Choice } from "../ui/Choice";
-import { Select } from "../ui/Select";
+import { ReaderChoices } from "../ui/ReaderChoices";
 import { Trouble } from "../ui/Trouble";
 
 interface Props {
@@ -28,35 +27,14 @@ export function Printed({ text, terms, sizes, hand, onHand }: Props) {
   return (
     <div className="space-y-3">
       <div className="flex flex-wrap items-center gap-3">
-        {sizes.length > 1 && (
-          <Select label="Size" beside className="w-36" value={size} onChange={setSize}>
-            <option value="all">all in one text</option>
-            {sizes.map((name) => (
-              <option key={name} value={name}>
-                {name}
-              </option>
-            ))}
-          </Select>
-        )}
-        <Choice
-          label="Terms"
-          hideLabel
-          value={into}
-          options={[
-            ["US", "US"],
-            ["UK", "UK"],
-          ]}
-          onChange={setInto}
-        />
-        <Choice
-          label="Hand"
-          hideLabel
-          value={hand}
-          options={[
-            ["right", "right-handed"],
-            ["left", "left-handed"],
-          ]}
-          onChange={onHand}
+        <ReaderChoices
+          sizes={sizes}
+          size={size}
+          terms={into}
+          hand={hand}
+          onSize={setSize}
+          onTerms={setInto}
+          onHand={onHand}
         />
       </div>
       {printed.error ? (

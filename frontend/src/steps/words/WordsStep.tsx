@@ -5,7 +5,7 @@ import { useSearchParams } from "react-router";
 import { client, download, unwrap } from "../../api/client";
 import { useBench } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
-import { Select } from "../../ui/Select";
+import { ReaderChoices } from "../../ui/ReaderChoices";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Booklet } from "./Booklet";
@@ -54,33 +54,14 @@ export function WordsStep() {
         />
         {view === "read" ? (
           <>
-            <Select label="Size" beside className="w-36" value={size} onChange={setSize}>
-              <option value="all">all in one text</option>
-              {sizes.map((s) => (
-                <option key={s.name} value={s.name}>
-                  {s.name}
-                </option>
-              ))}
-            </Select>
-            <Choice
-              label="Terms"
-              hideLabel
-              value={terms}
-              options={[
-                ["US", "US"],
-                ["UK", "UK"],
-              ]}
-              onChange={(value) => design.change("", (d) => ({ ...d, terms: value }))}
-            />
-            <Choice
-              label="Hand"
-              hideLabel
-              value={hand}
-              options={[
-                ["right", "right-handed"],
-                ["left", "left-handed"],
-              ]}
-              onChange={(value) => design.change("", (d) => ({ ...d, hand: value }))}
+            <ReaderChoices
+              sizes={sizes.map((s) => s.name)}
+              size={size}
+              terms={terms}
+              hand={hand}
+              onSize={setSize}
+              onTerms={(value) => design.change("", (d) => ({ ...d, terms: value }))}
+              onHand={(value) => design.change("", (d) => ({ ...d, hand: value }))}
             />
             <span className="flex gap-2">
               {(
