@@ -3,6 +3,7 @@
 import pytest
 
 from rillstep.core.findings import apply_edits
+from rillstep.core.notation import parse, write
 from rillstep.core.proof import prove_text, questions
 from rillstep.core.proof.drift import LEAN
 
@@ -326,3 +327,14 @@ def test_which_piece_is_the_wall_is_asked_where_measures_need_it() -> None:
     answered = apply_edits(gauged, question.answers[1].edits)
     assert "Section: Body (joined rounds, wall), continue from Base" in answered
     assert questions(prove_text(answered), answered) == () and prove_text(answered).ok
+
+
+@pytest.mark.parametrize(
+    "begin", ["Standing sc in first st, sc in next 23 sts", "Standing dc in any st, dc in next 23 sts"]
+)
+def test_a_standing_stitch_joins_its_own_yarn(begin: str) -> None:
+    text = WALL + f"Fasten off.\nRnd 2: {begin}; join. — 24 sts\n"
+    proof = prove_text(text)
+    assert codes(text, "yarn-not-joined") == []
+    assert proof.ok
+    assert parse(write(proof.pattern)).pattern == proof.pattern

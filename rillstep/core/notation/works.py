@@ -15,6 +15,7 @@ from rillstep.core.notation.tree import (
     Evenly,
     Every,
     FromHook,
+    Gesture,
     Group,
     Into,
     Loops,
@@ -43,7 +44,10 @@ _WORKED_WITH = (
 
 
 def read_works(stream: Stream, start: int) -> list[Step]:
-    """A clause that works stitches. Raises NotUnderstood."""
+    """A clause that works stitches; a standing stitch joins its own yarn. Raises NotUnderstood."""
+    if stream.word("standing"):
+        joined = Gesture("join colour", span=stream.since(start))
+        return [joined, *read_works(stream, stream.at)]
     skipped = _starting_in(stream, start)
     if skipped is not None:
         return [skipped]

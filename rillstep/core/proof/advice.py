@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.tree import Again, Chain, Pattern, Row, Section, Step, Work
+from rillstep.core.notation.tree import Again, Chain, Pattern, Row, Same, Section, Step, Work
 from rillstep.core.stitches import Terms, abbreviation, basic
 
 Hand = Literal["right", "left"]
@@ -65,7 +65,7 @@ def _beginning(section: Section, terms: Terms) -> Iterator[str]:
 
 
 def _is_same(steps: tuple[Step, ...]) -> bool:
-    return any(type(getattr(step, "into", None)).__name__ == "Same" for step in steps[:2])
+    return any(isinstance(getattr(step, "into", None), Same) for step in steps[:2])
 
 
 def _counting(section: Section, terms: Terms) -> Iterator[str]:

@@ -33,7 +33,7 @@ def _joined_and_cut(section: Section) -> list[Finding]:
             any(isinstance(s, Chain) for s in line.steps) or "adjustable ring" in kinds
         )
         joins_here = any(kind in _JOINS for kind in kinds) or begins or section.worked == "rows from the same side"
-        if cut and isinstance(line, Row | Again) and not joins_here and not line.broken and not _stands(line):
+        if cut and isinstance(line, Row) and not joins_here and not line.broken:  # rows worked again begin as those did
             message = (
                 "The yarn was fastened off before this line, and none is joined: say where, “Join yarn in first st”."
             )
@@ -50,11 +50,6 @@ def _joins_anew(line: Line) -> bool:
     """Is a yarn joined in a named place before anything is worked?"""
     first = line.steps[0] if isinstance(line, Row | Setup) and line.steps else None
     return isinstance(first, Gesture) and first.kind == "join colour" and first.into is not None
-
-
-def _stands(line: Row | Again) -> bool:
-    """A row that begins with a standing stitch joins its own yarn; rows worked again begin as those did."""
-    return isinstance(line, Again)
 
 
 def _undeclared(pattern: Pattern) -> list[Finding]:
