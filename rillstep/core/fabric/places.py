@@ -3,10 +3,11 @@
 from dataclasses import replace
 
 from rillstep.core.fabric.cursor import TAKES, Want, want_of
-from rillstep.core.fabric.edge import Place, Run, leaves
+from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted, places_word
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import (
+    AsFirst,
     Every,
     FromHook,
     InRing,
@@ -36,6 +37,10 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             _same(hook, what, span, loop)
             return 1
         case Last(what):
+            return _last(hook, what, span, loop)
+        case AsFirst(what):
+            if hook.made and not hook.cursor.rest:
+                return 1  # all of the round is worked: its first place is worked into once more
             return _last(hook, what, span, loop)
         case Nth(nth, what):
             want = wanted(hook, what)
@@ -161,7 +166,11 @@ def along_side(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
         if not any(want.kind in (side.place.kind, "st") for side in hook.sides):
             raise Stop(Trouble("no-such-place", span, "there are no row ends here to work into", missing=1))
         left = hook.cursor.left()
-        if left and not hook.unworked:
+        if left and not hook.unworked and not hook.made and not hook.cursor.taken:
+            hook.sides.append(
+                Run(PATTERN, 1, tuple(reversed(hook.cursor.rest)))
+            )  # the top is met again as the last side
+        elif left and not hook.unworked:
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over before the row ends"
             raise Stop(Trouble("left-over", span, message, left=left))
         hook.on_side = True

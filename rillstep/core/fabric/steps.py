@@ -5,12 +5,13 @@ from rillstep.core.fabric.cursor import want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.repeats import repeat
-from rillstep.core.fabric.stitching import each_kind, evenly, group, together, work
+from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, together, work
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
     EachKind,
     Evenly,
+    Foundation,
     Gesture,
     Group,
     Repeat,
@@ -54,6 +55,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             each_kind(hook, step)
         case Evenly():
             evenly(hook, step)
+        case Foundation():
+            foundation(hook, step)
         case Repeat():
             repeat(hook, step)
         case Gesture():

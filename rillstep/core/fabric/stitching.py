@@ -12,6 +12,7 @@ from rillstep.core.notation.tree import (
     EachKind,
     Evenly,
     Every,
+    Foundation,
     FromHook,
     Gesture,
     Group,
@@ -42,15 +43,24 @@ def work(hook: Hook, step: Work) -> None:
         _special_work(hook, step, special)
         return
     per = step.per.at(hook.size)
+    if step.stitch == "sl st" and _finishes(hook, step):
+        hook.slip_stitches += 1
+        hook.closed = True
+        return
     count = places(hook, step.into, step.span, step.loop, step.stitch)
     if step.stitch == "sl st":
         hook.slip_stitches += per * count
-        if isinstance(step.into, FromHook):
-            return
     if count and per:
         hook.make(_stitches(hook, step.stitch, per, count), count)
     if isinstance(step.into, Same):
         begun_special(hook)
+
+
+def _finishes(hook: Hook, step: Work) -> bool:
+    """A slip stitch when all places of a round are worked: it goes into the first stitch, and levels the round."""
+    one = isinstance(step.into, Next) and step.into.count.at(hook.size) == 1 and step.into.what.kind == "st"
+    done = bool(hook.made) and hook.edge.closed and not hook.edge.foundation
+    return one and done and not hook.cursor.rest
 
 
 def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:
@@ -259,6 +269,15 @@ def evenly(hook: Hook, step: Evenly) -> None:
             hook.take(want, count, step.span)
         hook.cursor.rest = []
     hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))], count)
+
+
+def foundation(hook: Hook, step: Foundation) -> None:
+    """Foundation stitches: they make the chain below them, whose underside can be worked along later. Raises Stop."""
+    count = step.count.at(hook.size)
+    if hook.edge.runs or hook.cursor.taken:
+        raise Stop(Trouble("no-such-place", step.span, "foundation stitches begin a piece, and here is one already"))
+    hook.make([Run(Place("st", step.stitch), count)] if count > 0 else [], 0)
+    hook.cursor.worked_chains += count
 
 
 def together(hook: Hook, step: Together) -> None:

@@ -139,7 +139,7 @@ def work_row(
         pending,
         free if hook.freed_front or hook.freed_back else None,
         tuple(hook.used_loops),
-        hook.cursor.worked_chains if edge.foundation else 0,
+        hook.cursor.worked_chains if edge.foundation or not edge.runs else 0,
         hook.steps,
     )
 

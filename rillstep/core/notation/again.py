@@ -135,6 +135,13 @@ def _times(stream: Stream) -> Num | None:
 
 def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     start = stream.at
+    told = stream.at
+    while (token := stream.peek()) is not None and token.kind == "word" and stream.at - told < 6:
+        if token.is_word("have", "has", "are", "is", "worked"):
+            break
+        stream.at += 1
+    if not stream.word("have", "has", "are", "is"):
+        stream.at = told
     stream.any_of("there are", "you have", "you have worked", "you've worked", "a total of", "total of")
     stream.any_of("a total of", "worked", "completed")
     number = stream.number()

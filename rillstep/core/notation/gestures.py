@@ -108,6 +108,10 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
     """ "Fasten off, leaving a long tail", "turn to work along ...": the how of a gesture is no instruction."""
     if kind == "fasten off":
         stream.mark(",")
+        token = stream.peek()
+        if token is not None and token.kind == "word" and not token.is_word("leaving", "and", "weave", "then"):
+            _colour_named(stream)
+        stream.mark(",")
         if stream.word("leaving", "and", "weave"):
             while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
                 stream.at += 1
@@ -119,6 +123,21 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         if stream.word("to"):
             while (token := stream.peek()) is not None and token.kind == "word":
                 stream.at += 1
+
+
+def _colour_named(stream: Stream) -> None:
+    """ "Fasten off A", "fasten off colour B", "cut MC": which yarn, where it is named."""
+    start = stream.at
+    stream.any_of("colour", "color", "yarn")
+    token = stream.peek()
+    if (
+        token is not None
+        and token.kind == "word"
+        and (stream.at > start or len(token.text) == 1 or token.text in ("mc", "cc"))
+    ):
+        stream.at += 1
+    else:
+        stream.at = start
 
 
 def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:

@@ -27,6 +27,10 @@ _OWN_LINE = re.compile(
     re.IGNORECASE,
 )
 
+# A label in the middle of a line, behind what ends a sentence.
+_ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rnds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d))", re.IGNORECASE)  # fmt: skip
+_OWN_WORDS = re.compile(r"^\s*(?:notes?|check)\b|.*#", re.IGNORECASE)
+
 
 @dataclass(frozen=True)
 class Piece:
@@ -54,6 +58,10 @@ def logical_lines(raws: Sequence[str]) -> list[Logical]:
     while at < len(raws):
         number, text = at + 1, raws[at]
         at += 1
+        several = _several(text)
+        if several:
+            lines += [Logical(" " * start + text[start:end], number) for start, end in several]
+            continue
         if starts_label(text) is None or "#" in text:
             lines.append(Logical(text, number))
             continue
@@ -67,6 +75,13 @@ def logical_lines(raws: Sequence[str]) -> list[Logical]:
             at += 1
         lines.append(Logical(text, number, tuple(pieces)) if len(pieces) > 1 else Logical(raws[number - 1], number))
     return lines
+
+
+def _several(text: str) -> list[tuple[int, int]]:
+    """Where each of several rows stands that were written in one line ("Row 1: ... (5 sts) Row 2: ..."); [] for any other line."""
+    starts = [match.end() for match in _ANOTHER.finditer(text)] if not _OWN_WORDS.match(text) else []
+    ends = [*starts, len(text)]
+    return list(zip([0, *starts], ends, strict=True)) if starts else []
 
 
 def _continues(text: str, raw: str) -> bool:

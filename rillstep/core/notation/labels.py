@@ -6,8 +6,10 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.ends import read_loop
+from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Num
+from rillstep.core.notation.totals import read_totals
+from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.whats import plain_num
 from rillstep.core.stitches import Loop
 
@@ -17,6 +19,15 @@ _NUMBERED = re.compile(rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{])", re.IGNORECASE)
 _ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", re.IGNORECASE)
 _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
+)
+# "Next 10 (12) rounds: ...": so many, all alike.
+_NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*[:,])", re.IGNORECASE)  # fmt: skip
+# "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
+_TITLED = re.compile(
+    r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|at|end|ends|from|to|in|the|on|before|until|"
+    r"when|this|note|if|see|each|every|total|size|sizes|there|you|and|each)\b)"
+    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*:)",
+    re.IGNORECASE,
 )
 # A digit after "R" and letters before it would be a word: "R3" is a label, "Rug 3" is none.
 
@@ -34,11 +45,23 @@ class Label:
     body: int
     findings: tuple[Finding, ...] = ()
     loop: Loop = "both"
+    totals: tuple[Total, ...] = ()
 
 
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
-    return _NUMBERED.match(text) or _ORDINAL.match(text) or _NAMED.match(text)
+    for pattern in (_NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
+        if (match := pattern.match(text)) is not None:
+            return match
+    return None
+
+
+def title_of(text: str) -> str:
+    """The name of a first row that has one ("Border" of "Border Rnd 1:"): its rows are counted by themselves; "" for any other."""
+    match = _TITLED.match(text)
+    if match is None or not re.match(r"\s*1\b", text[match.end() :]):
+        return ""
+    return " ".join(match["title"].split())
 
 
 def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
@@ -56,6 +79,7 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
     first, last, side = coming, None, None
     loop: Loop = "both"
     findings: list[Finding] = []
+    totals: tuple[Total, ...] = ()
     try:
         if groups.get("name"):
             if groups["name"].lower() in ("foundation", "set-up", "setup", "base") and all(
@@ -64,15 +88,31 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
                 first = Num(tuple(None if v is None else 0 for v in coming.values))
         elif groups.get("number"):
             first = plain_num(stream, int(groups["number"]))
+        elif groups.get("few"):
+            last = _so_many(stream, match, coming, text)
+        elif groups.get("title") and ((token := stream.peek()) is None or token.kind != "num"):
+            pass
         else:
             first, last = _numbers(stream)
         side = _side(stream)
         loop = _loop(stream)
         side = side or _side(stream)
+        totals = _remarks(stream)
     except NotUnderstood as problem:
         findings.append(_problem(problem))
     body = _end_of_label(stream, text, findings)
-    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop)
+    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop, totals)
+
+
+def _so_many(stream: Stream, match: re.Match[str], first: Num, text: str) -> Num:
+    """The last of so many rows. Raises NotUnderstood."""
+    line = stream.end.line
+    tokens = tokens_of(
+        text[: match.end("few")], line, stream.context.n_sizes, match.start("few"), len(stream.context.active)
+    )
+    few = Stream(tokens, stream.context, stream.end).need_number("rows")
+    pairs = zip(first.values, few.values, strict=True)
+    return Num(tuple(None if a is None or b is None else a + b - 1 for a, b in pairs))
 
 
 def _problem(problem: NotUnderstood) -> Finding:
@@ -165,6 +205,27 @@ def _side(stream: Stream) -> str | None:
         stream.at += 1
         return token.text.upper()
     return None
+
+
+def _remarks(stream: Stream) -> tuple[Total, ...]:
+    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or only told."""
+    start, findings = stream.at, len(stream.findings)
+    if not stream.mark("(", "["):
+        return ()
+    totals: tuple[Total, ...] = ()
+    token = stream.peek()
+    if token is not None and token.kind == "num":
+        try:
+            totals = tuple(read_totals(stream, ")"))
+        except NotUnderstood:
+            del stream.findings[findings:]
+    while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+        stream.at += 1
+    stream.mark(")", "]")
+    if (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
+        return totals
+    stream.at = start
+    return ()
 
 
 def _loop(stream: Stream) -> Loop:

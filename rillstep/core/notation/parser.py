@@ -1,6 +1,6 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
-import difflib
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
@@ -11,9 +11,12 @@ from rillstep.core.notation import header, rows
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
+from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.stitches import Terms
 
 MAX_CHARACTERS = 200_000
@@ -175,10 +178,19 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
             reading.restart()
     elif in_head and reading.defining and ("=" in text or colon) and not starts_label(text):
         header.define(reading.header, text, number, 0, reading.findings)
-    elif colon and not value.strip() and word.split(" ")[0] in ("size", "sizes", "all"):
-        _read_size_line(reading, key, number)
+    elif is_size_line(text) or (not in_head and _names_sizes(text, reading.header.sizes)):
+        chosen, problems = read_size_line(text.rstrip().rstrip(":"), number, reading.header.sizes)
+        reading.findings.extend(problems)
+        reading.active = chosen or reading.active
     else:
         _read_body_line(reading, text, number, raws)
+
+
+def _names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
+    """ "Medium and Large only:", "(Large only)", "All sizes:": a line of its own that names sizes and nothing else."""
+    bare = text.strip().strip("()[]*_").strip()
+    marked = bare.endswith(":") or bare.lower().rstrip(".").endswith((" only", "all sizes", "both sizes"))
+    return len(sizes) > 1 and marked and sizes_named(bare.rstrip("."), sizes) is not None
 
 
 def _just(reading: _Reading) -> list[Section]:
@@ -197,6 +209,13 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         check, findings = rows.read_check(text, number, context)
         reading.add(check, findings)
         return
+    limit = limited(text, reading.header.sizes)
+    if limit is not None:
+        text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
+    title = title_of(text)
+    if title and (reading.open is None or reading.open.title.lower() != title.lower()):
+        reading.start(read_heading(title, span, reading.sections + _just(reading), text), guessed=True)
+        context = context_of(reading.header, context.active, reading.context().kind)
     found = rows.read_row(text, number, context, tuple(reading.expected))
     if found is not None:
         lines, problems = found
@@ -206,7 +225,11 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         return
     setup = rows.read_setup(text, number, context)
     if setup is not None:
-        reading.add(*setup)
+        line, problems = setup
+        worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
+        reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
+        return
+    if _read_titled_setup(reading, text, number, span):
         return
     following = _following(raws, number)
     if following is not None and is_heading(text, following):
@@ -216,59 +239,70 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
         at += len(text) - len(lowered)
         reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
+    if _read_unlabelled(reading, text, number, context, raws):
+        return
     if reading.open is None and not reading.sections:
         header.told(reading.header, text.strip())
         return
-    reading.add(Prose(text.strip(), reading.active, False, span), [])
+    reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if instructs(text) else [])
+
+
+def _read_titled_setup(reading: _Reading, text: str, number: int, span: Span) -> bool:
+    """ "Strap: Ch 6.": a foundation with a title of its own begins a section."""
+    start = title_ends(text)
+    setup = rows.read_setup(" " * start + text[start:], number, reading.context()) if start else None
+    if (
+        setup is None
+        or not _begins_anew(setup[0])
+        or not all(isinstance(step, Chain | Gesture) for step in setup[0].steps)
+    ):
+        return False
+    title = text[:start].strip().rstrip(":")
+    reading.start(read_heading(title, span, reading.sections + _just(reading), text[start:]), guessed=True)
+    reading.add(*setup)
+    return True
+
+
+def _read_unlabelled(reading: _Reading, text: str, number: int, context: Context, raws: list[str]) -> bool:
+    """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
+    following = _following(raws, number)
+    label = starts_label(following) if following is not None else None
+    second = label is not None and following is not None and re.match(r"\s*2\b", following[label.end() :]) is not None
+    found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 1 if second else 0)
+    if found is None:
+        return False
+    row, problems, start = found
+    title = text[:start].strip().rstrip(":")
+    if title and starts_piece(row.steps):
+        reading.start(read_heading(title, row.span, reading.sections + _just(reading), text[start:]), guessed=True)
+    elif starts_piece(row.steps):
+        reading.restart()
+    chain, *rest = row.steps
+    if isinstance(chain, Chain) and starts_piece(row.steps):
+        reading.add(Setup((chain,), row.sizes, chain.span), [])
+        row = replace(row, steps=tuple(rest))
+    reading.add(row, problems)
+    return True
 
 
 def _following(raws: list[str], number: int) -> str | None:
-    """The next line that holds anything, if it is a row or a set-up line."""
-    for raw in raws[number : number + 4]:
-        if raw.strip():
-            is_row = starts_label(raw) is not None
-            return raw if is_row or rows.SETUP.match(raw) else None
+    """The next line that holds instructions: a row or a set-up line, with at most some notes before it."""
+    notes = 0
+    for raw in raws[number : number + MOST_NOTES]:
+        if not raw.strip():
+            continue
+        is_row = starts_label(raw) is not None
+        if is_row or rows.SETUP.match(raw):
+            return raw
+        if is_size_line(raw) or raw.strip().lower().rstrip(":.").endswith(" only"):
+            continue
+        notes += 1
+        if notes > MOST_NOTES // 2 or not (_NOTE.match(raw) or raw.rstrip().endswith((".", "!"))):
+            return None
     return None
 
 
-def _read_size_line(reading: _Reading, key: str, number: int) -> None:
-    sizes = reading.header.sizes
-    text = key.strip()
-    if text.lower() == "all sizes":
-        reading.active = tuple(range(len(sizes)))
-        return
-    inner = text.split(" ", 1)[1] if " " in text else ""
-    if inner.lower().endswith(" only"):
-        inner = inner[: -len(" only")]
-    by_name = {name.lower(): i for i, name in enumerate(sizes)}
-    names = _split_names(inner, by_name)
-    chosen = [by_name[name.lower()] for name in names if name.lower() in by_name]
-    for name in names:
-        if name.lower() not in by_name:
-            at = key.find(name) + 1
-            near = difflib.get_close_matches(name, sizes, 1)
-            hint = f" Did you mean “{near[0]}”?" if near else f" The sizes are {', '.join(sizes)}."
-            message = f"There is no size “{name}”.{hint}"
-            reading.findings.append(Finding("size-not-defined", "error", Span(number, at, at + len(name)), message))
-    if chosen:
-        reading.active = tuple(sorted(set(chosen)))
-
-
-def _split_names(inner: str, known: dict[str, int]) -> list[str]:
-    """ "M, L and XL" into names; a size whose own name holds "and" or a comma is kept whole."""
-    if inner.strip().lower() in known:
-        return [inner.strip()]
-    names: list[str] = []
-    for part in inner.replace(" & ", " and ").split(", "):
-        pieces = part.split(" and ")
-        while pieces:
-            for take in range(len(pieces), 0, -1):
-                name = " and ".join(pieces[:take]).strip().removeprefix("and ")
-                if name.lower() in known or take == 1:
-                    names.append(name)
-                    pieces = pieces[take:]
-                    break
-    return [name for name in names if name]
-
+MOST_NOTES = 10
+_NOTE = re.compile(r"^\s*(?:notes?\b|with\b|using\b|\(|\*)", re.IGNORECASE)
 
 __all__ = ["Parsed", "parse"]

@@ -6,6 +6,7 @@ from rillstep.core.findings import Span
 from rillstep.core.notation.ends import beginning_chain, read_end, read_loop, read_marker
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
+    AsFirst,
     Every,
     FromHook,
     InRing,
@@ -61,8 +62,18 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
-    """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers."""
+    """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers; "first 2 ch of next loop" are just the next chains."""
     start = stream.at
+    if (
+        isinstance(into, Next | Nth)
+        and into.what.kind == "ch"
+        and stream.word("of")
+        and stream.any_of("next", "the next", "first", "the first", "same")
+    ):
+        space = read_what(stream)
+        if space is not None and space.kind == "sp":
+            return into if isinstance(into, Next) else Next(into.nth, into.what)
+    stream.at = start
     if isinstance(into, Next | Every) and into.what.kind in ("sp", "st") and stream.word("of", "in"):
         whose = stream.word(*NEXT, "each", "every", "same")
         word = stream.tokens[stream.at - 1].text if whose else ""
@@ -116,6 +127,8 @@ def _place(stream: Stream) -> Into:
         return InRing()
     if stream.word("same"):
         return _same(stream)
+    if stream.word("indicated", "specified", "designated", "given"):
+        return Same(read_what(stream) or STITCHES)
     if stream.word("any"):
         return Next(plain_num(stream, 1), what_or_stitch(stream))
     if stream.word("unused", "unworked", "free") and stream.word("loop", "loops", "lps"):
@@ -168,11 +181,25 @@ def _place(stream: Stream) -> Into:
     return Next(plain_num(stream, 1), what_or_stitch(stream))
 
 
-def _same(stream: Stream) -> Same | Last:
+def _same(stream: Stream) -> Same | AsFirst:
     what = read_what(stream) or STITCHES
     stream.word("place")
-    if stream.any_of("as first st", "as first sc", "as first hdc", "as first dc", "as the first st", "as first stitch"):
-        return Last(what)  # at the end of a round along both sides of a chain
+    if stream.any_of(
+        "as first st",
+        "as first sc",
+        "as first hdc",
+        "as first dc",
+        "as the first st",
+        "as first stitch",
+        "as the first sc",
+        "as the first hdc",
+        "as the first dc",
+        "as first tr",
+        "as beg sc",
+        "as your first st",
+        "as your first sc",
+    ):
+        return AsFirst(what)
     if stream.word("as"):
         while (token := stream.peek()) is not None and token.kind in ("word", "num", "ordinal"):
             stream.at += 1
@@ -320,7 +347,21 @@ def _qualifiers(stream: Stream) -> None:
                 if stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
                     continue
             elif stream.any_of(
-                "foundation ch", "foundation chain", "chain", "ch", "base", "starting chain", "row below", "rnd below"
+                "foundation ch",
+                "foundation chain",
+                "foundation row",
+                "foundation edge",
+                "foundation",
+                "chain",
+                "ch",
+                "base",
+                "starting chain",
+                "row below",
+                "rnd below",
+                "beginning chain",
+                "beg ch",
+                "original chain",
+                "initial chain",
             ):
                 continue
         stream.at = start

@@ -11,26 +11,10 @@ from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.totals import read_totals, same_totals
-from rillstep.core.notation.tree import (
-    Again,
-    Check,
-    CheckItem,
-    Every,
-    Line,
-    Next,
-    Num,
-    Row,
-    Setup,
-    Step,
-    ToEnd,
-    Total,
-    What,
-    Work,
-)
+from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Total
+from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 
-_COUNTED = (
-    r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?)"
-)
+_COUNTED = r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
     r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;]*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
@@ -40,7 +24,7 @@ _TOTAL_BRACKET = re.compile(
     re.IGNORECASE,
 )
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+){_COUNTED}\b[^.]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
@@ -84,39 +68,56 @@ def read_row(
     label = labels.read_label(head, match, expected, text)
     context = replace(context, kind=label.kind)
     label_span = Span(line, span.column, label.body + 1)
-    end, totals, problems = _split_totals(text, line, context, label.body)
+    end, totals, problems, open_total = _split_totals(text, line, context, label.body)
     findings = [*label.findings, *problems]
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     body = _stream(text, line, context, label.body, end)
-    body.loop = label.loop
-    steps = read_steps(body)
-    if not any(token.is_word("next") for token in body.tokens):
-        steps = _alone(steps, label.kind)
-    steps = rewritten(steps, label.kind)
+    even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
+    if even is not None and not body.findings:  # "Next rnds: work 10 rounds even in sc"
+        last = _after(label.first, even[1], 1, -1)
+        row = Row(
+            label.kind,
+            label.first,
+            last,
+            even[2],
+            totals,
+            context.active,
+            label.side,
+            span,
+            label_span,
+            _breaks(findings),
+        )
+        return (row,), tuple(findings)
+    reading, body = _read_body(body, label, totals)
     findings += body.findings
-    if not steps and not findings:
+    if not reading.steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
-    totals = same_totals(totals, body.totals)
+    others = [
+        _read_body(_stream(text, line, context, label.body, end), label, totals, choice)[0]
+        for choice in range(1, body.choices)
+    ]
+    if open_total is not None:
+        others.append(_read_body(_stream(text, line, context, label.body, open_total[0]), label, open_total[1])[0])
     row = Row(
-        label.kind, label.first, label.last, steps, totals, context.active, label.side, span, label_span, _breaks(findings)
+        label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span, label_span,
+        _breaks(findings), 0, tuple(other for other in others if other != reading),
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], choice: int = 0) -> tuple[Reading, Stream]:
+    """The instructions of a row, in one of the ways in which they can be read."""
+    body.loop, body.choice = label.loop, choice
+    steps = read_steps(body)
+    if not any(token.is_word("next") for token in body.tokens):
+        steps = alone(steps, label.kind)
+    return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals])), body
 
 
 def _breaks(findings: list[Finding]) -> bool:
     """Is something in a line not understood, so that what it makes is not known?"""
     return any(finding.severity == "error" for finding in findings)
-
-
-def _alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
-    """ "R7: sc" is sc all around: one stitch alone would be no row."""
-    one = steps[0] if len(steps) == 1 else None
-    if not (isinstance(one, Work) and isinstance(one.into, Next) and one.into.what == What("st")):
-        return steps
-    if one.into.count.parts or not one.per.is_always(1):
-        return steps
-    return (replace(one, into=Every(one.into.what, ToEnd("around" if kind == "Rnd" else "across"))),)
 
 
 def _labelled_again(
@@ -159,7 +160,7 @@ def _rest_is_read(body: Stream) -> None:
 def _unlabelled_again(
     text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
-    end, totals, findings = _split_totals(text, line, context, 0)
+    end, totals, findings, _ = _split_totals(text, line, context, 0)
     body = _stream(text, line, context, 0, end)
     keep = set(context.active)
     first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
@@ -206,6 +207,38 @@ def _last_rows(said: again.AgainBody, first: Num) -> tuple[Num, ...]:
 
 
 @lru_cache(maxsize=2048)
+def read_unlabelled(
+    text: str, line: int, context: Context, expected: tuple[int, ...], anew: int
+) -> tuple[Row, tuple[Finding, ...], int] | None:
+    """A row without a label, where a line is that; None for any other. anew: the number of a row that begins a piece.
+
+    The last of the answer is the column (0-based) at which it begins, after a title of its own.
+    """
+    start = title_ends(text)
+    end, totals, problems, _ = _split_totals(text, line, context, start)
+    stream = _stream(text, line, context, start, end)
+    span = Span(line, start + 1, len(text) + 1)
+    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    even = even_rows(tuple(stream.tokens), context, stream.end)
+    if even is not None:
+        kind, many, steps = even
+        last = _after(coming, many, 1, -1)
+        return Row(kind, coming, last, steps, totals, context.active, None, span, span), tuple(problems), start  # type: ignore[arg-type]
+    if not instructs(text):
+        return None
+    steps = read_steps(stream)
+    totals = same_totals(totals, stream.totals)
+    if stream.findings or problems or not whole_row(steps, totals):
+        return None
+    kind = kind_of(steps, context.kind)
+    first = coming
+    if starts_piece(steps):
+        first = Num(tuple(None if v is None else anew for v in coming.values))
+    row = Row(kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span)  # type: ignore[arg-type]
+    return row, (), start
+
+
+@lru_cache(maxsize=2048)
 def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
     match = SETUP.match(text)
@@ -214,28 +247,49 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     stream = _stream(text, line, context, match.start("rest"), len(text))
     steps = read_steps(stream)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
-    if stream.findings and not re.match(r"ch(ain)?\b", match["rest"], re.IGNORECASE):
+    told = bool(stream.findings) or any(isinstance(step, Gesture) and step.kind == "aside" for step in steps)
+    if told and not re.match(r"ch(ain)?\b", match["rest"], re.IGNORECASE):
         return None
-    if not steps:
+    if not steps or starts_piece(steps):
         return None
     return Setup(steps, context.active, span, bool(stream.findings)), tuple(stream.findings)
 
 
-def _split_totals(text: str, line: int, context: Context, start: int) -> tuple[int, tuple[Total, ...], list[Finding]]:
-    """Where the instructions end, and the totals stated after them."""
+Stated = tuple[int, tuple[Total, ...]]
+
+
+def _split_totals(
+    text: str, line: int, context: Context, start: int
+) -> tuple[int, tuple[Total, ...], list[Finding], Stated | None]:
+    """Where the instructions end, the totals stated after them, and what is wrong with these.
+
+    The last is another (end, totals) where a bracket may be one or the other: in two sizes "x 6 (12)" is a set, or six times
+    and twelve in all.
+    """
     clean = plain(text)
     bracket = _TOTAL_BRACKET.search(clean, start)
     mark = _last_mark(clean, start)
     sentence = _TOTAL_SENTENCE.search(clean, start)
-    if bracket is not None and _is_total(clean, line, context, bracket):
-        return bracket.end("before"), *_read(text, line, context, bracket.start("inside"), bracket.end("inside"))
+    other: Stated | None = None
+    if bracket is not None:
+        stated = (bracket.start("inside"), bracket.end("inside"))
+        if _is_total(clean, line, context, bracket):
+            return bracket.end("before"), *_read(text, line, context, *stated), None
+        if re.fullmatch(r"\s*\d+\s*", bracket["inside"]) and bracket["before"].isdigit():
+            other = (bracket.end("before"), _read(text, line, context, *stated)[0])
     if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
-        return mark.start(), *_read(text, line, context, mark.end(), len(text))
-    if sentence is not None and not re.search(
-        r"\b(?:in|next|each|around|join|across)\b", sentence["inside"].replace("in total", "").replace("in all", "")
-    ):
-        return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside"))
-    return len(text), (), []
+        return mark.start(), *_read(text, line, context, mark.end(), len(text)), None
+    if sentence is not None and _counts_only(sentence["inside"], context):
+        return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside")), None
+    return len(text), (), [], other
+
+
+def _counts_only(inside: str, context: Context) -> bool:
+    """Is a sentence a total and nothing else?"""
+    if re.search(r"\b(?:in|next|each|around|join|across)\b", inside.replace("in total", "").replace("in all", "")):
+        return False
+    own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
+    return own or re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE) is not None
 
 
 def _last_mark(text: str, start: int) -> re.Match[str] | None:

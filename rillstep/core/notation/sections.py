@@ -35,6 +35,17 @@ _ALIKE: dict[str, Literal["mirrored", "halves"]] = {
     "front and back alike": "halves", "halves alike": "halves", "both halves alike": "halves",
 }  # fmt: skip
 
+# A section that would go on from the one before by its kind, and does not.
+APART = (
+    "from nothing",
+    "new piece",
+    "made apart",
+    "worked apart",
+    "worked separately",
+    "made separately",
+    "separate piece",
+)
+
 
 @dataclass(frozen=True)
 class Heading:
@@ -65,21 +76,23 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
             make = _MAKE_WORDS.get(made[1]) or int(made[1])
         else:
             findings.append(_unknown_word(word, span))
+    apart = tail.lower() in APART
+    tail = "" if apart else tail
     titles = {section.title.lower(): section.title for section in before}
     continues, on, problem = _continues(tail, titles, span, n_sizes)
     if problem is not None:
         findings.append(problem)
     role = role or "wall"
-    if (
-        continues is None
-        and problem is None
-        and role in ("wall", "trim")
-        and before
-        and before[-1].role in ("disc", "oval", "wall")
-    ):
-        continues = before[-1].title
+    if continues is None and problem is None and not apart:
+        continues = usually_continues(role, before)
     section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))
+
+
+def usually_continues(role: str, before: list[Section]) -> str | None:
+    """The section that a wall or a trim goes on from where nothing is said: the base or wall before it."""
+    goes_on = role in ("wall", "trim") and before and before[-1].role in ("disc", "oval", "wall")
+    return before[-1].title if goes_on else None
 
 
 def _usual_way(role: str) -> str:

@@ -13,6 +13,17 @@ from rillstep.core.notation.tree import Special
 # "yo forms are prose": how one stitch is made, which changes no count.
 _HANDWORK = re.compile(r"\b(?:yo|yarn over|yoh|insert hook|draw up|pull up|pull through|draw through)\b", re.IGNORECASE)
 
+# "in the indicated st or sp": wherever the pattern works it.
+_TOLD, _PLACED = (
+    r"(?:indicated|specified|designated|stated|given|required)",
+    r"(?:st|stitch|(?:ch-?\s?\d*\s*)?(?:sp|space))",
+)
+_AT_WILL = re.compile(
+    rf"\b(?:all\s+)?(?:in|into)\s+(?:the\s+)?(?:same\s+|next\s+)?(?:{_TOLD}\s*{_PLACED}(?:\s+or\s+{_PLACED})?|"
+    rf"{_PLACED}(?:\s+or\s+{_PLACED})?\s+{_TOLD}|{_PLACED}\s+or\s+{_PLACED})(?=\s*\.?\s*$)",
+    re.IGNORECASE,
+)
+
 
 def name_words(name: str) -> tuple[str, ...]:
     """A name as the words and marks by which it is found again in a line, in lower case."""
@@ -26,6 +37,7 @@ def name_words(name: str) -> tuple[str, ...]:
 @lru_cache(maxsize=512)
 def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
     """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""
+    text = text[:start] + _AT_WILL.sub("in same st", text[start:])
     words = text[start:].strip().rstrip(".")
     clean = " ".join(re.sub(r"\([^)]*\)", " ", name).split())
     if _HANDWORK.search(words) or not words:

@@ -8,58 +8,16 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 import difflib
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation import brackets, chains, works
+from rillstep.core.notation import brackets, chains, endings, works
 from rillstep.core.notation.gestures import names_colour, read_gesture
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
-from rillstep.core.notation.tree import Last, Next, Repeat, Skip, Step, ToEnd, Work
+from rillstep.core.notation.tree import Next, Skip, Step, Work
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
-# Words of instructions: none of them is what was not understood by itself.
-USUAL_WORDS = frozenset(
-    [
-        "the",
-        "and",
-        "next",
-        "each",
-        "st",
-        "sts",
-        "stitch",
-        "stitches",
-        "around",
-        "across",
-        "with",
-        "from",
-        "into",
-        "same",
-        "last",
-        "first",
-        "work",
-        "times",
-        "more",
-        "then",
-        "hook",
-        "until",
-        "end",
-        "row",
-        "rnd",
-        "round",
-        "rows",
-        "space",
-        "spaces",
-        "loop",
-        "loops",
-        "of",
-        "for",
-        "this",
-        "that",
-        "made",
-        "place",
-        "all",
-    ]
-)
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
 _BETWEEN = (
     "then", "and", "now", "working", "also", "again", "finally", "but", "with", "carefully", "loosely",
@@ -88,6 +46,10 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
         try:
             steps += read_clause(stream, steps)
         except NotUnderstood as problem:
+            told = words_only(stream, start)
+            if told is not None:
+                steps.append(told)
+                continue
             _give_up_clause(stream, start, problem, closing)
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
@@ -148,7 +110,7 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     start = stream.at
     token = stream.peek()
     assert token is not None
-    ended = _read_ending(stream, before)
+    ended = endings.read_ending(stream, before, read_steps)
     if ended is not None:
         return ended
     gesture = read_gesture(stream)
@@ -173,35 +135,6 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     if token.is_word("in", "into"):
         return [_read_place_first(stream, start)]
     return works.read_works(stream, start)
-
-
-def _read_ending(stream: Stream, before: list[Step]) -> list[Step] | None:
-    """ "[A, B] across, ending with 3 dc in last st": the last B is that; A, [B, A] to the last st, and then it."""
-    start = stream.at
-    repeat = before[-1] if before else None
-    if not isinstance(repeat, Repeat) or not isinstance(repeat.times, ToEnd) or len(repeat.steps) < 2:
-        return None
-    if not stream.any_of("ending with", "end with", "ending"):
-        return None
-    findings = len(stream.findings)
-    try:
-        found = works.read_works(stream, stream.at)
-    except NotUnderstood:
-        found = []
-    del stream.findings[findings:]
-    last, usual = (found[0] if len(found) == 1 else None), repeat.steps[-1]
-    token = stream.peek()
-    if (
-        isinstance(last, Work) and isinstance(last.into, Last) and isinstance(usual, Work) and isinstance(usual.into, Next)
-        and usual.into.count.is_always(1) and repeat.times.last is None and (token is None or token.kind == "mark")
-        and (last.stitch, last.per) != (usual.stitch, usual.per)
-    ):  # fmt: skip
-        *first, _ = repeat.steps
-        end = ToEnd("last", plain_num(stream, 1), "", None if last.into.what == STITCHES else last.into.what)
-        before[-1:] = [*first, Repeat((usual, *first), end, repeat.span)]
-        return [last]
-    stream.at = start
-    return None
 
 
 def _read_place_first(stream: Stream, start: int) -> Step:

@@ -58,6 +58,13 @@ class Stream:
         self.free_loops: Loops | None = None  # "working in front loops of Rnd 6, ..." likewise
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line
+        self.choice = 0  # which of several ways of reading is taken where the words leave it open
+        self.choices = 1  # how many there are
+
+    def choose(self, ways: int) -> int:
+        """Which of so many ways of reading is meant here; the others are tried when the row does not come out."""
+        self.choices = max(self.choices, ways)
+        return self.choice if self.choice < ways else 0
 
     def peek(self, ahead: int = 0) -> Token | None:
         index = self.at + ahead

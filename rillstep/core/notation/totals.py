@@ -7,7 +7,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num, read_counted_space
 
 _FILLERS = (
     "and", "total", "made", "in", "all", "now", "you", "have", "should", "will", "remain", "remaining", "rem",
@@ -77,6 +77,9 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
     if count is None and not alone and (token := stream.peek()) is not None and token.is_word(*CHAIN):
         count = plain_num(stream, 1)  # "18 sc + ch-12 loop"
     count = count or stream.need_number("stitches")
+    spaced = read_counted_space(stream)  # "12 5ch-sps"
+    if spaced is not None:
+        return Total(count, "sp", spaced.length)
     if stream.word(*STITCH):
         return Total(count, "sts")
     if stream.word(*CHAIN):

@@ -149,11 +149,18 @@ class Skipped:
 
 
 @dataclass(frozen=True)
+class AsFirst:
+    """ "in same st as first st": at the end of a round, once more into the place of its first stitch."""
+
+    what: What
+
+
+@dataclass(frozen=True)
 class TopOfChain:
     """ "in top of turning ch": the chain that began the row below, where it counts as a stitch."""
 
 
-Into = TopOfChain | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
+Into = TopOfChain | AsFirst | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
 
 # --- what is done ------------------------------------------------------------------
 
@@ -250,6 +257,15 @@ class Evenly:
 
 
 @dataclass(frozen=True)
+class Foundation:
+    """ "fsc 25": foundation stitches, which make their own chain below them and take no place."""
+
+    stitch: str
+    count: Num
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Repeat:
     steps: tuple["Step", ...]
     times: Num | ToEnd
@@ -272,7 +288,7 @@ class Gesture:
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Repeat | Gesture
+Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Foundation | Repeat | Gesture
 
 # --- lines -------------------------------------------------------------------------
 
@@ -291,6 +307,14 @@ class Total:
 
 
 @dataclass(frozen=True)
+class Reading:
+    """Another way in which a row can be read, where its words leave it open."""
+
+    steps: tuple[Step, ...]
+    totals: tuple[Total, ...]
+
+
+@dataclass(frozen=True)
 class Row:
     """One round or row, or a range of them that are worked alike (`last` given)."""
 
@@ -305,6 +329,9 @@ class Row:
     label_span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)  # some words were not understood
     last_line: int = field(default=0, compare=False)  # where a row that goes over several lines ends
+    readings: tuple[Reading, ...] = field(
+        default=(), compare=False
+    )  # tried when the row does not come out as it stands
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""

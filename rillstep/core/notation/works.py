@@ -14,6 +14,7 @@ from rillstep.core.notation.tree import (
     EachKind,
     Evenly,
     Every,
+    Foundation,
     FromHook,
     Gesture,
     Group,
@@ -31,7 +32,7 @@ from rillstep.core.notation.tree import (
     Work,
 )
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
-from rillstep.core.notation.whats import CHAIN, NEXT, STITCHES, plain_num, read_what
+from rillstep.core.notation.whats import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _INCREASE = ("inc", "incs", "increase", "increases", "increasing")
@@ -53,6 +54,9 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return [skipped]
     while stream.word(*_WORKED_WITH):
         pass
+    founded = _foundation(stream, start)
+    if founded is not None:
+        return [founded]
     loop = read_loop(stream) or stream.loop
     stream.mark(",", ":")
     leading = _leading_number(stream)
@@ -77,6 +81,27 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if stream.word(*_DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
     return _after_stitch(stream, start, stitch, leading, loop)
+
+
+def _foundation(stream: Stream, start: int) -> Step | None:
+    """ "fsc 25", "25 fsc", "foundation hdc 30", "30 foundation single crochet stitches"."""
+    at = stream.at
+    count = stream.number()
+    token = stream.peek()
+    stitch = None
+    if token is not None and token.kind == "word" and token.text[:1] == "f":
+        stitch = stitch_words(stream.context.terms).get(token.text[1:])
+        if stitch in BY_US:
+            stream.at += 1
+        elif stream.word("foundation"):
+            stitch = stitch_word(stream)
+    if stitch is not None and stitch in BY_US:
+        count = count or stream.number()
+        stream.word(*STITCH)
+        if count is not None:
+            return Foundation(stitch, count, stream.since(start))
+    stream.at = at
+    return None
 
 
 def _starting_in(stream: Stream, start: int) -> Step | None:
@@ -124,6 +149,7 @@ def _row_stitch(stream: Stream) -> str:
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
         stream.at -= 1
+    stream.word("loosely", "tightly", "neatly", "carefully", "firmly")
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
     count = stream.number()
     if count is not None and stream.word("tog", "together"):

@@ -7,9 +7,11 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
+from rillstep.core.notation.sections import usually_continues
 from rillstep.core.notation.tree import (
     Again,
     Along,
+    AsFirst,
     Chain,
     Check,
     Closing,
@@ -17,6 +19,7 @@ from rillstep.core.notation.tree import (
     EachKind,
     Evenly,
     Every,
+    Foundation,
     FromHook,
     Gesture,
     Group,
@@ -133,6 +136,8 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return f"in {_ordinal(value)} ch from hook{counted}"
         case InRing():
             return "in ring"
+        case AsFirst(what):
+            return f"in same {_what(what, False, terms)} as first st"
         case TopOfChain():
             return "in top of turning ch"
         case Skipped(count, what):
@@ -222,6 +227,8 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{' and '.join(pieces)} {_end(end, terms)}"
         case Evenly(stitch, count, along):
             return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
+        case Foundation(stitch, count):
+            return f"foundation {abbreviation(stitch, terms)} {_n(count)}"
         case Repeat(steps, times):
             inside = write_steps(steps, terms, capital=False)
             return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times, terms)}"
@@ -322,9 +329,11 @@ def write_again(line: Again) -> str:
     return f"Rep {word}s {', '.join(numbers[:-1])} and {numbers[-1]}"
 
 
-def write_section_head(section: Section) -> str:
-    """ "Section: Wall (joined rounds, wall), continue from Base"."""
+def write_section_head(section: Section, before: list[Section] | None = None) -> str:
+    """ "Section: Wall (joined rounds, wall), continue from Base"; `before`: the sections before it."""
     kept = f", continue from {section.continues}" if section.continues else ""
+    if not section.continues and usually_continues(section.role, before or []):
+        kept = ", from nothing"
     if section.on is not None:
         kept += f", {_along(section.on)}"
     make = f", make {section.make}" if section.make > 1 else ""
@@ -377,8 +386,8 @@ def write(pattern: Pattern, terms: Terms = "US") -> str:
     """The whole pattern as canonical text in the given terms."""
     lines = _header_lines(pattern, terms)
     every = tuple(range(len(pattern.sizes)))
-    for section in pattern.sections:
-        lines += ["", write_section_head(section)]
+    for index, section in enumerate(pattern.sections):
+        lines += ["", write_section_head(section, list(pattern.sections[:index]))]
         active = every
         for line in section.lines:
             if line.sizes != active:

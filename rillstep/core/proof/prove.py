@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from rillstep.core.fabric import LineWork, SizeWork, work_pattern
+from rillstep.core.fabric import LineWork, SizeWork, settled, work_pattern
 from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
@@ -70,7 +70,7 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
     terms: what it is written in, where that is known better than the text says.
     """
     parsed = parse(text, terms)
-    return prove(parsed.pattern, parsed.findings, allowance_mm)
+    return prove(settled(parsed.pattern), parsed.findings, allowance_mm)
 
 
 def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float = 0.0) -> Proof:

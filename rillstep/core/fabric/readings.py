@@ -1,0 +1,50 @@
+"""Rows whose words leave open how they are meant: the first reading with which a row comes out in every size holds."""
+
+from dataclasses import replace
+from functools import lru_cache
+
+from rillstep.core.fabric.remembered import Same
+from rillstep.core.fabric.whole import work_pattern
+from rillstep.core.notation.tree import Line, Pattern, Row
+
+# More rows than this that leave their reading open are taken as they stand.
+MOST_OPEN = 40
+
+
+def settled(pattern: Pattern) -> Pattern:
+    """The pattern with each such row in the reading that comes out; one that comes out in none stays as it is first read."""
+    open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
+    for row in open_rows[:MOST_OPEN]:
+        if _comes_out(pattern, row):
+            continue
+        for index in range(len(row.readings)):
+            other = _read_as(Same(row), index)
+            tried = _with(pattern, row, other)
+            if _comes_out(tried, other):
+                pattern = tried
+                break
+    return pattern
+
+
+def _comes_out(pattern: Pattern, row: Row) -> bool:
+    works = [work_pattern(pattern, size).of_line(row.span.line) for size in row.sizes]
+    return all(w is not None and w.trouble is None and w.known and not w.differences for w in works)
+
+
+@lru_cache(maxsize=1024)
+def _read_as(row: Same, index: int) -> Row:
+    """Remembered, so that a row that is read otherwise is one and the same each time."""
+    assert isinstance(row.it, Row)
+    reading = row.it.readings[index]
+    return replace(row.it, steps=reading.steps, totals=reading.totals, readings=())
+
+
+def _with(pattern: Pattern, row: Row, other: Row) -> Pattern:
+    def line(one: Line) -> Line:
+        return other if one is row else one
+
+    sections = tuple(
+        replace(s, lines=tuple(map(line, s.lines))) if any(one is row for one in s.lines) else s
+        for s in pattern.sections
+    )
+    return replace(pattern, sections=sections)

@@ -1,0 +1,112 @@
+""" "..., rep from * around, ending with 3 dc in last st": how the last repeat ends, in the ways in which that is meant.
+
+It may only describe what the repeat does anyway, replace the last step of the last repeat, or be
+worked after the repeats, in the stitches that they leave. Which is meant shows when it is worked:
+the ways are readings of the row (see `Stream.choose`), and the first that comes out holds.
+"""
+
+from collections.abc import Callable
+
+from rillstep.core.notation.stream import Context, Stream
+from rillstep.core.notation.tree import (
+    Chain,
+    Gesture,
+    Last,
+    Next,
+    Num,
+    Repeat,
+    Skip,
+    Step,
+    ToEnd,
+    Together,
+    TopOfChain,
+    Work,
+)
+from rillstep.core.notation.whats import STITCHES
+
+Reader = Callable[[Stream], tuple[Step, ...]]
+
+_ENDS = ("ending with a", "ending with", "end with", "ending in", "ending", "ends with", "end")
+
+
+def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step] | None:
+    """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes next."""
+    start = stream.at
+    repeat = before[-1] if before else None
+    if not isinstance(repeat, Repeat) or not isinstance(repeat.times, ToEnd) or not stream.any_of(*_ENDS):
+        return None
+    begin = stream.at
+    depth = 0
+    while (token := stream.peek()) is not None and (depth or not token.is_mark(";", ".", "]", ")", "—")):
+        depth += token.is_mark("(", "[") - token.is_mark(")", "]")
+        stream.at += 1
+    if any(
+        t.is_mark("*", "**") or t.is_word("rep", "repeat", "rnd", "round", "row")
+        for t in stream.tokens[begin : stream.at]
+    ):
+        stream.at = start
+        return None
+    inner = Stream(stream.tokens[begin : stream.at], stream.context, stream.end)
+    steps = read_steps(inner)
+    if inner.findings or not steps:
+        return []  # only told: no more than the repeat does
+    worked = [step for step in steps if not isinstance(step, Gesture)]
+    gestures = [step for step in steps if isinstance(step, Gesture)]
+    if repeat.times.last is not None:
+        return [*worked, *gestures]
+    return [*_in_a_way(stream, before, repeat, worked), *gestures]
+
+
+def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
+    replaced = _replaced(stream.context, repeat, worked)
+    left = _takes(stream.context, worked)
+    chain = len(worked) == 1 and isinstance(worked[0], Chain) and not isinstance(repeat.steps[-1], Chain | Skip)
+    match stream.choose(3):
+        case 1 if left is not None:
+            before[-1] = Repeat(repeat.steps, ToEnd("last", left), repeat.span)
+            return worked
+        case 2:
+            return worked
+        case _ if replaced is not None:
+            before[-1:] = replaced
+            return worked
+        case _:
+            return worked if chain else []
+
+
+def _replaced(context: Context, repeat: Repeat, worked: list[Step]) -> list[Step] | None:
+    """ "[A, B] across, ending with 3 dc in last st": the last B is that; A, [B, A] to the last st, and then it."""
+    last, usual = (worked[0] if len(worked) == 1 else None), repeat.steps[-1]
+    if not (
+        isinstance(last, Work) and isinstance(last.into, Last) and isinstance(usual, Work) and isinstance(usual.into, Next)
+        and len(repeat.steps) > 1 and usual.into.count.is_always(1) and (last.stitch, last.per) != (usual.stitch, usual.per)
+    ):  # fmt: skip
+        return None
+    *first, _ = repeat.steps
+    end = ToEnd("last", _one(context), "", None if last.into.what == STITCHES else last.into.what)
+    return [*first, Repeat((usual, *first), end, repeat.span)]
+
+
+def _one(context: Context, value: int = 1) -> Num:
+    keep = set(context.active)
+    return Num(tuple(value if i in keep else None for i in range(context.n_sizes)))
+
+
+def _takes(context: Context, steps: list[Step]) -> Num | None:
+    """How many stitches some steps take, in each size in force; None where that is not plain, or none."""
+    total = [0] * context.n_sizes
+    for step in steps:
+        match step:
+            case Work(into=Next(count=count)) | Skip(count=count):
+                taken = count.values
+            case Work(into=Last() | TopOfChain()):
+                taken = _one(context).values
+            case Together(legs=legs, into=None, end=None):
+                taken = legs.values
+            case Chain():
+                continue
+            case _:
+                return None
+        total = [a + (b or 0) for a, b in zip(total, taken, strict=True)]
+    keep = set(context.active)
+    return Num(tuple(v if i in keep else None for i, v in enumerate(total))) if all(total[i] for i in keep) else None

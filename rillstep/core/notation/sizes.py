@@ -1,0 +1,133 @@
+"""Sizes by their names: lines that hold for some only ("Sizes M and L only:"), and remarks that say so within a line."""
+
+import difflib
+import re
+from dataclasses import dataclass
+
+from rillstep.core.findings import Finding, Span
+
+_ALL = re.compile(r"^(?:for\s+)?(?:all|both)(?:\s+(?:the\s+)?sizes)?(?:\s+(?:again|continue))?$", re.IGNORECASE)
+_BEFORE = re.compile(
+    r"^(?:continue\s+(?:with|for)\s+|for\s+(?:the\s+)?|now\s+for\s+)?(?:the\s+)?(?:sizes?\s+)?", re.IGNORECASE
+)
+_AFTER = re.compile(r"\s+(?:sizes?|bags?|versions?)?\s*(?:only)?\s*(?:continue|work|as follows)?$", re.IGNORECASE)
+# What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
+_PREFIX = re.compile(
+    r"^\s*(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s*:?|:)\s*(?=(?:rnds?|rounds?|rows?|r)\.?\s*\d)",
+    re.IGNORECASE,
+)
+# Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
+_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.])", re.IGNORECASE)  # fmt: skip
+# A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
+_DASHED = re.compile(r"(?:\d+|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]")
+
+
+@dataclass(frozen=True)
+class Limited:
+    """A line with the words that limit it to some sizes blanked, so that its columns stay true; and these sizes."""
+
+    text: str
+    sizes: tuple[int, ...]
+
+
+def split_names(inner: str, known: dict[str, int]) -> list[str]:
+    """ "M, L and XL" into names; a size whose own name holds "and" or a comma is kept whole."""
+    if inner.strip().lower() in known:
+        return [inner.strip()]
+    names: list[str] = []
+    for part in re.split(r",\s+|\s*/\s*|,", inner.replace(" & ", " and ")):
+        pieces = re.split(r"\s+and\s+|^and\s+", part)
+        while pieces:
+            for take in range(len(pieces), 0, -1):
+                name = " and ".join(pieces[:take]).strip()
+                if name.lower() in known or take == 1:
+                    names.append(name)
+                    pieces = pieces[take:]
+                    break
+    return [name for name in names if name]
+
+
+def sizes_named(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
+    """The sizes that some words name and nothing else; None when they are anything else."""
+    bare = " ".join(text.strip().strip("*_").split()).rstrip(":").strip()
+    if _ALL.match(bare):
+        return tuple(range(len(names)))
+    by_name = {name.lower(): i for i, name in enumerate(names)}
+    for words in (bare, inner_words(bare)):
+        chosen = split_names(words, by_name)
+        if chosen and all(name.lower() in by_name for name in chosen):
+            return tuple(sorted({by_name[name.lower()] for name in chosen}))
+    return None
+
+
+def inner_words(bare: str) -> str:
+    """Without "size", "for", "only" around the names."""
+    return _AFTER.sub("", _BEFORE.sub("", bare) + " ").strip()
+
+
+def is_size_line(text: str) -> bool:
+    """Does a line say of itself that it names sizes ("Size XL only:"), known or not?"""
+    key, colon, value = text.partition(":")
+    return bool(colon) and not value.strip() and key.strip().lower().split(" ")[0] in ("size", "sizes", "all")
+
+
+def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple[int, ...], list[Finding]]:
+    """The sizes of "Sizes M and L only"; a name that is none is a finding. No sizes when no name is known."""
+    known = sizes_named(key, names)
+    if known is not None:
+        return known, []
+    by_name = {name.lower(): i for i, name in enumerate(names)}
+    findings: list[Finding] = []
+    chosen: set[int] = set()
+    for name in split_names(inner_words(key.strip()), by_name):
+        if name.lower() in by_name:
+            chosen.add(by_name[name.lower()])
+            continue
+        at = key.find(name) + 1
+        near = difflib.get_close_matches(name, names, 1)
+        hint = f" Did you mean “{near[0]}”?" if near else f" The sizes are {', '.join(names)}."
+        message = f"There is no size “{name}”.{hint}"
+        findings.append(Finding("size-not-defined", "error", Span(number, at, at + len(name)), message))
+    return tuple(sorted(chosen)), findings
+
+
+def limited(text: str, names: tuple[str, ...]) -> Limited | None:
+    """A row that says for which sizes it holds: before its label, within it, or by a dash for a number. None for any other line."""
+    if len(names) < 2:
+        return None
+    said = _said_with_label(text, names)
+    dashed = _dashed(said.text if said is not None else text, len(names))
+    if said is None or dashed is None:
+        return said or dashed
+    return Limited(dashed.text, tuple(sorted(set(said.sizes) & set(dashed.sizes))) or said.sizes)
+
+
+def _said_with_label(text: str, names: tuple[str, ...]) -> Limited | None:
+    prefix = _PREFIX.match(text)
+    if prefix is not None:
+        chosen = sizes_named(prefix["names"], names)
+        return None if chosen is None else Limited(" " * prefix.end() + text[prefix.end() :], chosen)
+    within = _WITHIN.match(text)
+    if within is not None:
+        chosen = sizes_named(within["names"] or within["bare"], names)
+        if chosen is not None:
+            start, end = within.start("said"), within.end("said")
+            return Limited(text[:start] + " " * (end - start) + text[end:], chosen)
+    return None
+
+
+def _dashed(text: str, n_sizes: int) -> Limited | None:
+    """ "- (56, 64) sts": no number for the first size, so the row is not worked in it. Dashes become noughts, which are read for no size."""
+    holds = set(range(n_sizes))
+    pieces: list[str] = []
+    at = 0
+    for match in _DASHED.finditer(text):
+        members = re.findall(r"\d+|[-–—]{1,2}", match[0])
+        if len(members) != n_sizes or all(m.isdigit() for m in members) or not any(m.isdigit() for m in members):
+            continue
+        holds &= {i for i, member in enumerate(members) if member.isdigit()}
+        pieces += [text[at : match.start()], re.sub(r"[-–—]", "0", match[0])]
+        at = match.end()
+    if not pieces or not holds:
+        return None
+    return Limited("".join(pieces) + text[at:], tuple(sorted(holds)))

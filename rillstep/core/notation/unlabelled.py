@@ -1,0 +1,188 @@
+"""Lines that work stitches and have no label: "Work 10 rounds even in sc.", "Ch 121, sl st in 2nd ch from hook and in each ch across."
+
+They are rows like others, with the number that comes next. A line that seems to instruct and cannot be
+read so is kept as words, and the reader is told that it was not worked.
+"""
+
+import re
+from dataclasses import dataclass, replace
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.rewriting import rewritten
+from rillstep.core.notation.steps import read_steps
+from rillstep.core.notation.stream import Context, NotUnderstood, Stream
+from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.tree import (
+    Chain,
+    Evenly,
+    Every,
+    Foundation,
+    FromHook,
+    Gesture,
+    InRing,
+    Next,
+    Num,
+    Repeat,
+    Step,
+    ToEnd,
+    Total,
+    What,
+    Work,
+)
+from rillstep.core.stitches import stitch_words
+
+ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
+_LEADING = (
+    "work",
+    "working",
+    "continue",
+    "continuing",
+    "crochet",
+    "now",
+    "then",
+    "even",
+    "evenly",
+    "in",
+    "of",
+    "to",
+    "with",
+    "next",
+    "and",
+)
+_MORE = ("more", "additional", "further", "even", "plain", "straight")
+_INSTRUCTS = re.compile(
+    r"\b(?:\d+\s+(?:sc|hdc|dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
+    r"(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    re.IGNORECASE,
+)  # fmt: skip
+_TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}:\s*)?(?=\S)")
+
+
+@dataclass(frozen=True)
+class Body:
+    """The text of a line from `start` to `end` (0-based), and the totals after it."""
+
+    text: str
+    line: int
+    start: int
+    end: int
+    totals: tuple[Total, ...]
+
+
+def alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
+    """ "R7: sc" is sc all around: one stitch alone would be no row."""
+    works = [step for step in steps if not (isinstance(step, Chain | Gesture))]
+    one = works[0] if len(works) == 1 else None
+    if not (isinstance(one, Work) and isinstance(one.into, Next) and one.into.what == What("st")):
+        return steps
+    if one.into.count.parts or not one.per.is_always(1):
+        return steps
+    every = replace(one, into=Every(one.into.what, ToEnd("around" if kind == "Rnd" else "across")))
+    return tuple(every if step is one else step for step in steps)
+
+
+def even_rows(tokens: tuple[Token, ...], context: Context, end: Span) -> tuple[str, Num, tuple[Step, ...]] | None:
+    """ "Work 10 (12) rounds even in hdc", "Sc in each st around for 8 rnds": (kind, how many, steps); None for anything else."""
+    first = tokens[0] if tokens else None
+    if (
+        first is None
+        or first.kind != "word"
+        or not (first.is_word(*_LEADING, "blo", "flo") or first.text in stitch_words(context.terms))
+    ):
+        return None
+    at = next((i for i, token in enumerate(tokens) if token.kind in ("num", "expr") and _counts_rows(tokens, i)), None)
+    if at is None:
+        return None
+    last = at + 1
+    while not tokens[last].is_word(*ROWS):
+        last += 1
+    kind = "Row" if tokens[last].text.startswith("row") else "Rnd"
+    last += 1
+    while last < len(tokens) and tokens[last].is_word(*_MORE):
+        last += 1
+    begin = at
+    while begin and tokens[begin - 1].is_word(
+        "for", "the", "next", "another", "a", "total", "of", "further", "following"
+    ):
+        begin -= 1
+    rest = [*tokens[:begin], *tokens[last:]]
+    while rest and rest[0].is_word(*_LEADING):
+        rest.pop(0)
+    findings: list[Finding] = []
+    counting = Stream([tokens[at]], context, end)
+    try:
+        number = counting.need_number("rows")
+    except NotUnderstood:
+        return None
+    stream = Stream(rest, replace(context, kind=kind), end)
+    steps = alone(read_steps(stream), kind)
+    findings += [*counting.findings, *stream.findings]
+    if findings or not any(isinstance(step, Work | Repeat) for step in steps):
+        return None
+    return kind, number, rewritten(steps, kind)
+
+
+def _counts_rows(tokens: tuple[Token, ...], at: int) -> bool:
+    following = at + 1
+    while following < len(tokens) and tokens[following].is_word(*_MORE):
+        following += 1
+    return (
+        following < len(tokens)
+        and tokens[following].is_word(*ROWS)
+        and not (at and tokens[at - 1].is_word(*ROWS, "row", "until"))
+    )
+
+
+def whole_row(steps: tuple[Step, ...], totals: tuple[Total, ...]) -> bool:
+    """Do these steps make a row by themselves: to an end, from a new foundation, or with a total?"""
+    works = [step for step in steps if not isinstance(step, Gesture | Chain)]
+    if not works:
+        return False
+    ends = any(
+        isinstance(getattr(s, "into", None), Every)
+        or isinstance(getattr(s, "times", None), ToEnd)
+        or getattr(s, "end", None)
+        for s in works
+    )
+    return (
+        bool(totals)
+        or ends
+        or any(isinstance(s, Evenly | Foundation) for s in works)
+        or any(isinstance(getattr(s, "into", None), FromHook | InRing) for s in works)
+    )
+
+
+def starts_piece(steps: tuple[Step, ...]) -> bool:
+    """Do they begin with a foundation of their own?"""
+    if any(isinstance(step, Foundation) for step in steps):
+        return True
+    chained = isinstance(steps[0], Chain) if steps else False
+    into = next((s.into for s in steps if isinstance(s, Work) and s.into is not None), None)
+    return chained and isinstance(into, FromHook)
+
+
+def kind_of(steps: tuple[Step, ...], usual: str) -> str:
+    """Is it a row or a round? What it says of itself, or what the section is worked in."""
+    kinds = {step.kind for step in steps if isinstance(step, Gesture)}
+    if kinds & {"join"}:
+        return "Rnd"
+    if "turn" in kinds or starts_piece(steps):
+        return "Row"
+    return usual
+
+
+def title_ends(text: str) -> int:
+    """Where the instructions begin after a title of a few words and a colon ("Cord: ch 121, ...")."""
+    match = _TITLE.match(text)
+    return match.end() if match is not None else 0
+
+
+def instructs(text: str) -> bool:
+    """Does a line that is kept as words seem to instruct?"""
+    return _INSTRUCTS.search(text) is not None
+
+
+def not_worked(span: Span) -> Finding:
+    """The warning for such a line."""
+    message = "This line has no label and is kept as words: it is not worked. Begin it with “Rnd 9:” or “Row 9:” to have it proved."
+    return Finding("not-worked", "warning", span, message)
