@@ -25,7 +25,7 @@ def gesture(hook: Hook, step: Gesture) -> None:
             _leave(hook, step)
         case "place marker":
             _place_marker(hook, step)
-        case "join colour" if step.into is not None and not hook.started:
+        case "join colour" if step.into is not None and not hook.made:
             _join_at(hook, step)
         case _:
             pass
@@ -53,6 +53,8 @@ def _join_at(hook: Hook, step: Gesture) -> None:
         return
     if isinstance(into, Nth) and into.nth.at(hook.size) > 1:
         hook.take(wanted(hook, into.what), into.nth.at(hook.size) - 1, step.span)
+    hook.cursor.taken = 0  # "same st" is the place that the yarn is joined in
+    hook.joined_within = True
 
 
 def _place_marker(hook: Hook, step: Gesture) -> None:

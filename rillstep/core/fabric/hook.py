@@ -84,6 +84,7 @@ class Hook:
     closed: bool = False
     turned: bool = False
     unworked: bool = False
+    joined_within: bool = False  # a yarn was joined at a named place: a row from there may end before the edge does
     begins_last: bool = False  # the next round begins in the place made last
     standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there
     sides: list[Run] = field(default_factory=list)
@@ -92,6 +93,7 @@ class Hook:
     moving: bool = False
     slipping: bool = False  # slip stitches move the hook; they keep count of what they pass themselves
     spares_chain: bool = False  # the top of the turning chain below is named by itself in this row
+    counted_from: int = 0  # places taken when this turn of a repeat began: "in 4th st" counts from there
     steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet

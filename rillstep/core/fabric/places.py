@@ -44,7 +44,9 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return _last(hook, what, span, loop)
         case Nth(nth, what):
             want = wanted(hook, what)
-            ahead = nth.at(size) - 1 - hook.stands  # a chain that counts stands on the first place already
+            # Counted from the start of the row, or of this turn of a repeat; from here, where that is passed already.
+            since = hook.cursor.taken - hook.counted_from
+            ahead = nth.at(size) - 1 - (since if since < nth.at(size) else 0)
             if ahead > 0:
                 hook.take(want, ahead, span)
             elif nth.at(size) > 1:

@@ -30,9 +30,16 @@ def _repeat_times(hook: Hook, steps: tuple[Step, ...], times: int) -> None:
     turns = Turns()
     done = 0
     while done < times:
-        hook.do_all(hook, steps)
+        _turn(hook, steps)
         done += 1
         done += _skip(hook, turns, done, times - done)
+
+
+def _turn(hook: Hook, steps: tuple[Step, ...]) -> None:
+    """One turn of a repeat."""
+    outer, hook.counted_from = hook.counted_from, hook.cursor.taken
+    hook.do_all(hook, steps)
+    hook.counted_from = outer
 
 
 def _skip(hook: Hook, turns: Turns, done: int, most: int | None) -> int:
@@ -62,7 +69,7 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
     while here > 0:
         before = here
         try:
-            hook.do_all(hook, step.steps)
+            _turn(hook, step.steps)
         except Stop as stop:
             if stop.trouble.code != "runs-out" or not takes:
                 raise

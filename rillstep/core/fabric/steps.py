@@ -5,7 +5,7 @@ from rillstep.core.fabric.cursor import want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.repeats import repeat
-from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, together, work
+from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, spread, together, work
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
@@ -16,6 +16,7 @@ from rillstep.core.notation.tree import (
     Group,
     Repeat,
     Skip,
+    Spread,
     Step,
     Together,
     Work,
@@ -55,6 +56,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             each_kind(hook, step)
         case Evenly():
             evenly(hook, step)
+        case Spread():
+            spread(hook, step)
         case Foundation():
             foundation(hook, step)
         case Repeat():

@@ -23,6 +23,7 @@ from rillstep.core.notation.tree import (
     Repeat,
     Same,
     Special,
+    Spread,
     Step,
     ToEnd,
     Together,
@@ -46,6 +47,9 @@ def work(hook: Hook, step: Work) -> None:
     if step.stitch == "sl st" and _finishes(hook, step):
         hook.slip_stitches += 1
         hook.closed = True
+        return
+    if step.stitch == "sl st" and isinstance(step.into, Same) and hook.made and is_chain(hook.made[-1]):
+        hook.slip_stitches += 1  # a loop closed where it began: it stays a loop
         return
     count = places(hook, step.into, step.span, step.loop, step.stitch)
     if step.stitch == "sl st":
@@ -264,11 +268,27 @@ def evenly(hook: Hook, step: Evenly) -> None:
             hook.take(want, count, step.span)
     else:
         want = Want("st and ch")
+        if not hook.cursor.rest and hook.on_side:
+            hook.next_side(Want("st"))
         count = hook.cursor.available(want)
         if count:
             hook.take(want, count, step.span)
         hook.cursor.rest = []
     hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))], count)
+
+
+def spread(hook: Hook, step: Spread) -> None:
+    """Every stitch of the row, and some more or fewer: how many is known, and not where. Raises Stop."""
+    want = Want("st")
+    ahead = until(hook, want, step.end, step.span)
+    change = step.change.at(hook.size)
+    made = ahead + change if step.more else ahead - change
+    # A stitch more or less goes into, or over, a stitch of its own.
+    if ahead < 1 or (change > ahead if step.more else 2 * change > ahead):
+        message = f"{change} cannot be spread over {ahead} stitches"
+        raise Stop(Trouble("runs-out", step.span, message, missing=max(1, change - ahead)))
+    taken(hook, want, ahead, step.span, "both")
+    hook.make([Run(Place("st", step.stitch), made)], ahead)
 
 
 def foundation(hook: Hook, step: Foundation) -> None:

@@ -105,10 +105,14 @@ def work_row(
     counts: list[StepCount] = []
     trouble: Trouble | None = None
     try:
-        moves = _leading_moves(steps)
+        before_moves = _before_moves(steps)
+        moves = before_moves + _leading_moves(steps[before_moves:])
         if recorder is not None:
             recorder.steps, recorder.first = steps, moves
-        move_along(hook, steps[:moves])
+        for index in range(before_moves):
+            step_of(hook, steps[index], None)
+        hook.started = False
+        move_along(hook, steps[before_moves:moves])
         for index in range(moves, len(steps)):
             step = steps[index]
             before, had = hook.cursor.taken, hook.made_count
@@ -116,7 +120,7 @@ def work_row(
                 recorder.step = index
             step_of(hook, step, steps[index + 1] if index + 1 < len(steps) else None)
             counts.append(StepCount(step.span, hook.cursor.taken - before, hook.made_count - had))
-        left = 0 if hook.unworked else hook.cursor.left()
+        left = 0 if hook.unworked or _only_a_part(row, hook) else hook.cursor.left()
         if left:
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
@@ -144,6 +148,13 @@ def work_row(
     )
 
 
+def _only_a_part(row: Row, hook: Hook) -> bool:
+    """A row that is turned in the middle of a round (a flap, a strap from the rim) leaves the rest of the round as it is."""
+    joins = any(isinstance(step, Gesture) and step.kind == "join" for step in row.steps)
+    part = hook.edge.closed or hook.joined_within
+    return row.kind == "Row" and hook.turned and part and not hook.edge.foundation and not joins
+
+
 def _without_turning_chain(steps: tuple[Step, ...], rows: bool) -> tuple[tuple[Step, ...], Chain | None]:
     """The steps without a chain that stands just before the turn: it belongs to the next row."""
     last = len(steps)
@@ -161,6 +172,9 @@ def _inline_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> tuple[
     """A first row that makes its own foundation: "Ch 21, sc in 2nd ch from hook, ...", "Ch 4, join into a ring, ..."."""
     if edge.runs or not steps:
         return edge, steps
+    if isinstance(steps[0], Gesture) and steps[0].kind in ("change colour", "join colour", "aside"):
+        begun, rest = _inline_foundation(edge, steps[1:], size)
+        return begun, (steps[0], *rest) if begun is not edge else steps
     first = steps[0]
     if isinstance(first, Gesture) and first.kind == "adjustable ring":
         return Edge((Run(Place("ring"), 1),), closed=True), steps[1:]
@@ -175,6 +189,20 @@ def _inline_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> tuple[
     return edge, steps
 
 
+def _before_moves(steps: tuple[Step, ...]) -> int:
+    """Steps before slip stitches that only move the hook: "ch 1, turn, sl st in next 4 sts, ch 1, ..."; 0 where there are none such."""
+    at = 0
+    while at < len(steps) and (isinstance(steps[at], Gesture) or _is_chain_one(steps[at])):
+        at += 1
+    if not at or not any(isinstance(step, Chain) for step in steps[:at]) or not _leading_moves(steps[at:]):
+        return 0
+    return at
+
+
+def _is_chain_one(step: Step) -> bool:
+    return isinstance(step, Chain) and step.counts in (None, "none") and step.length.is_always(1)
+
+
 def _leading_moves(steps: tuple[Step, ...]) -> int:
     """How many slip stitches at the start only move the hook: those before a chain, or before work in the same place."""
     count = 0
@@ -186,4 +214,5 @@ def _leading_moves(steps: tuple[Step, ...]) -> int:
     following = steps[count] if count < len(steps) else None
     into = getattr(following, "into", None)
     chains = all(getattr(getattr(s, "into", None), "what", None) == What("ch") for s in steps[:count])
-    return count if isinstance(following, Chain) or isinstance(into, Same) or chains else 0
+    leaves = any(isinstance(step, Gesture) and step.kind == "leave rest unworked" for step in steps[count:])
+    return count if isinstance(following, Chain) or isinstance(into, Same) or chains or leaves else 0

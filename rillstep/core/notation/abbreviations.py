@@ -15,6 +15,7 @@ from rillstep.core.notation.tree import (
     Repeat,
     Row,
     Skip,
+    Spread,
     Step,
     Together,
     Work,
@@ -31,7 +32,9 @@ _LOOPS: dict[Loop, tuple[str, str] | None] = {
 
 def steps_in(node: object) -> Iterator[Step]:
     """Every step in a tree, inner ones too."""
-    if isinstance(node, Work | Together | Skip | Chain | Group | EachKind | Evenly | Foundation | Repeat | Gesture):
+    if isinstance(
+        node, Work | Together | Skip | Chain | Group | EachKind | Evenly | Spread | Foundation | Repeat | Gesture
+    ):
         yield node
     if isinstance(node, tuple):
         for item in node:
@@ -56,7 +59,7 @@ def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str],
                 legs = f"{abbreviation(stitch, terms)}2tog" if into is None else abbreviation(stitch, terms)
                 several = " 2 stitches together" if into is None else ""
                 found[legs] = full_name(stitch, terms) + several
-            case Evenly(stitch=stitch) | Foundation(stitch=stitch):
+            case Evenly(stitch=stitch) | Spread(stitch=stitch) | Foundation(stitch=stitch):
                 found[abbreviation(stitch, terms)] = full_name(stitch, terms)
             case Chain():
                 found["ch"] = "chain"

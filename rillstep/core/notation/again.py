@@ -65,7 +65,9 @@ def read_again(stream: Stream) -> AgainBody:
             stream.word(*_ROWS)
         elif (number := _times(stream)) is not None:
             more = number
-        elif stream.any_of("for pattern", "in pattern", "throughout"):
+        elif stream.any_of(
+            "alternately", "alternating", "in turn", "in sequence", "for pattern", "in pattern", "throughout"
+        ):
             pass
         else:
             stream.at = start
@@ -76,6 +78,7 @@ def read_again(stream: Stream) -> AgainBody:
 def _sources(stream: Stream) -> tuple[Num, ...]:
     first = stream.need_number("the row to repeat")
     if stream.mark("-", "—") or stream.word("to", "through", "thru"):
+        stream.word(*_ROWS)
         last = stream.need_number("the last row to repeat")
         low, high = first.values, last.values
         size = stream.context.active[0]

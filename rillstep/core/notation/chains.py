@@ -7,13 +7,16 @@ from rillstep.core.notation.whats import plain_num
 
 _NOT = (
     "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st", "not a stitch",
-    "never counts", "no st", "not count", "is not a st",
+    "never counts", "no st", "not count", "is not a st", "do not count as st", "do not count as a st", "does not count as st",
+    "doesn't count as a st", "doesn't count as st", "not counted as a st", "not counted as st", "do not count as stitch",
+    "do not count as a stitch", "does not count as a stitch", "does not count as stitch", "doesn't count as a stitch",
 )  # fmt: skip
 
 
 def read_chain(stream: Stream, start: int) -> list[Step]:
     """After "ch": its length, and whether it counts."""
     stream.mark("-")
+    stream.word("of")
     number = stream.number() or plain_num(stream, 1)
     stream.word("sts", "chs")
     return _finished(stream, start, number)
@@ -42,12 +45,15 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
     """ "(counts as hdc)", "(does not count)", "(counts as dc, ch 2)"; nothing where the text does not say."""
     start = stream.at
     bracket = stream.mark("(", "[")
-    if not bracket and not (stream.mark("-", "—", ",") and _says_count(stream)):
+    if not bracket and not (stream.mark("-", "—", ",", ".", ";") and _says_count(stream)):
         stream.at = start
         return None, None
     close = _close if bracket else _dash
     stream.any_of("this", "now and throughout", "here and throughout")
-    if stream.any_of(*_NOT):
+    if stream.any_of(*sorted(_NOT, key=len, reverse=True)):
+        stream.any_of(
+            "here and throughout", "now and throughout", "throughout", "as a st", "as a stitch", "as st", "as stitch"
+        )
         close(stream)
         return "none", None
     if stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
@@ -80,7 +86,19 @@ def _space(stream: Stream) -> Num | None:
 
 
 def _says_count(stream: Stream) -> bool:
-    return any(stream.sees(*words.split()) for words in ("counts as", "count as", "does not count", "counted as"))
+    return any(
+        stream.sees(*words.split())
+        for words in (
+            "counts as",
+            "count as",
+            "does not count",
+            "counted as",
+            "do not count",
+            "doesn't count",
+            "not counted",
+            "not a st",
+        )
+    )
 
 
 def _dash(stream: Stream) -> None:

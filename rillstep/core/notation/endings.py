@@ -50,8 +50,8 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     steps = read_steps(inner)
     if inner.findings or not steps:
         return []  # only told: no more than the repeat does
-    worked = [step for step in steps if not isinstance(step, Gesture)]
-    gestures = [step for step in steps if isinstance(step, Gesture)]
+    worked: list[Step] = [step for step in steps if not isinstance(step, Gesture)]
+    gestures: list[Step] = [step for step in steps if isinstance(step, Gesture)]
     if repeat.times.last is not None:
         return [*worked, *gestures]
     return [*_in_a_way(stream, before, repeat, worked), *gestures]

@@ -126,6 +126,7 @@ def read_loop(stream: Stream) -> Loop | None:
         stream.at = start
         if ordinal and (following := stream.peek(1)) is not None and following.is_word("loop", "loops", "lp", "lps"):
             stream.at += 2
+            stream.word("only")
             return "third"
         return None
     stream.word("only")

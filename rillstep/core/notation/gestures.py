@@ -30,6 +30,10 @@ _SLIPPED = (
 )  # fmt: skip
 
 
+_FACING = (
+    "with rs facing", "with ws facing", "with right side facing", "with wrong side facing", "with the right side facing", "with the wrong side facing",
+    "with rs facing you", "with rs of work facing", "with right side of work facing", "rs facing", "ws facing", "right side facing", "wrong side facing",
+)  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
     "without twisting",
@@ -73,7 +77,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return [Gesture(kind, span=stream.since(start))]
     if token.is_word("join", "attach", "attaching", "sl", "slst", "ss", "slip"):
         return _read_join(stream, start)
-    if token.is_word("change", "switch"):
+    if token.is_word("change", "switch", "changing", "switching"):
         return _read_colour(stream, start)
     if token.is_word(
         "working",
@@ -94,6 +98,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if token.is_word("using", "with") and names_colour(stream):
         stream.next()
         return _colour(stream, start, "change colour")
+    if stream.any_of(*_FACING):
+        return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     if stream.words("with") and (
         stream.sees("rs") or stream.sees("right") or stream.sees("wrong") or stream.sees("ws")
     ):
@@ -216,6 +222,8 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
         return None  # at the very start it moves the hook; there is nothing to join yet
     if stream.any_of("to join", "and join", "join"):
         return _end_of_join(stream, start)
+    if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
+        return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
     if stream.any_of(*_RING):
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
@@ -224,6 +232,8 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
         top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
         if not closes and not top:
             closes = _chain_of_beginning(stream)
+        if closes and (token := stream.peek()) is not None and token.kind == "num":
+            closes = False  # "sl st in first 3 sts" moves along
         if closes or top:
             _tail(stream)
             if stream.any_of(*_RING):
@@ -338,12 +348,32 @@ def _colour(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
         (token := stream.peek()) is not None
         and token.kind == "word"
         and not token.is_word(
-            "in", "with", "to", "and", "at", "ch", *(stitch_words(stream.context.terms) if words else ())
+            "in",
+            "with",
+            "to",
+            "and",
+            "at",
+            "ch",
+            "on",
+            "for",
+            "when",
+            "before",
+            "during",
+            "as",
+            "after",
+            "while",
+            "throughout",
+            *(stitch_words(stream.context.terms) if words else ()),
         )
     ):
         words.append(token.text)
         stream.at += 1
     into: Into | None = None
+    if kind == "change colour" and stream.word(
+        "on", "for", "when", "before", "during", "as", "after", "while", "in", "at"
+    ):
+        while (token := stream.peek()) is not None and token.kind != "mark":
+            stream.at += 1  # how it is done: "on last yo of last st"
     stream.any_of("with a sl st", "with sl st")
     if stream.word("in", "to", "at"):
         stream.word("any")
@@ -418,7 +448,7 @@ def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
         "this row",
     )  # fmt: skip
     here = stream.peek()
-    if here is None or here.is_mark(",", ":", ";", "-"):
+    if here is None or here.is_mark(",", ":", ";", "-") or (stream.at > start + 2 and sees_stitch(stream) is not None):
         stream.loop = loop
         return []
     stream.at = start

@@ -20,6 +20,10 @@ _ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", 
 _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
+# "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
+_LISTED = re.compile(
+    r"^\s*(?P<number>\d{1,3})(?P<word>)\.\s+(?=[\[(*]*\s*(?:(?:\d+\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work)\b.*\d))", re.IGNORECASE
+)  # fmt: skip
 # "Next 10 (12) rounds: ...": so many, all alike.
 _NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*[:,])", re.IGNORECASE)  # fmt: skip
 # "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
@@ -50,6 +54,9 @@ class Label:
 
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
+    listed = _LISTED.match(text)
+    if listed is not None:
+        return listed
     for pattern in (_NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
         if (match := pattern.match(text)) is not None:
             return match
@@ -66,7 +73,7 @@ def title_of(text: str) -> str:
 
 def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
     """ "R3" is whatever the section is worked in."""
-    if word.lower() == "r":
+    if word.lower() in ("", "r"):
         return "Row" if usual == "Row" else "Rnd"
     return "Row" if word.lower().startswith("row") else "Rnd"
 

@@ -54,14 +54,10 @@ _WORD_NUMBERS = {
     )
 }
 _WORD_ORDINALS = {
-    "second": "2nd",
-    "third": "3rd",
-    "fourth": "4th",
-    "fifth": "5th",
-    "sixth": "6th",
-    "seventh": "7th",
-    "eighth": "8th",
-}
+    "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th", "eighth": "8th", "ninth": "9th",
+    "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th", "fifteenth": "15th",
+    "sixteenth": "16th",
+}  # fmt: skip
 
 
 def plain(text: str) -> str:

@@ -10,6 +10,7 @@ from rillstep.core.findings import Span
 from rillstep.core.notation.tokens import Token
 
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
+_GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
 _OTHER_NAMES = {"hk": "hook", "rds": "rnds", "rd": "rnd", "chsp": "sp", "foundtn": "foundation"}
 # Abbreviations with a full stop of their own: it ends no sentence.
 _STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
@@ -58,6 +59,9 @@ def _no_stop(before: Token, following: Token | None) -> bool:
 
 def _cut(token: Token) -> list[Token]:
     """ "ch3" is "ch 3", "ch1sp" is "ch 1 sp"; other names become the usual one."""
+    row = _GLUED_ROW.match(token.text)
+    if row is not None:
+        return _two(token, row[1], row[2])
     glued = _GLUED_CHAIN.match(token.text)
     if glued is None:
         name = _OTHER_NAMES.get(token.text)
@@ -70,6 +74,15 @@ def _cut(token: Token) -> list[Token]:
     if space:
         pieces.append(Token("word", "sp", Span(line, digits.end_column, token.span.end_column)))
     return pieces
+
+
+def _two(token: Token, word: str, number: str) -> list[Token]:
+    line, column = token.span.line, token.span.column
+    digits = Span(line, column + len(word), token.span.end_column)
+    return [
+        Token("word", word, Span(line, column, column + len(word))),
+        Token("num", number, digits, ((float(number), digits),)),
+    ]
 
 
 def _aside(tokens: Sequence[Token], at: int) -> int | None:
@@ -86,7 +99,8 @@ def _aside(tokens: Sequence[Token], at: int) -> int | None:
     inside = tokens[at + 1 : end]
     if not inside or inside[0].kind != "word":
         return None
-    tells = inside[0].is_word(*_TELLS_FIRST) or inside[-1].is_word(*_TELLS_LAST)
+    letter = len(inside) == 1 and (len(inside[0].text) == 1 or inside[0].text in ("mc", "cc")) and inside[0].text != "x"
+    tells = letter or inside[0].is_word(*_TELLS_FIRST) or inside[-1].is_word(*_TELLS_LAST)
     following = tokens[end + 1] if end + 1 < len(tokens) else None
     used = following is not None and (following.kind == "num" or following.is_word(*_FOLLOWED_BY))
     return end + 1 if tells and not used else None

@@ -195,7 +195,7 @@ def _names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
 
 def _just(reading: _Reading) -> list[Section]:
     """The section still open counts as one before the next."""
-    return [reading.open] if reading.open is not None else []
+    return [replace(reading.open, lines=tuple(reading.lines))] if reading.open is not None else []
 
 
 def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) -> None:

@@ -56,7 +56,7 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
     )
     into = _of_special(stream, _place(stream))
-    _qualifiers(stream)
+    qualifiers(stream)
     later = read_loop(stream)
     return into, loop or later
 
@@ -310,7 +310,7 @@ def _each(stream: Stream) -> Into:
         if number is not None:
             return Next(number, what_or_stitch(stream))
     what = counted or what_or_stitch(stream)
-    _qualifiers(stream)
+    qualifiers(stream)
     return Every(what, _end_or_row(stream))
 
 
@@ -329,7 +329,7 @@ def _remaining(stream: Stream) -> Into:
     return Every(what, _end_or_row(stream))
 
 
-def _qualifiers(stream: Stream) -> None:
+def qualifiers(stream: Stream) -> None:
     """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway."""
     while True:
         start = stream.at
@@ -347,6 +347,14 @@ def _qualifiers(stream: Stream) -> None:
                 if stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
                     continue
             elif stream.any_of(
+                "right edge",
+                "left edge",
+                "right",
+                "left",
+                "edge",
+                "beginning",
+                "corner",
+                "end of row",
                 "foundation ch",
                 "foundation chain",
                 "foundation row",

@@ -23,14 +23,16 @@ _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
     re.IGNORECASE,
 )
+_TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
     rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+[^.;]{1,60}?,\s*)?"
-    r"(?P<rest>ch(?:ain)?\s*[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*ch\b)",
+    r"(?:(?:with|using)\s+[^.;,]{1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -279,6 +281,9 @@ def _split_totals(
             other = (bracket.end("before"), _read(text, line, context, *stated)[0])
     if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
         return mark.start(), *_read(text, line, context, mark.end(), len(text)), None
+    alone_ = _TOTAL_ALONE.search(clean, start)
+    if alone_ is not None and bracket is None:  # "(1 sc, 1 inc) around. 18"
+        return alone_.start(), *_read(text, line, context, alone_.start("inside"), alone_.end("inside")), None
     if sentence is not None and _counts_only(sentence["inside"], context):
         return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside")), None
     return len(text), (), [], other

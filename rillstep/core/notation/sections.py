@@ -7,7 +7,7 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.tree import ROLES, WORKED, Along, Num, Section
+from rillstep.core.notation.tree import ROLES, WORKED, Again, Along, Num, Row, Section
 
 _MAKE = re.compile(r"^make\s+(\d{1,2}|two|both)$")
 _MAKE_WORDS = {"two": 2, "both": 2}
@@ -87,6 +87,14 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         continues = usually_continues(role, before)
     section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))
+
+
+def _last_piece(before: list[Section]) -> str | None:
+    """The piece that a heading without a foundation of its own goes on with: not a cord or another thing made apart in between."""
+    worked = (
+        s.title for s in reversed(before) if s.make == 1 and any(isinstance(line, Row | Again) for line in s.lines)
+    )
+    return next(worked, before[-1].title if before else None)
 
 
 def usually_continues(role: str, before: list[Section]) -> str | None:
@@ -177,5 +185,5 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     anew = label is None or re.search(
         r"\bfrom (?:the |your )?hook\b|\bring\b|\bmr\b|\bmagic\b", following, re.IGNORECASE
     )
-    continues = before[-1].title if before and not anew and make == 1 else None
+    continues = _last_piece(before) if not anew and make == 1 else None
     return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span=span)

@@ -10,7 +10,7 @@ import difflib
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, works
 from rillstep.core.notation.gestures import names_colour, read_gesture
-from rillstep.core.notation.places import read_into
+from rillstep.core.notation.places import qualifiers, read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
@@ -57,6 +57,8 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
 
 
 _NOTHING = (
+    "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating", "turning the work", "rotating the piece",
+    "turning the work clockwise", "turning clockwise", "alternately", "as you go",
     "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
     "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
 )  # fmt: skip
@@ -75,6 +77,12 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
         return True
     stream.at = start
     if after_step and stream.any_of(*_TO_CLOSE):
+        return True
+    if after_step and stream.any_of(
+        "working last", "working the last", "with the last", "with last", "placing last", "making last"
+    ):
+        while (token := stream.peek()) is not None and token.kind != "mark":
+            stream.at += 1  # where the last stitch of a repeat goes: into the last place, as it does anyway
         return True
     if after_step and stream.word("for", "as") and not stream.sees("a", "total"):
         while (token := stream.peek()) is not None and token.kind in ("word", "ordinal"):
@@ -163,6 +171,7 @@ def _read_skip(stream: Stream, start: int) -> Step:
     stream.word("next", "following", "last", "a", "this")
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
+    qualifiers(stream)
     return Skip(number, what, first and number.is_always(1), stream.since(start))
 
 

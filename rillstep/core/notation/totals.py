@@ -140,7 +140,7 @@ def _goes_on(stream: Stream) -> bool:
     token = stream.peek()
     return token is not None and (
         token.kind == "num"
-        or token.is_word("in", "into", "twice", "once", "x", "around", "across", "over", "to", "all")
+        or token.is_word("in", "into", "twice", "once", "x", "around", "across", "over", "to", "all", "rep", "repeat")
     )
 
 

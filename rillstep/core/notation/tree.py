@@ -257,6 +257,17 @@ class Evenly:
 
 
 @dataclass(frozen=True)
+class Spread:
+    """ "sc in each st around, increasing 6 sts evenly": every stitch of the row, and so many more or fewer, spread over it."""
+
+    stitch: str
+    change: Num
+    more: bool
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Foundation:
     """ "fsc 25": foundation stitches, which make their own chain below them and take no place."""
 
@@ -288,7 +299,7 @@ class Gesture:
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Foundation | Repeat | Gesture
+Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Spread | Foundation | Repeat | Gesture
 
 # --- lines -------------------------------------------------------------------------
 

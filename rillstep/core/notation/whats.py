@@ -52,6 +52,8 @@ def read_counted_space(stream: Stream) -> What | None:
     """ "3ch-sp", "2 ch sp": a space of so many chains, its number first."""
     start = stream.at
     number = stream.number()
+    if number is not None:
+        stream.mark("-")
     if number is not None and stream.word(*CHAIN):
         stream.mark("-")
         if stream.word(*SPACE):

@@ -1,11 +1,13 @@
 """Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row ends"."""
 
 from dataclasses import replace
+from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.shaping import at_ends, shaped, two_and_others
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.together import STUCK, read_together, sees_place_of_loop, together_word
 from rillstep.core.notation.tokens import Token
@@ -69,9 +71,13 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return [read_together(stream, start, together, leading, loop)]
     if stream.word("inv", "invisible") or token.is_word(*_DECREASE):
         stream.word(*_DECREASE)
+        if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
+            return shaping
         return [read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
     if token.is_word(*_INCREASE):
         stream.at += 1
+        if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
+            return shaping
         return _increase(stream, start, _row_stitch(stream), leading, loop)
     stitch = stitch_word(stream)
     if stitch is None:
@@ -170,6 +176,12 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         usual = ToEnd("around" if stream.context.kind == "Rnd" else "across")
         per_each = Every(what, read_end(stream) or usual)
         return [Work(stitch, per or plain_num(stream, 1), per_each, loop, stream.since(start))]
+    others = two_and_others(stream, start, stitch, per)
+    if others is not None:
+        return others
+    along = _along_side(stream, start, stitch, per)
+    if along is not None:
+        return [along]
     if _counts_off(stream):
         stream.next()
     token = stream.peek()
@@ -181,7 +193,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         return _places(stream, start, stitch, per, loop)
     end = read_end(stream)
     if end is not None:
-        return [Work(stitch, per or plain_num(stream, 1), Every(STITCHES, end), loop, stream.since(start))]
+        whole = Work(stitch, per or plain_num(stream, 1), Every(STITCHES, end), loop, stream.since(start))
+        return _more_places(stream, start, whole, per, loop)
     times = read_times(stream)
     if times is not None and per is None:
         return [Work(stitch, plain_num(stream, 1), Next(times, STITCHES), loop, stream.since(start))]
@@ -227,7 +240,9 @@ def _is_end(stream: Stream, stitch: str) -> bool:
         return True
     if token.is_word("to"):
         return following.is_word("last", "end", "within", "marker", "the", "corner", "next", "first", "marked")
-    return following.is_word("to", "until", "join", "turn", "working", "and", "then")
+    return following.is_word(
+        "to", "until", "join", "turn", "working", "and", "then", "increasing", "decreasing", "inc", "dec", "while", "by"
+    )
 
 
 def _opens_place(stream: Stream) -> bool:
@@ -264,15 +279,80 @@ def _evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | 
     return Evenly(stitch, per, "around" if around else "edge", stream.since(start))
 
 
+_SIDE = (
+    "other",
+    "next",
+    "opposite",
+    "second",
+    "first",
+    "left",
+    "right",
+    "short",
+    "long",
+    "remaining",
+    "same",
+    "bottom",
+    "top",
+    "lower",
+    "upper",
+)
+_EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
+    ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"), ("sides of the rows", "row ends"),
+    ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"), ("foundation chain", "foundation"),
+    ("foundation ch", "foundation"), ("foundation edge", "foundation"), ("foundation row", "foundation"), ("foundation", "foundation"),
+    ("starting chain", "foundation"), ("beginning chain", "foundation"), ("bottom edge", "foundation"), ("cast on edge", "foundation"),
+    ("last row", "edge"), ("top edge", "edge"), ("top", "edge"), ("final row", "edge"),
+)  # fmt: skip
+
+
+def _along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
+    """ "work 8 sc along the row ends", "20 sc across the foundation chain": so many over that side, spread as they fit."""
+    at = stream.at
+    if (
+        per is not None
+        and not per.is_always(1)
+        and stream.word("along", "down", "up", "across", "over", "on", "into", "in")
+    ):
+        stream.word("the")
+        begin = stream.at
+        while stream.word(*_SIDE):
+            pass
+        for here in range(stream.at, begin - 1, -1):
+            stream.at = here
+            index = stream.phrase(tuple(words for words, _ in _EDGES))
+            if index is not None:
+                stream.any_of(
+                    "of the base",
+                    "of base",
+                    "of the panel",
+                    "of the piece",
+                    "of your rows",
+                    "of the rows",
+                    "of the work",
+                    "of the rectangle",
+                )
+                return Evenly(stitch, per, _EDGES[index][1], stream.since(start))
+    stream.at = at
+    return None
+
+
 def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> list[Step]:
     """One place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp around"."""
-    steps: list[Step] = [_one(stream, start, stitch, per, loop)]
+    return _more_places(stream, start, _one(stream, start, stitch, per, loop), per, loop)
+
+
+def _more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: Loop) -> list[Step]:
+    shaping = shaped(stream, first)
+    if shaping is not None:
+        return shaping
+    stitch = first.stitch if isinstance(first, Work | Together) else "sc"
+    steps: list[Step] = [first]
     while True:
         at = stream.at
         comma = stream.mark(",")
         joined = stream.word("and", "then") or stream.mark("&")
         joined = (stream.word("working", "making", "placing") and _is_every(steps)) or joined
-        if not joined and not (comma and _is_open_each(stream, steps)):
+        if not joined and not (comma and (_is_open_each(stream, steps) or _whole_then_space(stream, steps))):
             stream.at = at
             break
         token = stream.peek()
@@ -296,6 +376,26 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
 
 def _is_every(steps: list[Step]) -> bool:
     return isinstance(steps[-1], Work) and isinstance(steps[-1].into, Every)
+
+
+def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:
+    """ "sc in each st across, 2 sc in ch-2 sp": all stitches are named already, so the spaces between them are meant."""
+    last = steps[-1]
+    if not (
+        isinstance(last, Work)
+        and isinstance(last.into, Every)
+        and last.into.what.kind == "st"
+        and last.into.end.word in ("around", "across")
+    ):
+        return False
+    at = stream.at
+    stream.number()
+    found = (
+        stitch_word(stream) is not None and stream.word("in", "into") and (stream.word("the", "each", "every") or True)
+    )
+    what = read_what(stream) if found else None
+    stream.at = at
+    return what is not None and what.kind == "sp"
 
 
 def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
@@ -361,7 +461,18 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     if stitch is None or not stream.word("in", "into"):
         stream.at = at
         return None
+    bare = not stream.sees("next") and not stream.sees("same")
     second = _one(stream, at, stitch, number, "both")
+    if (
+        isinstance(second, Work)
+        and isinstance(second.into, Next)
+        and bare
+        and second.into.what.kind == "sp"
+        and not second.into.count.parts
+    ):
+        return replace(
+            second, into=Every(second.into.what, first.into.end)
+        )  # "... and 4 sc in ch-4 sp": as each one comes
     if not isinstance(second, Work) or not isinstance(second.into, Every):
         stream.at = at
         return None

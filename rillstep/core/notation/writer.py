@@ -42,6 +42,7 @@ from rillstep.core.notation.tree import (
     Skip,
     Skipped,
     Special,
+    Spread,
     Step,
     ToEnd,
     Together,
@@ -227,6 +228,9 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{' and '.join(pieces)} {_end(end, terms)}"
         case Evenly(stitch, count, along):
             return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
+        case Spread(stitch, change, more, end):
+            word = "increasing" if more else "decreasing"
+            return f"{abbreviation(stitch, terms)} in each st {_end(end, terms)}, {word} {_n(change)} {'st' if change.is_always(1) else 'sts'} evenly"
         case Foundation(stitch, count):
             return f"foundation {abbreviation(stitch, terms)} {_n(count)}"
         case Repeat(steps, times):

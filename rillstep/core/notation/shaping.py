@@ -1,0 +1,183 @@
+"""Shaping that is said in words of its own: "increasing 1 st at each end", "2 sc in first and last st, sc in all others".
+
+It is put into the steps that a maker works, so that each of them is printed and proved.
+"""
+
+from dataclasses import replace
+
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import Every, Last, Next, Nth, Num, Repeat, Spread, Step, ToEnd, Together, Work
+from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.whats import STITCH, STITCHES, plain_num
+
+_MORE = ("increasing", "increase", "inc")
+_FEWER = ("decreasing", "decrease", "dec")
+_OF_ROW = ("of row", "of the row", "of rnd", "of the rnd", "of round", "of the round", "of each row", "of every row")
+_BOTH_ENDS = (
+    "at each end",
+    "at both ends",
+    "on each end",
+    "at each side",
+    "at both sides",
+    "each end",
+    "each side",
+    "on each side",
+    "at either end",
+)
+_BEGINNING = ("at beginning", "at the beginning", "at beg", "at start", "at the start", "at the beg")
+_END = ("at end", "at the end")
+_EVENLY = (
+    "evenly spaced",
+    "evenly",
+    "evenly around",
+    "evenly across",
+    "spaced evenly",
+    "evenly spaced around",
+    "evenly spaced across",
+)
+_OTHERS = (
+    "all other", "all others", "all other sts", "all the other sts", "each other", "every other", "all remaining", "all rem", "the rest", "each remaining",
+    "each rem", "remaining", "rem", "the remaining", "the others", "the other",
+)  # fmt: skip
+
+
+def shaped(stream: Stream, work: Step) -> list[Step] | None:
+    """What follows "sc in each st across" and changes its count; None (and nothing taken) when nothing of that comes next."""
+    if not (
+        isinstance(work, Work) and isinstance(work.into, Every) and work.into.what == STITCHES and work.per.is_always(1)
+    ):
+        return None
+    if work.into.end.last is not None or work.into.end.what is not None or work.into.end.word == "marker":
+        return None
+    start = stream.at
+    stream.mark(",")
+    stream.word("and", "while", "by")
+    if stream.word("working", "making", "placing", "with", "work"):
+        number = stream.number()
+        if number is not None and number.is_always(2) and stitch_word(stream) == work.stitch:
+            found = _every_so_many(stream, work, True)
+            if found is not None:
+                return found
+        stream.at = start
+        return None
+    more = stream.word(*_MORE)
+    found = None
+    if more or stream.word(*_FEWER):
+        found = _every_so_many(stream, work, more) or _by(stream, work, more)
+    if found is None:
+        stream.at = start
+    return found
+
+
+def at_ends(stream: Stream, stitch: str, start: int) -> list[Step] | None:
+    """ "Decrease 1 st at each end of row": the same, where it is all that is said; read after the word and its number."""
+    more = any(token.is_word(*_MORE) for token in stream.tokens[start : stream.at])
+    usual = "around" if stream.context.kind == "Rnd" else "across"
+    whole = Work(stitch, plain_num(stream, 1), Every(STITCHES, ToEnd(usual)), span=stream.since(start))  # type: ignore[arg-type]
+    return _by(stream, whole, more)
+
+
+def _by(stream: Stream, work: Work, more: bool) -> list[Step] | None:
+    """After "increasing": "1 st at each end", "6 sts evenly"."""
+    start = stream.at
+    number = stream.number() or plain_num(stream, 1)
+    stream.word(*STITCH)
+    both = stream.any_of(*_BOTH_ENDS)
+    first = not both and stream.any_of(*_BEGINNING)
+    if first and stream.any_of("and end", "and at end", "and the end"):
+        both, first = True, False
+    last = not both and not first and stream.any_of(*_END)
+    if both or first or last:
+        stream.any_of(*_OF_ROW)
+        if number.is_always(1):
+            return _at(stream, work, more, (both or first, both or last))
+    elif stream.any_of(*sorted(_EVENLY, key=len, reverse=True)):
+        return [Spread(work.stitch, number, more, work.into.end, stream.since(start))]  # type: ignore[union-attr]
+    stream.at = start
+    return None
+
+
+def _at(stream: Stream, work: Work, more: bool, ends: tuple[bool, bool]) -> list[Step]:
+    """One more or one fewer at the first end, the last one, or both."""
+    one, two = plain_num(stream, 1), plain_num(stream, 2)
+    stitch, span = work.stitch, work.span
+    two_in_one = Work(stitch, two, Next(one, STITCHES), work.loop, span)
+    together = Together(stitch, two, one, work.loop, span=span)
+    left = one if more else two
+    steps: list[Step] = [two_in_one if more else together] if ends[0] else []
+    end = ToEnd("last", left) if ends[1] else work.into.end  # type: ignore[union-attr]
+    steps.append(replace(work, into=Every(STITCHES, end)))
+    if ends[1]:
+        steps.append(Work(stitch, two, Last(STITCHES), work.loop, span) if more else together)
+    return steps
+
+
+def _every_so_many(stream: Stream, work: Work, more: bool) -> list[Step] | None:
+    """ "increasing in every 4th st", "decreasing in every 5th and 6th st" is not read."""
+    start = stream.at
+    if more and stream.word("in", "on") and stream.word("every", "each") and (nth := _ordinal(stream)) and nth > 1:
+        stream.word(*STITCH)
+        one = plain_num(stream, 1)
+        plain = Work(work.stitch, one, Next(plain_num(stream, nth - 1), STITCHES), work.loop, work.span)
+        double = Work(work.stitch, plain_num(stream, 2), Next(one, STITCHES), work.loop, work.span)
+        return [Repeat((plain, double), work.into.end, work.span)]  # type: ignore[union-attr]
+    stream.at = start
+    return None
+
+
+def _ordinal(stream: Stream) -> int:
+    token = stream.peek()
+    if token is None or token.kind != "ordinal":
+        return 0
+    stream.at += 1
+    return int(token.text[:-2])
+
+
+def two_and_others(stream: Stream, start: int, stitch: str, per: Num | None) -> list[Step] | None:
+    """After "2 sc": "in first and last st, sc in all other sts", "in first and 13th st, hdc in the rest"; None for anything else."""
+    begin = stream.at
+    second = _second_place(stream)
+    if second is not None and per is not None:
+        stream.word(*STITCH)
+        stream.mark(",", ";")
+        stream.word("and", "with", "then", "work")
+        stream.number()
+        if (
+            stitch_word(stream) == stitch
+            and stream.word("in", "into")
+            and stream.any_of(*sorted(_OTHERS, key=len, reverse=True))
+        ):
+            stream.word(*STITCH)
+            return _with_others(stream, start, stitch, per, second)
+    stream.at = begin
+    return None
+
+
+def _second_place(stream: Stream) -> int | None:
+    """0 for the last one, else which; after "in first and"."""
+    if not stream.word("in", "into"):
+        return None
+    stream.word("the", "each", "both")
+    if not (stream.word("first") or _ordinal(stream) == 1):
+        return None
+    stream.word(*STITCH)
+    if not (stream.word("and") or stream.mark("&")):
+        return None
+    stream.any_of("in the", "in", "the")
+    if stream.word("last"):
+        return 0
+    nth = _ordinal(stream)
+    return nth if nth > 1 else None
+
+
+def _with_others(stream: Stream, start: int, stitch: str, per: Num, second: int) -> list[Step]:
+    span, one = stream.since(start), plain_num(stream, 1)
+    usual = ToEnd("around" if stream.context.kind == "Rnd" else "across")
+    first = Work(stitch, per, Nth(one, STITCHES), span=span)
+    if second == 0:
+        middle = Work(stitch, one, Every(STITCHES, ToEnd("last", one)), span=span)
+        return [first, middle, Work(stitch, per, Last(STITCHES), span=span)]
+    between = Work(stitch, one, Next(plain_num(stream, second - 2), STITCHES), span=span)
+    again = Work(stitch, per, Next(one, STITCHES), span=span)
+    steps: list[Step] = [first, between, again] if second > 2 else [first, again]
+    return [*steps, Work(stitch, one, Every(STITCHES, usual), span=span)]
