@@ -84,6 +84,7 @@ class Hook:
     closed: bool = False
     turned: bool = False
     unworked: bool = False
+    spread_out: bool = False  # so many were spread over a side: how many row ends it has binds nobody
     joined_within: bool = False  # a yarn was joined at a named place: a row from there may end before the edge does
     begins_last: bool = False  # the next round begins in the place made last
     standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there

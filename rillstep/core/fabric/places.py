@@ -30,6 +30,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
     size = hook.size
     match into:
         case Next(number, what):
+            if what.corner and not hook.cursor.rest and hook.sides:
+                hook.on_side = True  # round the corner to the next side
             return taken(hook, wanted(hook, what), number.at(size), span, loop)
         case Every(what, end):
             return _every(hook, what, end, span, loop)

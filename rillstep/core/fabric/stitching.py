@@ -274,6 +274,7 @@ def evenly(hook: Hook, step: Evenly) -> None:
         if count:
             hook.take(want, count, step.span)
         hook.cursor.rest = []
+    hook.spread_out = True
     hook.make([Run(Place("st", step.stitch), step.count.at(hook.size))], count)
 
 

@@ -121,7 +121,7 @@ def work_row(
             step_of(hook, step, steps[index + 1] if index + 1 < len(steps) else None)
             counts.append(StepCount(step.span, hook.cursor.taken - before, hook.made_count - had))
         left = 0 if hook.unworked or _only_a_part(row, hook) else hook.cursor.left()
-        if left:
+        if left and not (hook.spread_out and hook.on_side):
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
     except Stop as stop:

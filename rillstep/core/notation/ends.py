@@ -16,6 +16,12 @@ _ALONG = (
 )  # fmt: skip
 
 
+_ABOUT = (
+    "the curve", "the edge", "edge", "the opening", "opening", "the top", "the bag", "the base", "the outer edge", "outer edge", "the entire edge", "the curved edge",
+    "curved edge", "the whole edge", "the rnd", "the round", "the motif", "the square", "the circle", "the whole bag", "entire bag", "the outside", "the rim",
+)  # fmt: skip
+
+
 def read_end(stream: Stream) -> ToEnd | None:
     """ "around", "across", "to last 3 sts", "to marker"; None (and nothing taken) when no end is named."""
     start = stream.at
@@ -29,6 +35,7 @@ def _end(stream: Stream) -> ToEnd | None:
     stream.mark(",")
     stream.word("all", "even", "evenly")
     if stream.word("around", "round"):
+        stream.any_of(*_ABOUT)
         return _last_of(stream) or ToEnd("around")
     if stream.word("across", "along"):
         stream.any_of(*_ALONG)

@@ -220,7 +220,16 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
         return _end_of_join(stream, start)
     if start == 0 or not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
         return None  # at the very start it moves the hook; there is nothing to join yet
-    if stream.any_of("to join", "and join", "join"):
+    if stream.any_of(
+        "to join",
+        "and join",
+        "to close",
+        "to close the round",
+        "to close the rnd",
+        "to close rnd",
+        "to close round",
+        "join",
+    ):
         return _end_of_join(stream, start)
     if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
         return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
@@ -229,11 +238,12 @@ def _read_join(stream: Stream, start: int) -> list[Step] | None:
     if stream.word("in", "into", "to"):
         stream.word("the")
         closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and _first_ordinal(stream))
+        if closes and (token := stream.peek()) is not None and token.kind == "num":
+            stream.at = start  # "sl st in first 3 sts" moves along
+            return None
         top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
         if not closes and not top:
             closes = _chain_of_beginning(stream)
-        if closes and (token := stream.peek()) is not None and token.kind == "num":
-            closes = False  # "sl st in first 3 sts" moves along
         if closes or top:
             _tail(stream)
             if stream.any_of(*_RING):

@@ -14,6 +14,7 @@ from rillstep.core.notation.places import qualifiers, read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.totals import stated_within
 from rillstep.core.notation.tree import Next, Skip, Step, Work
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
@@ -41,6 +42,8 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
         if closing == "*" and token.is_word("rep", "repeat"):
             return tuple(steps)
         if _says_nothing(stream, bool(steps)):
+            continue
+        if steps and closing is None and stated_within(stream):
             continue
         start = stream.at
         try:

@@ -135,6 +135,50 @@ def read_bracket_total(stream: Stream) -> bool:
     return False
 
 
+_AFTER_TOTAL = (
+    "fasten",
+    "finish",
+    "cut",
+    "break",
+    "do",
+    "turn",
+    "weave",
+    "join",
+    "leave",
+    "sew",
+    "change",
+    "place",
+    "move",
+    "continue",
+    "sl",
+    "ss",
+)
+
+
+def stated_within(stream: Stream) -> bool:
+    """ "... in next 3 ch. 4 sc. Fasten off.": a sentence that is a total, with only gestures after it; taken as one."""
+    before = stream.tokens[stream.at - 1] if stream.at else None
+    token = stream.peek()
+    if before is None or not before.is_mark(".") or token is None or token.kind != "num":
+        return False
+    start, findings = stream.at, len(stream.findings)
+    try:
+        total = _read_total(stream, alone=False)
+    except NotUnderstood:
+        total = None
+    if (
+        total is not None
+        and stream.mark(".")
+        and (following := stream.peek()) is not None
+        and following.is_word(*_AFTER_TOTAL)
+    ):
+        stream.totals.append(total)
+        return True
+    del stream.findings[findings:]
+    stream.at = start
+    return False
+
+
 def _goes_on(stream: Stream) -> bool:
     """Is the bracket worked ("(2 dc) in next st", "(6 sc) twice")?"""
     token = stream.peek()

@@ -55,7 +55,7 @@ _INSTRUCTS = re.compile(
     r"(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
-_TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}:\s*)?(?=\S)")
+_TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")
 
 
 @dataclass(frozen=True)

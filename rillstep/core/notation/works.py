@@ -39,6 +39,8 @@ from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _INCREASE = ("inc", "incs", "increase", "increases", "increasing")
 _DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
+# "2 sc around" is two in each; a larger number is that of all of them.
+MOST_IN_EACH = 3
 _PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
 _WORKED_WITH = (
     "work", "make", "place", "standing", "a", "an", "the", "another", "more", "additional", "then", "begin",
@@ -192,6 +194,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     ):
         return _places(stream, start, stitch, per, loop)
     end = read_end(stream)
+    if end is not None and per is not None and any(v is not None and v > MOST_IN_EACH for v in per.values):
+        return [Evenly(stitch, per, "edge", stream.since(start))]  # "22 sc along the bottom": in all, not in each
     if end is not None:
         whole = Work(stitch, per or plain_num(stream, 1), Every(STITCHES, end), loop, stream.since(start))
         return _more_places(stream, start, whole, per, loop)
@@ -300,7 +304,7 @@ _EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
     ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"), ("sides of the rows", "row ends"),
     ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"), ("foundation chain", "foundation"),
     ("foundation ch", "foundation"), ("foundation edge", "foundation"), ("foundation row", "foundation"), ("foundation", "foundation"),
-    ("starting chain", "foundation"), ("beginning chain", "foundation"), ("bottom edge", "foundation"), ("cast on edge", "foundation"),
+    ("bottom", "foundation"), ("starting chain", "foundation"), ("beginning chain", "foundation"), ("bottom edge", "foundation"), ("cast on edge", "foundation"),
     ("last row", "edge"), ("top edge", "edge"), ("top", "edge"), ("final row", "edge"),
 )  # fmt: skip
 
@@ -315,8 +319,9 @@ def _along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Ste
     ):
         stream.word("the")
         begin = stream.at
-        while stream.word(*_SIDE):
-            pass
+        while stream.word(*_SIDE) or ((token := stream.peek()) is not None and token.kind == "ordinal"):
+            token = stream.peek()
+            stream.at += token is not None and token.kind == "ordinal"
         for here in range(stream.at, begin - 1, -1):
             stream.at = here
             index = stream.phrase(tuple(words for words, _ in _EDGES))
@@ -357,7 +362,11 @@ def _more_places(stream: Stream, start: int, first: Step, per: Num | None, loop:
             break
         token = stream.peek()
         begin = stream.at
-        end = read_end(stream) if token is not None and token.is_word("across") else None
+        end = (
+            read_end(stream)
+            if token is not None and (token.is_word("across") or (token.is_word("around") and _is_end(stream, stitch)))
+            else None
+        )
         if end is not None:
             what = STITCHES if not any(isinstance(getattr(s, "into", None), FromHook) for s in steps) else What("ch")
             steps.append(Work(stitch, per or plain_num(stream, 1), Every(what, end), loop, stream.since(begin)))

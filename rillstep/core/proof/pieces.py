@@ -72,6 +72,8 @@ def _sides_of(words: str, titles: list[str]) -> list[_Side]:
     )
     if len(named) != 2:
         return []
+    for _, index in named:  # "the top border" is a piece here, and no top edge
+        words = re.sub(re.escape(titles[index]), lambda match: "_" * len(match[0]), words, flags=re.IGNORECASE)
     edges = [
         (match.start(), edge)
         for edge, shape in _EDGES
