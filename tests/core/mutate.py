@@ -47,7 +47,7 @@ class Mutant:
 
 def mutants(text: str) -> Iterator[Mutant]:
     """All changes of a text."""
-    yield from _numbers(text, parse(text).pattern)
+    yield from _numbers(text, prove_text(text).pattern)
     lines = text.split("\n")
     for index, line in enumerate(lines):
         if not re.match(r"\s*(rnds?|rounds?|rows?|r\d)", line, re.IGNORECASE):
@@ -160,7 +160,7 @@ def run(paths: list[Path], say: bool = True) -> tuple[Counter[str], list[str]]:
             counted["altering"] += 1
             if is_found(mutant, before, after):
                 counted["found"] += 1
-            elif stands_alone(mutant, parse(text).pattern):
+            elif stands_alone(mutant, prove_text(text).pattern):
                 counted["alone"] += 1
             else:
                 row = mutant.text.split("\n")[mutant.line - 1]

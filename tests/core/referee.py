@@ -75,7 +75,7 @@ class Walker:
         self.places, self.size, self.around = list(places), size, around
         self.says = dict(around.says)
         self.made: list[P] = []
-        self.taken = self.skipped = 0
+        self.taken = self.skipped = self.turn_began = 0
         self.uses: set[tuple[str, str]] = set()
         self.stands = self.started = False
 
@@ -200,7 +200,8 @@ class Walker:
             case Nth(nth=nth, what=what):
                 if nth.at(size) == 1 and self.stands:
                     return 1
-                for _ in range(nth.at(size)):
+                since = self.taken - self.turn_began  # "in 4th st" is the fourth of the row, or of this turn
+                for _ in range(nth.at(size) - (since if since < nth.at(size) else 0)):
                     self.take(self.want(what))
                 return 1
             case Skipped(count=count):
@@ -217,6 +218,18 @@ class Walker:
             self.step(step, steps[index + 1] if index + 1 < len(steps) else None)
             self.started = self.started or not isinstance(step, Gesture)
 
+    def knots(self, into: Into) -> bool:
+        """A slip stitch that makes no stitch: it levels a round that is done, or closes a loop where it began."""
+        if isinstance(into, Same):
+            return bool(self.made) and self.made[-1].kind == "sp"
+        one = isinstance(into, Next) and into.count.at(self.size) == 1 and into.what.kind == "st"
+        return one and self.closed and bool(self.made) and not self.places
+
+    def turn(self, steps: tuple[Step, ...]) -> None:
+        outer, self.turn_began = self.turn_began, self.taken
+        self.work(steps)
+        self.turn_began = outer
+
     def special(self, name: str) -> Special | None:
         return next((s for s in self.around.specials if s.name == name and s.steps), None)
 
@@ -225,6 +238,8 @@ class Walker:
         match step:
             case Work(stitch=stitch, per=per, into=into):
                 special = self.special(stitch)
+                if stitch == "sl st" and self.knots(into):
+                    return
                 for _ in range(self.resolve(into)):
                     for _ in range(per.at(size)):
                         self.made += self.in_one(special.steps, special.name) if special else [P("st", stitch)]
@@ -260,7 +275,7 @@ class Walker:
                 self.made.append(P("sp", length=space.at(size)))
             case Repeat(steps=steps, times=Num() as times):
                 for _ in range(times.at(size)):
-                    self.work(steps)
+                    self.turn(steps)
             case Repeat(steps=steps, times=end):
                 assert isinstance(end, ToEnd)
                 self.to_end(steps, end)
@@ -373,7 +388,7 @@ class Walker:
 
         here = left()
         while here > 0:
-            self.work(steps)
+            self.turn(steps)
             now = left()
             if now >= here:
                 raise Fails

@@ -75,7 +75,7 @@ def test_a_set_may_be_broken_too() -> None:
 @pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
 @pytest.mark.parametrize("width", [40, 64, 92])
 def test_what_is_broken_well_is_read_as_it_was(path: Path, width: int) -> None:
-    pattern = parse(path.read_text()).pattern
+    pattern = prove_text(path.read_text()).pattern
     for terms in ("US", "UK"):
         text = write(pattern, terms)
         broken = wrapped(text, width)

@@ -19,7 +19,7 @@ CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 @pytest.mark.parametrize("terms", ["US", "UK"])
 def test_every_line_is_in_the_sheet_and_knows_its_source(path: Path, terms: str) -> None:
     text = path.read_text()
-    pattern = parse(text).pattern
+    pattern = prove_text(text).pattern
     made = sheet(reprint(pattern, terms), terms)  # type: ignore[arg-type]
     rows = [line for section in made.sections for line in section.lines if line.kind == "row"]
     assert rows and made.proved
@@ -34,7 +34,7 @@ def test_every_line_is_in_the_sheet_and_knows_its_source(path: Path, terms: str)
 
 @pytest.mark.parametrize("path", CORPUS[::4], ids=[path.stem for path in CORPUS[::4]])
 def test_the_same_words_stand_in_markdown_and_on_the_page(path: Path) -> None:
-    pattern = parse(path.read_text()).pattern
+    pattern = prove_text(path.read_text()).pattern
     for size in (None, len(pattern.sizes) - 1):
         made = sheet(reprint(pattern, "US", size, hand="left"), "US", "left")
         written = markdown_of(made).replace("\\*", "*")

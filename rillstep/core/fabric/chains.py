@@ -3,8 +3,8 @@
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
-from rillstep.core.notation.tree import Chain, Closing, EachKind, Group, InRing, Repeat, Step, Together, Work
-from rillstep.core.stitches import basic
+from rillstep.core.notation.tree import Chain, Closing, EachKind, Group, InRing, Repeat, Same, Step, Together, Work
+from rillstep.core.stitches import BY_US, basic
 
 
 def chain(hook: Hook, step: Chain, following: Step | None) -> None:
@@ -73,8 +73,8 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
             message = f"ch {length} does not reach the height of {counts if counts != 'none' else first}"
             hook.warnings.append(Trouble("turning-chain", step.span, message))
         return counts
-    if length == 1:
-        return "none"
+    if length == 1 or (length <= height and first not in BY_US and isinstance(getattr(following, "into", None), Same)):
+        return "none"  # "ch 2, puff in same sp" only lifts the hook
     if length == height:
         message = f"the text does not say whether ch {length} counts as a stitch"
         hook.warnings.append(Trouble("chain-unsaid", step.span, message))

@@ -98,6 +98,15 @@ class SizeWork:
         """The work of the line at a line number of the text."""
         return self._by_line.get(number)
 
+    def of(self, line: Row | Again | Setup) -> LineWork | None:
+        """The work of a line of the tree: told by the line itself, as several may stand in one line of the text."""
+        return self._by_identity.get(id(line))
+
+    @cached_property
+    def _by_identity(self) -> dict[int, LineWork]:
+        return {id(work.line): work for work in self.lines}
+
     @cached_property
     def _by_line(self) -> dict[int, LineWork]:
-        return {work.line.span.line: work for work in reversed(self.lines)}
+        rows = sorted(reversed(self.lines), key=lambda work: isinstance(work.line, Row | Again))
+        return {work.line.span.line: work for work in rows}

@@ -29,10 +29,14 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
     """Take the places that `into` names; the answer is how many there are. Raises Stop."""
     size = hook.size
     match into:
+        case Next(number, what) if what.between > 1:
+            return taken(hook, wanted(hook, what), number.at(size) * what.between, span, loop) // what.between
         case Next(number, what):
             if what.corner and not hook.cursor.rest and hook.sides:
                 hook.on_side = True  # round the corner to the next side
             return taken(hook, wanted(hook, what), number.at(size), span, loop)
+        case Every(what, end) if what.between > 1:
+            return _between_groups(hook, what, end, span)
         case Every(what, end):
             return _every(hook, what, end, span, loop)
         case Same(what):
@@ -75,6 +79,16 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return _top_of_chain(hook, span)
         case Skipped(number, _):
             return _skipped(hook, number.at(size), span)
+
+
+def _between_groups(hook: Hook, what: What, end: ToEnd, span: Span) -> int:
+    """Gaps between groups of so many stitches: the groups must come out even. Raises Stop."""
+    count = _every(hook, what, end, span, "both")
+    groups, left = divmod(count, what.between)
+    if left:
+        message = f"groups of {what.between} do not come out even: {left} left for the last one"
+        raise Stop(Trouble("repeat-uneven", span, message, what.between - left, left))
+    return groups
 
 
 def wanted(hook: Hook, what: What) -> Want:

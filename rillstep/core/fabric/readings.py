@@ -1,4 +1,4 @@
-"""Rows whose words leave open how they are meant: the first reading with which a row comes out in every size holds."""
+"""Rows whose words leave open how they are meant: the first reading with which a row comes out in most sizes holds."""
 
 from dataclasses import replace
 from functools import lru_cache
@@ -12,23 +12,25 @@ MOST_OPEN = 40
 
 
 def settled(pattern: Pattern) -> Pattern:
-    """The pattern with each such row in the reading that comes out; one that comes out in none stays as it is first read."""
+    """The pattern with each such row in the reading that comes out in most sizes; where none is better, as it is first read."""
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
     for row in open_rows[:MOST_OPEN]:
-        if _comes_out(pattern, row):
-            continue
+        best, most = pattern, _sizes_true(pattern, row)
         for index in range(len(row.readings)):
+            if most == len(row.sizes):
+                break
             other = _read_as(Same(row), index)
             tried = _with(pattern, row, other)
-            if _comes_out(tried, other):
-                pattern = tried
-                break
+            if (true := _sizes_true(tried, other)) > most:
+                best, most = tried, true
+        pattern = best
     return pattern
 
 
-def _comes_out(pattern: Pattern, row: Row) -> bool:
+def _sizes_true(pattern: Pattern, row: Row) -> int:
+    """In how many sizes the row comes out as it says."""
     works = [work_pattern(pattern, size).of_line(row.span.line) for size in row.sizes]
-    return all(w is not None and w.trouble is None and w.known and not w.differences for w in works)
+    return sum(w is not None and w.trouble is None and w.known and not w.differences for w in works)
 
 
 @lru_cache(maxsize=1024)

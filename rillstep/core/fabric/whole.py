@@ -337,6 +337,8 @@ def _stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:
     steps = line.steps if isinstance(line, Row) else source.steps if source is not None else ()
     stitch = _main_stitch(steps)
     spaces = [(t.count.at(size), t.length.at(size) if t.length else 1) for t in line.totals if t.what == "sp"]
+    if not spaces:  # "30 sc, 9 ch": all of them in one space
+        spaces = [(1, t.count.at(size)) for t in line.totals if t.what == "ch" and t.count.at(size) > 0]
     if not spaces:
         return stitches_edge(stitch, sts, closed=line.kind == "Rnd")
     runs: list[Run] = []

@@ -194,7 +194,8 @@ def _before_moves(steps: tuple[Step, ...]) -> int:
     at = 0
     while at < len(steps) and (isinstance(steps[at], Gesture) or _is_chain_one(steps[at])):
         at += 1
-    if not at or not any(isinstance(step, Chain) for step in steps[:at]) or not _leading_moves(steps[at:]):
+    begun = any(isinstance(step, Chain) or (isinstance(step, Gesture) and step.kind == "turn") for step in steps[:at])
+    if not begun or not _leading_moves(steps[at:]):
         return 0
     return at
 

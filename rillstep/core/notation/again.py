@@ -57,8 +57,11 @@ def read_again(stream: Stream) -> AgainBody:
     by_measure: Span | None = None
     while stream.peek() is not None:
         start = stream.at
-        stream.mark(",", ";")
-        if stream.word("until", "till"):
+        stream.mark(",", ";", ".")
+        stated = _rows_in_all(stream)
+        if stated is not None:
+            total = stated
+        elif stream.word("until", "till"):
             until, by_measure = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
             total = stream.need_number("rows")
@@ -73,6 +76,32 @@ def read_again(stream: Stream) -> AgainBody:
             stream.at = start
             break
     return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at)
+
+
+def _rows_in_all(stream: Stream) -> Num | None:
+    """ "14 (18) rows worked", "16 rows in total": how many there are now."""
+    start = stream.at
+    stream.any_of("you should have", "you will have", "you now have", "there are", "you have", "there should be")
+    number = stream.number()
+    if (
+        number is not None
+        and stream.word(*_ROWS)
+        and stream.any_of(
+            "worked",
+            "in total",
+            "total",
+            "completed",
+            "complete",
+            "in all",
+            "made",
+            "done",
+            "altogether",
+            "have been worked",
+        )
+    ):
+        return number
+    stream.at = start
+    return None
 
 
 def _sources(stream: Stream) -> tuple[Num, ...]:

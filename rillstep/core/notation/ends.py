@@ -39,6 +39,7 @@ def _end(stream: Stream) -> ToEnd | None:
         return _last_of(stream) or ToEnd("around")
     if stream.word("across", "along"):
         stream.any_of(*_ALONG)
+        stream.any_of("from left to right", "from right to left")
         if stream.words("to", "end"):
             return ToEnd("across")
         return _last_of(stream) or ToEnd("across")

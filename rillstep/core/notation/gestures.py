@@ -30,6 +30,48 @@ _SLIPPED = (
 )  # fmt: skip
 
 
+def _is_colour(stream: Stream) -> bool:
+    """Is a letter by itself at the start of a clause a colour, and no article?"""
+    token, second, third = stream.peek(), stream.peek(1), stream.peek(2)
+    if (
+        token is None
+        or second is None
+        or not (len(token.text) == 1 or token.text in ("mc", "cc"))
+        or token.text in ("x", "r")
+    ):
+        return False
+    begins = stream.at == 0 or stream.tokens[stream.at - 1].is_mark("(", "[", "*", ",", ";", ":", ".")
+    words = stitch_words(stream.context.terms)
+    stitch = (
+        second.text in words
+        or second.is_word("inc", "dec")
+        or (second.kind == "num" and third is not None and third.text in words)
+    )
+    return second.is_mark(":") or (begins and stitch)
+
+
+# How a stitch stands to others: it takes what it takes all the same.
+_BESIDE = (
+    "working in front of",
+    "working behind",
+    "work in front of",
+    "work behind",
+    "working over",
+    "in front of",
+    "behind",
+    "pushing",
+    "enclosing",
+)
+
+
+def _to_where(stream: Stream) -> None:
+    """The words of an aside, to a mark, or to a stitch that is worked after "made"."""
+    while (token := stream.peek()) is not None and token.kind in ("word", "num"):
+        stream.at += 1
+        if token.is_word("made", "worked") or (token.is_word("st", "sts") and sees_stitch(stream) is not None):
+            return
+
+
 _FACING = (
     "with rs facing", "with ws facing", "with right side facing", "with wrong side facing", "with the right side facing", "with the wrong side facing",
     "with rs facing you", "with rs of work facing", "with right side of work facing", "rs facing", "ws facing", "right side facing", "wrong side facing",
@@ -59,6 +101,13 @@ def read_gesture(stream: Stream) -> list[Step] | None:
             depth += after.is_mark("(", "[") - after.is_mark(")", "]")
             stream.at += 1
         return []
+    if stream.any_of(*_BESIDE):
+        _to_where(stream)
+        return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
+    if _is_colour(stream):  # "A: sc in next 2 sts; B: ...", "(A 2 sc, B inc)"
+        stream.at += 1
+        stream.mark(":")
+        return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
     leave = read_leave(stream)
     if leave is not None:
         return [leave]
@@ -75,10 +124,13 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         kind = _PLAIN[index][1]
         _rest_of_aside(stream, kind)
         return [Gesture(kind, span=stream.since(start))]
-    if token.is_word("join", "attach", "attaching", "sl", "slst", "ss", "slip"):
+    if token.is_word("join", "attach", "attaching", "rejoin", "reattach", "sl", "slst", "ss", "slip"):
         return _read_join(stream, start)
     if token.is_word("change", "switch", "changing", "switching"):
         return _read_colour(stream, start)
+    if token.is_word("using", "with", "in") and names_colour(stream):
+        stream.next()
+        return _colour(stream, start, "change colour")
     if token.is_word(
         "working",
         "work",
@@ -95,9 +147,6 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         "across",
     ):
         return _read_row_loop(stream, start)
-    if token.is_word("using", "with") and names_colour(stream):
-        stream.next()
-        return _colour(stream, start, "change colour")
     if stream.any_of(*_FACING):
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     if stream.words("with") and (
@@ -205,7 +254,7 @@ def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
 
 def _read_join(stream: Stream, start: int) -> list[Step] | None:
     """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
-    if stream.word("join", "joining", "attach", "attaching"):
+    if stream.word("join", "joining", "attach", "attaching", "rejoin", "reattach"):
         if stream.any_of(*_RING):
             return [Gesture("join into ring", span=stream.since(start))]
         if _joins_colour(stream):

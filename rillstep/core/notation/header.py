@@ -9,7 +9,7 @@ from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.rows import read_check
-from rillstep.core.notation.specials import name_words, read_special
+from rillstep.core.notation.specials import name_words, read_special, short_names
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, stitch_words
@@ -121,7 +121,8 @@ def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Cont
 
 def define(head: Header, value: str, line: int, column: int, findings: list[Finding]) -> None:
     """ "scallop = 5 dc in same st": a stitch of the pattern's own."""
-    name, sign, _ = value.partition("=" if "=" in value else ":")
+    sign = next((s for s in ("=", ":", " - ", " – ", " — ") if s in value), "")
+    name = value.partition(sign)[0] if sign else value
     span = Span(line, column + 1, column + 1 + max(1, len(value)))
     words = name_words(name)
     if not sign or not words:
@@ -129,12 +130,13 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
             Finding("define-form", "error", span, "A stitch is defined like this: “scallop = 5 dc in same st”.")
         )
         return
-    start = column + len(name) + 1
+    start = column + len(name) + len(sign)
     context = context_of(head, tuple(range(len(head.sizes))))
     special, problems = read_special(" ".join(name.split()), " " * column + value, line, start, context)
     findings.extend(problems)
     head.specials.append(special)
     head.special_words.append((special.name, words))
+    head.special_words += [(special.name, short) for short in short_names(name) if short != words]
     head.special_words.sort(key=lambda item: -len(item[1]))
 
 

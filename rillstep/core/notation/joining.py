@@ -95,6 +95,8 @@ def _continues(text: str, raw: str) -> bool:
         return False
     if raw.partition(":")[1] and re.match(r"^\s*[A-Za-z ]{1,40}:", raw):
         return False
+    if _ONLY_TOTAL.match(raw) and raw.lstrip()[:1] in "—-=" and not _STATED.search(text):
+        return True
     if _ONLY_TOTAL.match(raw):
         return not re.search(r"[)\]>]\s*\.?\s*$", text) or text.rstrip(". ").endswith("times")
     if _STATED.search(text):

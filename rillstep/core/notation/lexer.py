@@ -33,26 +33,45 @@ _PLAIN = str.maketrans(
 
 _NUMBER = r"\d+(?:\.\d+)?"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
+_WORDS = [
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+    "thirteen",
+    "fourteen",
+    "fifteen",
+    "sixteen",
+    "seventeen",
+    "eighteen",
+    "nineteen",
+    "twenty",
+]
+_WORD_NUMBERS = {word: number for number, word in enumerate(_WORDS, start=1)}
+_ANY_WORD = rf"(?:{'|'.join(sorted(_WORDS, key=len, reverse=True))})"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
+    |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
     |(?P<slashes>{_MANY}(?:\s?/\s?{_MANY})+)
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}}]{{0,200}}\}})
-    |(?P<times>x(?=\d))
+    |(?P<times>[xX](?=\d))
     |(?P<word>[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?)
     |(?P<mark>—|\*\*|[^\s])""",
-    re.VERBOSE,
+    re.VERBOSE | re.IGNORECASE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+{_COUNTED}\b)")
-_MEMBER = re.compile(_NUMBER)
-_WORD_NUMBERS = {
-    word: number
-    for number, word in enumerate(
-        ("one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"), start=1
-    )
-}
+_MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
 _WORD_ORDINALS = {
     "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th", "eighth": "8th", "ninth": "9th",
     "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th", "fifteenth": "15th",
@@ -67,7 +86,11 @@ def plain(text: str) -> str:
 
 def _members(text: str, line: int, start: int) -> tuple[tuple[float, Span], ...]:
     return tuple(
-        (float(m.group()), Span(line, start + m.start() + 1, start + m.end() + 1)) for m in _MEMBER.finditer(text)
+        (
+            float(_WORD_NUMBERS.get(m.group().lower(), 0) or m.group()),
+            Span(line, start + m.start() + 1, start + m.end() + 1),
+        )
+        for m in _MEMBER.finditer(text)
     )
 
 
@@ -98,7 +121,7 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
 
 
 def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:
-    if kind in ("num", "set", "slashes"):
+    if kind in ("num", "set", "slashes", "wordset"):
         return Token("num", piece, span, _members(piece, line, at))
     word = piece.lower()
     if kind == "times":

@@ -142,6 +142,8 @@ def _place(stream: Stream) -> Into:
     token = stream.peek()
     if token is not None and token.kind == "ordinal":
         return _ordinal(stream)
+    if stream.any_of(*_JUST_SKIPPED):
+        return Skipped(plain_num(stream, 1), STITCHES)
     if stream.word("last", "final"):
         number = stream.number()
         following = stream.peek()
@@ -179,6 +181,12 @@ def _place(stream: Stream) -> Into:
     if beginning_chain(stream) is not None:
         return TopOfChain()
     return Next(plain_num(stream, 1), what_or_stitch(stream))
+
+
+_JUST_SKIPPED = (
+    "st just skipped", "stitch just skipped", "sc just skipped", "just skipped st", "just skipped stitch", "st that was skipped", "st previously skipped",
+    "previously skipped st", "previous skipped st", "last skipped st",
+)  # fmt: skip
 
 
 def _same(stream: Stream) -> Same | AsFirst:
@@ -333,6 +341,9 @@ def qualifiers(stream: Stream) -> None:
     """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway."""
     while True:
         start = stream.at
+        if (stream.number() or True) and stream.word(*_ROW) and stream.word("below", "down"):
+            continue
+        stream.at = start
         if stream.any_of("below", "made", "just made", "of ch", "of chain", "of foundation ch", "of foundation chain"):
             continue
         if stream.word("of", "from", "on", "in"):

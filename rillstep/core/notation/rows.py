@@ -30,7 +30,7 @@ _TOTAL_SENTENCE = re.compile(
 )
 SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+[^.;]{1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+[^.;,]{1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"(?:(?:with|using)\s+[^.;,]{1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,

@@ -164,7 +164,12 @@ def is_heading(text: str, following: str | None) -> bool:
     letters = [c for c in bare if c.isalpha()]
     if not letters or not bare[0].isalpha():
         return False
-    shaped = bare.endswith(":") or bare.upper() == bare or text.strip().startswith("**") or bare.istitle()
+    role = any(
+        word in bare.lower()
+        for word in (*(word for word, _ in _ROLE_WORDS), "piece", "body", "wall", "bag", "side", "top", "round", "body")
+    )
+    plain = role and bare[0].isupper() and len(bare.split()) <= 4
+    shaped = bare.endswith(":") or bare.upper() == bare or text.strip().startswith("**") or bare.istitle() or plain
     return shaped and len(bare.split()) <= 6
 
 
@@ -183,7 +188,9 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
     anew = label is None or re.search(
-        r"\bfrom (?:the |your )?hook\b|\bring\b|\bmr\b|\bmagic\b", following, re.IGNORECASE
+        r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b",
+        following,
+        re.IGNORECASE,
     )
     continues = _last_piece(before) if not anew and make == 1 else None
     return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span=span)

@@ -34,6 +34,11 @@ def name_words(name: str) -> tuple[str, ...]:
     return tuple(words)
 
 
+def short_names(name: str) -> list[tuple[str, ...]]:
+    """The abbreviations in brackets behind a name: "Bobble (BO)"."""
+    return [words for inside in re.findall(r"\(([^()]{1,12})\)", name) if (words := name_words(inside))]
+
+
 @lru_cache(maxsize=512)
 def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
     """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""

@@ -61,13 +61,15 @@ class What:
     """The kind of place named: stitches, chains, chain spaces, or the ends of rows ("end").
 
     length: of a space in chains, where it is said. stitch: only the tops of this stitch, or the
-    places that a special stitch offers. corner: only corner spaces, or corner stitches.
+    places that a special stitch offers. corner: only corner spaces, or corner stitches. between: the
+    gap behind every so many stitches ("sp between 3-dc groups" is 3), where no chain was made.
     """
 
     kind: WhatKind
     length: Num | None = None
     stitch: str = ""
     corner: bool = False
+    between: int = 0
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ from rillstep.core.notation.tree import (
     Next,
     Num,
     Repeat,
+    Skip,
     Step,
     ToEnd,
     Total,
@@ -144,8 +145,10 @@ def whole_row(steps: tuple[Step, ...], totals: tuple[Total, ...]) -> bool:
         or getattr(s, "end", None)
         for s in works
     )
+    full = len(works) >= 4 and any(isinstance(step, Skip | Chain) for step in steps)
     return (
-        bool(totals)
+        full
+        or bool(totals)
         or ends
         or any(isinstance(s, Evenly | Foundation) for s in works)
         or any(isinstance(getattr(s, "into", None), FromHook | InRing) for s in works)

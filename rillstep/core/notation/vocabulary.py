@@ -27,6 +27,8 @@ def stitch_word(stream: Stream) -> str | None:
         return _counted_cluster(stream)
     if token.kind != "word":
         return None
+    if stream.any_of("spike sts", "spike st", "spike stitches", "spike stitch", "spike"):
+        return "sc"  # an sc that reaches down: it takes the stitch above
     for words, name in long_names(stream.context.terms).get(token.text, ()):
         if stream.words(*words):
             return name

@@ -76,7 +76,9 @@ def _stitch_or_chain(stream: Stream) -> What | None:
     if stream.word(*STITCH):
         return _and(stream, What("st"))
     if stream.word(*SPACE):
-        return _and(stream, What("sp"))
+        return _between(stream) or _and(stream, What("sp"))
+    if stream.sees("between"):
+        return _between(stream)
     if stream.word(*CHAIN):
         return _and(stream, _chain_or_space(stream))
     stitch = stitch_word(stream)
@@ -85,6 +87,30 @@ def _stitch_or_chain(stream: Stream) -> What | None:
             return What("sp")
         stream.word(*STITCH)
         return _and(stream, What("st", stitch=stitch))
+    return None
+
+
+_GROUPS = ("group", "groups", "cluster", "clusters", "shell", "shells", "set", "sets", "trio", "trios")
+
+
+def _between(stream: Stream) -> What | None:
+    """ "sp between sts", "between next 2 dc", "sp between 3-dc groups": the gap behind a stitch, or behind a few; None for anything else."""
+    start = stream.at
+    if stream.word("between"):
+        stream.word("the", "each", "every", "any")
+        stream.word("next", "first", "these", "those", "of")
+        stream.word("the")
+        number = stream.number()
+        many = next((v for v in number.values if v is not None), None) if number is not None else None
+        stream.mark("-")
+        stitch = stitch_word(stream)
+        stream.mark("-")
+        if stream.word(*_GROUPS) and number is not None and many and stitch:
+            return What("st", stitch=stitch, between=many)
+        if stitch is not None or stream.word(*STITCH):
+            stream.word(*STITCH)
+            return What("st", stitch=stitch or "", between=1)
+    stream.at = start
     return None
 
 
@@ -97,6 +123,12 @@ def _and(stream: Stream, first: What) -> What:
     stream.word("each", "every")
     token = stream.peek()
     second = None
+    before = stream.at
+    if first.kind == "st" and first.stitch and stitch_word(stream) not in (None, first.stitch):
+        stream.word(*STITCH)
+        if not stream.sees("in") and not stream.sees("into"):
+            return What("st")  # "each sc and bobble": all stitches
+    stream.at = before
     if token is not None and token.is_word(*STITCH, *SPACE, *CHAIN):
         second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
         if second is None and stream.word(*SPACE):

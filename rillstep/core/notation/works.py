@@ -58,12 +58,18 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return [skipped]
     while stream.word(*_WORKED_WITH):
         pass
+    stream.word("long", "spike", "deep") if not stream.sees("spike", "st") and not stream.sees(
+        "spike", "stitch"
+    ) else None
     founded = _foundation(stream, start)
     if founded is not None:
         return [founded]
     loop = read_loop(stream) or stream.loop
     stream.mark(",", ":")
     leading = _leading_number(stream)
+    dash = stream.at
+    if not (leading is not None and stream.mark("-") and sees_stitch(stream) is not None):
+        stream.at = dash
     stream.word("more", "additional")
     token = stream.peek()
     if token is None:
@@ -84,6 +90,8 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     stitch = stitch_word(stream)
     if stitch is None:
         return _read_stuck(stream, start, token, leading, loop)
+    if leading is not None and stream.word("shell", "shells", "fan", "fans"):  # "5-dc shell": five in one place
+        return _places(stream, start, stitch, leading, loop)
     if stream.word(*_INCREASE):
         return _increase(stream, start, stitch, leading, loop)
     if stream.word(*_DECREASE):
@@ -165,9 +173,10 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     if count is not None and not _opens_place(stream):
         return [Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
     per = leading if count is None else count
-    if _in_colour(stream):
+    if (colour := _in_colour(stream)) is not None:
         return [
-            Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))
+            colour,
+            Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start)),
         ]
     if stream.word("evenly") or stream.sees("even") or stream.sees("evenly"):
         evenly = _evenly(stream, start, stitch, per)
@@ -205,18 +214,18 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 
-def _in_colour(stream: Stream) -> bool:
-    """ "4 sc in A", "sc 4 with B": a colour by its letter, and no place."""
+def _in_colour(stream: Stream) -> Gesture | None:
+    """ "4 sc in A", "sc 4 with B": a colour by its letter, and no place; the change to it comes before the stitches."""
     start = stream.at
     if stream.word("in", "with"):
         token = stream.peek()
         following = stream.peek(1)
         letter = token is not None and token.kind == "word" and (len(token.text) == 1 or token.text in ("mc", "cc"))
-        if letter and (following is None or following.kind == "mark"):
+        if token is not None and letter and (following is None or following.kind == "mark"):
             stream.at += 1
-            return True
+            return Gesture("change colour", token.text.upper(), span=stream.since(start))
     stream.at = start
-    return False
+    return None
 
 
 def _counts_off(stream: Stream) -> bool:
@@ -347,6 +356,8 @@ def _places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop
 
 
 def _more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: Loop) -> list[Step]:
+    if _is_every([first]) and (colour := _in_colour(stream)) is not None:
+        return [colour, first]
     shaping = shaped(stream, first)
     if shaping is not None:
         return shaping

@@ -80,6 +80,12 @@ def _what(what: What, plural: bool, terms: Terms = "US") -> str:
             word = "sps" if plural else "sp"
             space = word if what.length is None else f"ch-{_n(what.length)} {word}"
             return corner + space if what.kind == "sp" else f"st and {space}"
+        case "st" if what.between == 1:
+            return f"{'sps' if plural else 'sp'} between {abbreviation(what.stitch, terms) + ' ' if what.stitch else ''}sts"
+        case "st" if what.between:
+            return (
+                f"{'sps' if plural else 'sp'} between {what.between}-{abbreviation(what.stitch or 'dc', terms)} groups"
+            )
         case "st" if what.stitch:
             name = abbreviation(what.stitch, terms)
             return corner + (f"{name} sts" if plural else name)

@@ -92,7 +92,7 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
         for line in section.lines:
             if not isinstance(line, Row | Again):
                 continue
-            works = [work.of_line(line.span.line) for work in subject.works]
+            works = [work.of(line) for work in subject.works]
             proof = _unjudged(Known(line), tuple(map(Known, works)), index)
             if any(covers(line, at) for at in wrong):
                 proof = replace(proof, proved=False)

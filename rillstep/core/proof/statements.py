@@ -66,7 +66,7 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
 
 def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
     """Rounds of this section, or stitches after it; None when they are not known."""
-    lines = [line for line in work.lines if line.section == section and line.line.span.line < check.span.line]
+    lines = [line for line in work.lines if line.section == section and line.line.span.line <= check.span.line]
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
     if what in ("rnds", "rows"):
         return sum(max(0, line.line.rounds(work.size)) for line in rows if isinstance(line.line, Row | Again))
