@@ -55,6 +55,7 @@ def _join_at(hook: Hook, step: Gesture) -> None:
         hook.take(wanted(hook, into.what), into.nth.at(hook.size) - 1, step.span)
     hook.cursor.taken = 0  # "same st" is the place that the yarn is joined in
     hook.joined_within = True
+    hook.started = False  # a chain that comes next begins the row
 
 
 def _place_marker(hook: Hook, step: Gesture) -> None:

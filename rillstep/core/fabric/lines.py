@@ -108,5 +108,9 @@ class SizeWork:
 
     @cached_property
     def _by_line(self) -> dict[int, LineWork]:
-        rows = sorted(reversed(self.lines), key=lambda work: isinstance(work.line, Row | Again))
-        return {work.line.span.line: work for work in rows}
+        first: dict[int, LineWork] = {}
+        for work in sorted(
+            self.lines, key=lambda work: isinstance(work.line, Setup)
+        ):  # a row before the chain that it stands with
+            first.setdefault(work.line.span.line, work)
+        return first

@@ -116,7 +116,7 @@ def read_loop(stream: Stream) -> Loop | None:
     stream.word("in", "through", "into")
     stream.word("the")
     loop: Loop | None = None
-    if stream.any_of("both loops of", "both lps of"):
+    if stream.any_of("both loops of", "both lps of", "both loops", "both lps"):
         return "both"
     if stream.word("blo", "bl", "tbl") or stream.words("b", "l", "o"):
         loop = "back"

@@ -11,7 +11,15 @@ from rillstep.core.notation.tokens import Token
 
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
-_OTHER_NAMES = {"hk": "hook", "rds": "rnds", "rd": "rnd", "chsp": "sp", "foundtn": "foundation"}
+_OTHER_NAMES = {
+    "hk": "hook",
+    "rds": "rnds",
+    "rpt": "rep",
+    "reps": "rep",
+    "rd": "rnd",
+    "chsp": "sp",
+    "foundtn": "foundation",
+}
 # Abbreviations with a full stop of their own: it ends no sentence.
 _STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
 _UNITS = ("st", "sts", "ch", "chs", "sp", "sps", "rnd", "row")

@@ -73,7 +73,7 @@ def is_size_line(text: str) -> bool:
 
 def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple[int, ...], list[Finding]]:
     """The sizes of "Sizes M and L only"; a name that is none is a finding. No sizes when no name is known."""
-    known = sizes_named(key, names)
+    known = sizes_named(key.strip().strip("()[]"), names)
     if known is not None:
         return known, []
     by_name = {name.lower(): i for i, name in enumerate(names)}

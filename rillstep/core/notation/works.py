@@ -318,6 +318,10 @@ _EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
 )  # fmt: skip
 
 
+_EDGES = tuple(sorted(_EDGES, key=lambda edge: -len(edge[0])))  # "bottom edge" before "bottom"
+_EDGE_WORDS = tuple(words for words, _ in _EDGES)
+
+
 def _along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
     """ "work 8 sc along the row ends", "20 sc across the foundation chain": so many over that side, spread as they fit."""
     at = stream.at
@@ -333,7 +337,7 @@ def _along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Ste
             stream.at += token is not None and token.kind == "ordinal"
         for here in range(stream.at, begin - 1, -1):
             stream.at = here
-            index = stream.phrase(tuple(words for words, _ in _EDGES))
+            index = stream.phrase(_EDGE_WORDS)
             if index is not None:
                 stream.any_of(
                     "of the base",
