@@ -10,7 +10,7 @@ import pytest
 
 from rillstep.core.fabric import work_row
 from rillstep.core.notation import parse, write
-from rillstep.core.notation.tree import Row
+from rillstep.core.notation.tree import Chain, Gesture, Row
 from rillstep.core.proof import prove_text, reprint
 from tests.core.referee import unrolled, walk
 
@@ -76,6 +76,9 @@ def _walkable(row: Row, start: object) -> bool:
         "AsFirst",
         "change colour",
     )
+    turned = [step for step in row.steps if not isinstance(step, Gesture)][-1:]
+    if row.kind == "Row" and turned and isinstance(turned[0], Chain):
+        return False  # the turning chain of the next row
     moves = row.steps and getattr(row.steps[0], "stitch", "") == "sl st"
     fresh = getattr(start, "foundation", False) or not getattr(start, "runs", ())
     return not moves and not fresh and not any(word in words for word in beyond)

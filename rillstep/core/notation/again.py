@@ -58,7 +58,7 @@ def read_again(stream: Stream) -> AgainBody:
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
-        stated = _rows_in_all(stream)
+        stated = rows_in_all(stream)
         if stated is not None:
             total = stated
         elif stream.word("until", "till"):
@@ -78,7 +78,7 @@ def read_again(stream: Stream) -> AgainBody:
     return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at)
 
 
-def _rows_in_all(stream: Stream) -> Num | None:
+def rows_in_all(stream: Stream) -> Num | None:
     """ "14 (18) rows worked", "16 rows in total": how many there are now."""
     start = stream.at
     stream.any_of("you should have", "you will have", "you now have", "there are", "you have", "there should be")

@@ -23,7 +23,8 @@ _ONLY_TOTAL = re.compile(
 )
 _OWN_LINE = re.compile(
     r"^\s*(?:section|sizes?|all sizes|notes?|check|define|pattern|terms|gauge|number|fasten off|cut\b|weave|with rs|"
-    r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat row|rep row|repeat rnd|rep rnd)",
+    r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat row|rep row|repeat rnd|rep rnd|"
+    r"(?:you (?:should |now |will )?have )?\d[\d\s(),/]*(?:rows?|rnds?|rounds?)\s+(?:worked|in total|total|completed?|in all|made|done))",
     re.IGNORECASE,
 )
 

@@ -22,7 +22,7 @@ _NAMED = re.compile(
 )
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(
-    r"^\s*(?P<number>\d{1,3})(?P<word>)\.\s+(?=[\[(*]*\s*(?:(?:\d+\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work)\b.*\d))", re.IGNORECASE
+    r"^\s*(?P<number>\d{1,3})(?P<word>)\.\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work)\b.*\d))", re.IGNORECASE
 )  # fmt: skip
 # "Next 10 (12) rounds: ...": so many, all alike.
 _NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*[:,])", re.IGNORECASE)  # fmt: skip

@@ -209,6 +209,10 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         check, findings = rows.read_check(text, number, context)
         reading.add(check, findings)
         return
+    counted = rows.read_rows_in_all(text, number, context)
+    if counted is not None:
+        reading.add(counted, [])
+        return
     limit = limited(text, reading.header.sizes)
     if limit is not None:
         text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)

@@ -333,6 +333,17 @@ def _read(text: str, line: int, context: Context, first: int, last: int) -> tupl
         return (), [_problem(problem, "This total is not understood")]
 
 
+@lru_cache(maxsize=512)
+def read_rows_in_all(text: str, line: int, context: Context) -> Check | None:
+    """ "14 (18) rows worked." as a line of its own: a check; None for any other line."""
+    stream = _stream(text, line, context, 0, len(text))
+    number = again.rows_in_all(stream)
+    if number is None or stream.findings or any(not token.is_mark(".") for token in stream.tokens[stream.at :]):
+        return None
+    what = "rows" if re.search(r"\brows?\b", text, re.IGNORECASE) else "rnds"
+    return Check((CheckItem(what, number),), context.active, Span(line, 1, len(text) + 1))  # type: ignore[arg-type]
+
+
 def read_check(text: str, line: int, context: Context, start: int | None = None) -> tuple[Check, list[Finding]]:
     """ "Check: 30 (34) rnds; 72 (88) sts; 24.0 (29.3) cm wide." """
     begin = text.index(":") + 1 if start is None else start

@@ -94,7 +94,7 @@ def _last_piece(before: list[Section]) -> str | None:
     worked = (
         s.title for s in reversed(before) if s.make == 1 and any(isinstance(line, Row | Again) for line in s.lines)
     )
-    return next(worked, before[-1].title if before else None)
+    return next(worked, before[-1].title if before else None) or None
 
 
 def usually_continues(role: str, before: list[Section]) -> str | None:
@@ -183,7 +183,13 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     if told is not None and re.search(r"spiral|rounds?|rows?|flat|work", told[1], re.IGNORECASE):
         title = title[: told.start()].strip()  # "Base (worked in a spiral)"
     label = starts_label(following)
-    rows = label is not None and label["word"].lower().startswith("row")
+    rows = label is not None and (
+        label["word"].lower().startswith("row")
+        or (
+            label["word"].lower() in ("", "r")
+            and re.search(r"\b(?:turn|across)\b", following, re.IGNORECASE) is not None
+        )
+    )
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
     if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
         role = "disc"

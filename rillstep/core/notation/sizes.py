@@ -109,7 +109,9 @@ def _said_with_label(text: str, names: tuple[str, ...]) -> Limited | None:
         return None if chosen is None else Limited(" " * prefix.end() + text[prefix.end() :], chosen)
     within = _WITHIN.match(text)
     if within is not None:
-        chosen = sizes_named(within["names"] or within["bare"], names)
+        said = within["names"] or within["bare"]
+        # "Rnd 3 (2):" is a set, even where a size is called 2.
+        chosen = sizes_named(said, names) if re.search(r"[A-Za-z]", said) else None
         if chosen is not None:
             start, end = within.start("said"), within.end("said")
             return Limited(text[:start] + " " * (end - start) + text[end:], chosen)
