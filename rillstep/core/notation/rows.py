@@ -337,7 +337,10 @@ def _read(text: str, line: int, context: Context, first: int, last: int) -> tupl
 def read_rows_in_all(text: str, line: int, context: Context) -> Check | None:
     """ "14 (18) rows worked." as a line of its own: a check; None for any other line."""
     stream = _stream(text, line, context, 0, len(text))
-    number = again.rows_in_all(stream)
+    try:
+        number = again.rows_in_all(stream)
+    except NotUnderstood:
+        return None
     if number is None or stream.findings or any(not token.is_mark(".") for token in stream.tokens[stream.at :]):
         return None
     what = "rows" if re.search(r"\brows?\b", text, re.IGNORECASE) else "rnds"
