@@ -271,7 +271,7 @@ def test_the_nearest_base_on_either_side_is_offered_and_mends_all_of_it() -> Non
 def test_no_base_is_offered_that_leaves_trouble_behind() -> None:
     text = TRIM.replace(
         "Row 2: Ch 1, sc in each st across; turn. — 29 (36) sts",
-        "Row 2: Ch 1, sc in next 29 (36) sts; turn. — 29 (36) sts",
+        "Row 2: Ch 1, [sc in next 1 (4) st] 29 (9) times; turn. — 29 (36) sts",
     )
     (finding,) = [f for f in prove_text(text).findings if f.severity == "error"]
     assert [repair for repair in finding.repairs if "to begin with" in repair.message] == []

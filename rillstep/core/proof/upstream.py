@@ -1,21 +1,23 @@
 """Repairs further up: when a round with a multiple does not fit, the nearest count to begin with that makes all of it true.
 
-The foundation of the piece is changed, everything after it is worked again, and the totals that
-change are restated with it. A change that leaves any line of the piece in trouble is not offered.
+The foundation of the piece is changed, everything after it is worked again, the straight runs of the base
+and the totals that change are written anew with it. A change that leaves any line in trouble is not offered.
 """
 
 from collections.abc import Iterator
 from dataclasses import replace
 
-from rillstep.core.fabric import LineWork, differing, work_pattern
+from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
 from rillstep.core.findings import Edit, Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
-from rillstep.core.notation.tree import Again, Line, Num, Pattern, Row, Section, Setup
+from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Section, Setup, Step, Work
 from rillstep.core.proof.subject import Subject
 
 # So far to either side is looked: further away it would be another bag.
 FARTHEST = 12
 MOST_LINES = 60
+# Rows that are changed along with the foundation: those of a base, and a round with handles.
+MOST_FOLLOWED = 16
 CODES = ("repeat-uneven", "runs-out", "left-over")
 
 
@@ -58,27 +60,79 @@ def _nearest(pattern: Pattern, setup: Setup, number: Num, size: int, way: int) -
             return None
         edits = _edits(pattern, setup, number, size, value)
         if edits is not None:
-            also = f", and restate {len(edits) - 1} total{'s' if len(edits) > 2 else ''}" if len(edits) > 1 else ""
+            also = (
+                f", with {len(edits) - 1} number{'s' if len(edits) > 2 else ''} that follow from it"
+                if len(edits) > 1
+                else ""
+            )
             return Repair(f"Chain {value} instead of {number.at(size)} to begin with{also}", tuple(edits))
     return None
 
 
 def _edits(pattern: Pattern, setup: Setup, number: Num, size: int, value: int) -> list[Edit] | None:
-    """What has to be written for another foundation; None when a line of the pattern is then in trouble."""
-    changed = with_value(setup, number, size, value)
-    work = work_pattern(_without_totals(pattern, setup, changed), size)
-    stated = {line.span: line.totals for _, line in pattern.lines() if isinstance(line, Row | Again)}
+    """What has to be written for another foundation; None when a line of the pattern is then in trouble.
+
+    Rows that count their stitches are changed with it: each run of the straight side by as much as the chain.
+    """
     edits = [edit_value(number, size, value)]
-    for line in work.lines:
-        if line.trouble is not None:
+    tried = _without_totals(pattern, setup, with_value(setup, number, size, value))
+    for _ in range(MOST_FOLLOWED):
+        work = work_pattern(tried, size)
+        wrong = next((line for line in work.lines if line.trouble is not None), None)
+        if wrong is None:
+            return _restated(pattern, work, size, edits)
+        followed = _followed(tried, wrong, size, value - number.at(size))
+        if followed is None:
             return None
+        tried, more = followed
+        edits += more
+    return None
+
+
+def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pattern, list[Edit]] | None:
+    """The pattern with the first row in trouble made to fit: one length of its runs changed, wherever the row has it."""
+    row = wrong.line
+    if not isinstance(row, Row):
+        return None
+    counts = [n for n in _runs(row.steps) if n.values[size] is not None and n.parts]
+    for length in dict.fromkeys(n.at(size) for n in counts):
+        if length + by < 1:
+            continue
+        changed: Row = row
+        edits: list[Edit] = []
+        for count in counts:
+            if count.at(size) == length:
+                changed = with_value(changed, count, size, length + by)
+                edits.append(edit_value(count, size, length + by))
+        tried = _with(pattern, row, changed)
+        after = work_pattern(tried, size).of(changed)
+        if after is not None and after.trouble is None:
+            return tried, edits
+    return None
+
+
+def _runs(steps: tuple[Step, ...]) -> list[Num]:
+    """How many stitches are worked plainly one after another, for each such run; those within repeats make the pattern, and stay."""
+    return [s.into.count for s in steps if isinstance(s, Work) and isinstance(s.into, Next)]
+
+
+def _restated(pattern: Pattern, work: SizeWork, size: int, edits: list[Edit]) -> list[Edit] | None:
+    """The edits, and those of the totals that are other ones now; None when one cannot be written."""
+    stated = {line.span: line.totals for _, line in pattern.lines() if isinstance(line, Row | Again)}
+    for line in work.lines:
         if not isinstance(line.line, Row | Again) or not line.rounds:
             continue
         for total, _, made in differing(stated[line.line.span], line.rounds[-1], size):
             if not total.count.parts:
                 return None
-            edits.append(edit_value(total.count, size, made))
+            edits = [*edits, edit_value(total.count, size, made)]
     return edits
+
+
+def _with(pattern: Pattern, old: Line, new: Line) -> Pattern:
+    return replace(pattern, sections=tuple(
+        replace(s, lines=tuple(new if line is old else line for line in s.lines)) for s in pattern.sections
+    ))  # fmt: skip
 
 
 def _without_totals(pattern: Pattern, old: Setup, new: Setup) -> Pattern:
