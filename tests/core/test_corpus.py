@@ -75,7 +75,10 @@ def _walkable(row: Row, start: object) -> bool:
         "between=1",
         "AsFirst",
         "change colour",
+        "cable",
     )
+    if row.kind == "Row" and getattr(start, "closed", False):
+        return False  # a part of a round
     turned = [step for step in row.steps if not isinstance(step, Gesture)][-1:]
     if row.kind == "Row" and turned and isinstance(turned[0], Chain):
         return False  # the turning chain of the next row

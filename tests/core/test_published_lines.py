@@ -5,7 +5,7 @@ import pytest
 from rillstep.core.notation import parse, write
 from rillstep.core.notation.tree import Again, Gesture, Prose, Row
 from rillstep.core.notation.writer import write_label
-from rillstep.core.proof import prove_text
+from rillstep.core.proof import prove_text, reprint
 
 SIZES = "Sizes: S, M, L\nSection: W (joined rounds, wall)\nCh 24 (30, 36), join into a ring.\nRnd 1: Sc in each ch around; join.\n"
 ONE = "Section: W (joined rounds, wall)\nCh 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
@@ -208,3 +208,16 @@ def test_a_piece_made_apart_does_not_go_on_from_the_wall() -> None:
     pattern = prove_text(text).pattern
     assert pattern.sections[1].continues is None
     assert parse(write(pattern)).pattern == pattern
+
+
+def test_a_line_kept_as_words_is_printed_and_does_not_stop_the_print() -> None:
+    proof = prove_text(f"{ONE}Joining: with wrong sides together, sc evenly around 3 sides.")
+    printed = reprint(proof.pattern, "US")
+    assert printed.ok
+    assert "sc evenly around 3 sides" in printed.text
+
+
+def test_a_set_up_round_is_the_first_when_the_second_follows() -> None:
+    text = "Section: W (joined rounds, wall)\nCh 24, join into a ring.\nSet-up round: Sc in each ch around; join.\nRnd {n}: Sc in each st around; join."
+    assert errors(text.format(n=1)) == [] == errors(text.format(n=2))
+    assert [e.split()[0] for e in errors(text.format(n=3))] == ["numbers-gap"]

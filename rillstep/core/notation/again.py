@@ -11,7 +11,8 @@ from rillstep.core.notation.whats import plain_num
 _ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds", "r")
 _START = re.compile(
     r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
-    r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{])",
+    r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
+    r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)\s+(?:row|rnd|round)\b)",
     re.IGNORECASE,
 )
 
@@ -53,6 +54,10 @@ def read_again(stream: Stream) -> AgainBody:
     elif stream.word(*_ROWS):
         stream.mark(".")
         sources = _sources(stream)
+    elif (token := stream.peek()) is not None and token.kind == "ordinal":
+        stream.at += 1
+        sources = (plain_num(stream, int(token.text[:-2])),)
+        stream.word(*_ROWS)
     until = more = total = None
     by_measure: Span | None = None
     while stream.peek() is not None:

@@ -50,6 +50,10 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
         return None, None
     close = _close if bracket else _dash
     stream.any_of("this", "now and throughout", "here and throughout")
+    told = stream.at
+    stream.word("the")
+    if not (stream.word("first") and stream.number() is not None and stream.word("ch", "chs", "chain", "chains")):
+        stream.at = told  # it was no "(first 3 chs count as dc)"
     if stream.any_of(*sorted(_NOT, key=len, reverse=True)):
         stream.any_of(
             "here and throughout", "now and throughout", "throughout", "as a st", "as a stitch", "as st", "as stitch"

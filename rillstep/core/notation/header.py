@@ -154,8 +154,8 @@ def _size_names(text: str) -> tuple[str, ...]:
     bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]\s*\.?$", text)
     if bracket is not None and "," not in bracket[1]:
         text = f"{bracket[1]},{re.sub(r'[;:/]', ',', bracket[2])}"
-    elif "," not in text and text.count("/") >= 1:
-        text = text.replace("/", ",")
+    elif "," not in text and re.search(r"[/|]", text):
+        text = re.sub(r"[/|]", ",", text)
     return tuple(" ".join(name.split()) for name in text.rstrip(".").split(",") if name.strip())
 
 

@@ -71,6 +71,14 @@ def title_of(text: str) -> str:
     return " ".join(match["title"].split())
 
 
+def in_rows(text: str) -> bool:
+    """Is a line that begins with "R1" or "1." a row? It is where it says "turn" or "across"."""
+    return _BARE.match(text) is not None and re.search(r"\b(?:turn|across)\b", text, re.IGNORECASE) is not None
+
+
+_BARE = re.compile(r"^\s*(?:r\s*)?\d{1,3}\b", re.IGNORECASE)
+
+
 def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
     """ "R3" is whatever the section is worked in."""
     if word.lower() in ("", "r"):

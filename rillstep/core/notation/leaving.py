@@ -19,7 +19,10 @@ def read_leave(stream: Stream) -> Gesture | None:
     if not stream.any_of(*_REST):
         number = stream.number()
         read_what(stream)
-    if not stream.any_of("unworked", "un-worked", "free", "for now", "not worked"):
+    if not stream.any_of("unworked", "un-worked", "free", "for now", "not worked", "open", "unjoined"):
         stream.at = start
         return None
+    if stream.word("for", "as", "to"):
+        while (token := stream.peek()) is not None and token.kind == "word":
+            stream.at += 1  # what it is left for
     return Gesture("leave rest unworked", "", Next(number, STITCHES) if number else None, stream.since(start))

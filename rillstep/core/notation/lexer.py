@@ -33,37 +33,19 @@ _PLAIN = str.maketrans(
 
 _NUMBER = r"\d+(?:\.\d+)?"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
-_WORDS = [
-    "one",
-    "two",
-    "three",
-    "four",
-    "five",
-    "six",
-    "seven",
-    "eight",
-    "nine",
-    "ten",
-    "eleven",
-    "twelve",
-    "thirteen",
-    "fourteen",
-    "fifteen",
-    "sixteen",
-    "seventeen",
-    "eighteen",
-    "nineteen",
-    "twenty",
-]
+_WORDS = (
+    "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen",
+    "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty",
+)  # fmt: skip
 _WORD_NUMBERS = {word: number for number, word in enumerate(_WORDS, start=1)}
 _ANY_WORD = rf"(?:{'|'.join(sorted(_WORDS, key=len, reverse=True))})"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
-    |(?P<slashes>{_MANY}(?:\s?/\s?{_MANY})+)
+    |(?P<slashes>{_MANY}(?:\s?[/|]\s?{_MANY})+)
     |(?P<num>{_NUMBER})
-    |(?P<expr>\{{[^{{}}]{{0,200}}\}})
+    |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))
     |(?P<word>[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?)
     |(?P<mark>—|\*\*|[^\s])""",

@@ -10,8 +10,8 @@ from rillstep.core.gauge import rounded
 from rillstep.core.notation import header, rows
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
+from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
 from rillstep.core.notation.stream import Context
@@ -52,6 +52,7 @@ class _Reading:
 
     def close_section(self) -> None:
         if self.open is not None:
+            self.lines = _set_up_first(self.lines)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
             self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked))
         self.open, self.lines = None, []
@@ -73,7 +74,7 @@ class _Reading:
         elif (
             isinstance(line, Row)
             and line.kind == "Row"
-            and self.open.title == "Pattern"
+            and self.guessed
             and not any(isinstance(one, Row) for one in self.lines)
         ):
             self.open = replace(self.open, worked="rows")
@@ -85,6 +86,19 @@ class _Reading:
                 self.expected[size] = (last.values[size] or 0) + 1
         elif isinstance(line, Setup) and _begins_anew(line):
             self.restart()
+
+
+def _set_up_first(lines: list[Line]) -> list[Line]:
+    """A set-up round that is followed by round 2 is the first one."""
+    at = [i for i, line in enumerate(lines) if isinstance(line, Row | Again)][:2]
+    if len(at) < 2:
+        return lines
+    first, second = lines[at[0]], lines[at[1]]
+    assert isinstance(first, Row | Again) and isinstance(second, Row | Again)
+    if first.first.parts or not first.first.is_always(0) or not second.first.is_always(2) or first.last is not None:
+        return lines
+    one = replace(first, first=replace(first.first, values=tuple(None if v is None else 1 for v in first.first.values)))
+    return [one if i == at[0] else line for i, line in enumerate(lines)]
 
 
 def _spiral(lines: list[Line]) -> str:
@@ -200,6 +214,10 @@ def _just(reading: _Reading) -> list[Section]:
 
 def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) -> None:
     context = reading.context()
+    if in_rows(text) and (
+        reading.open is None or (reading.guessed and not any(isinstance(line, Row) for line in reading.lines))
+    ):
+        context = replace(context, kind="Row")
     span = Span(number, 1, len(text) + 1)
     lowered = text.lstrip().lower()
     if lowered.startswith(("note:", "notes:")):

@@ -120,6 +120,7 @@ def _place(stream: Stream) -> Into:
         "centre of ring",
         "center of the ring",
         "magic ring",
+        "circle",
         "mr",
         "center ring",
         "loop",
@@ -315,6 +316,8 @@ def _each(stream: Stream) -> Into:
     counted = read_counted_space(stream)
     if counted is None:
         number = stream.number()
+        if stream.word("skipped", "sk", "missed"):
+            return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
         if number is not None:
             return Next(number, what_or_stitch(stream))
     what = counted or what_or_stitch(stream)
@@ -344,6 +347,10 @@ def qualifiers(stream: Stream) -> None:
         if (stream.number() or True) and stream.word(*_ROW) and stream.word("below", "down"):
             continue
         stream.at = start
+        if stream.any_of("formed by", "made by", "created by"):
+            while (token := stream.peek()) is not None and token.kind == "word":
+                stream.at += 1  # "space formed by dc": which one it is, it is anyway
+            continue
         if stream.any_of("below", "made", "just made", "of ch", "of chain", "of foundation ch", "of foundation chain"):
             continue
         if stream.word("of", "from", "on", "in"):

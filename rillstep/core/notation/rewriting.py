@@ -7,10 +7,12 @@
 """
 
 from dataclasses import replace
+from itertools import pairwise
 
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
+    FromHook,
     Gesture,
     Group,
     Next,
@@ -32,8 +34,22 @@ STITCH = What("st")
 
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
-    steps = _leading_group(steps)
+    steps = _leading_group(_counting_foundation(steps))
     return _closed(_tail(steps), kind)
+
+
+def _counting_foundation(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "ch 4 (first 3 chs count as dc), 11 dc in 4th ch from hook": it is the skipped chains that count."""
+    for at, (chain, work) in enumerate(pairwise(steps)):
+        if (
+            isinstance(chain, Chain)
+            and isinstance(work, Work)
+            and isinstance(work.into, FromHook)
+            and chain.counts not in (None, "none")
+        ):
+            into = replace(work.into, counts_as=work.into.counts_as or chain.counts)
+            return (*steps[:at], replace(chain, counts=None), replace(work, into=into), *steps[at + 2 :])
+    return steps
 
 
 def _leading_group(steps: tuple[Step, ...]) -> tuple[Step, ...]:

@@ -25,7 +25,7 @@ _TOTAL_BRACKET = re.compile(
 )
 _TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
@@ -279,10 +279,19 @@ def _split_totals(
             return bracket.end("before"), *_read(text, line, context, *stated), None
         if re.fullmatch(r"\s*\d+\s*", bracket["inside"]) and bracket["before"].isdigit():
             other = (bracket.end("before"), _read(text, line, context, *stated)[0])
+    if (
+        mark is not None
+        and sentence is not None
+        and sentence.start() > mark.start()
+        and _counts_only(sentence["inside"], context)
+    ):
+        mark = None  # "repeat rows 2 - 5; 21 sts": the dash is that of a range
     if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
         return mark.start(), *_read(text, line, context, mark.end(), len(text)), None
     alone_ = _TOTAL_ALONE.search(clean, start)
-    if alone_ is not None and bracket is None:  # "(1 sc, 1 inc) around. 18"
+    if alone_ is not None and (
+        bracket is None or bracket.start("inside") > alone_.start("inside")
+    ):  # "(1 sc, 1 inc) around. 18"
         return alone_.start(), *_read(text, line, context, alone_.start("inside"), alone_.end("inside")), None
     if sentence is not None and _counts_only(sentence["inside"], context):
         return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside")), None
@@ -291,6 +300,8 @@ def _split_totals(
 
 def _counts_only(inside: str, context: Context) -> bool:
     """Is a sentence a total and nothing else?"""
+    if inside.count("(") != inside.count(")"):
+        return False  # it begins within a set: "(48; 56) sts"
     if re.search(r"\b(?:in|next|each|around|join|across)\b", inside.replace("in total", "").replace("in all", "")):
         return False
     own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)

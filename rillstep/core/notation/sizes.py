@@ -10,7 +10,7 @@ _ALL = re.compile(r"^(?:for\s+)?(?:all|both)(?:\s+(?:the\s+)?sizes)?(?:\s+(?:aga
 _BEFORE = re.compile(
     r"^(?:continue\s+(?:with|for)\s+|for\s+(?:the\s+)?|now\s+for\s+)?(?:the\s+)?(?:sizes?\s+)?", re.IGNORECASE
 )
-_AFTER = re.compile(r"\s+(?:sizes?|bags?|versions?)?\s*(?:only)?\s*(?:continue|work|as follows)?$", re.IGNORECASE)
+_AFTER = re.compile(r"\s+(?:sizes?|bags?|versions?)?\s*(?:only)?\s*(?:continue|work|as follows)?\s*$", re.IGNORECASE)
 # What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
 _PREFIX = re.compile(
     r"^\s*(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s*:?|:)\s*(?=(?:rnds?|rounds?|rows?|r)\.?\s*\d)",

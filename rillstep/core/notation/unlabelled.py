@@ -53,7 +53,7 @@ _LEADING = (
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
     r"\b(?:\d+\s+(?:sc|hdc|dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
-    r"(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    r"^\s*rep(?:eat)?\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
 _TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")

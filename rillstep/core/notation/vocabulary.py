@@ -58,8 +58,26 @@ def _counted_cluster(stream: Stream) -> str | None:
     return None
 
 
+def _take_glued(stream: Stream, words: tuple[str, ...]) -> bool:
+    """A name that is cut otherwise within a line: the 2/2 of "2/2 cable" is a set where there are two sizes."""
+    first = stream.peek()
+    if first is None or "/" not in first.text or "/" not in words:
+        return False
+    whole, text, ahead = "".join(words), "", 0
+    while (token := stream.peek(ahead)) is not None and len(text) < len(whole):
+        text += token.text.replace(" ", "")
+        ahead += 1
+    if text not in (whole, whole + "s"):
+        return False
+    stream.at += ahead
+    return True
+
+
 def _take(stream: Stream, words: tuple[str, ...]) -> bool:
     """A defined name, token by token; a plural s at its end is allowed."""
+    glued = _take_glued(stream, words)
+    if glued:
+        return True
     for ahead, word in enumerate(words):
         token = stream.peek(ahead)
         if token is None:

@@ -162,7 +162,19 @@ def _row_stitch(stream: Stream) -> str:
     return "sc"
 
 
+_LAYERS = (
+    "through both layers", "through both pieces", "through both circles", "through both panels", "through both thicknesses", "through both sides",
+    "through both squares", "through all layers", "through both edges", "through both motifs", "through both", "through all thicknesses",
+)  # fmt: skip
+
+
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
+    at = stream.at
+    if stream.any_of(*_LAYERS) and not stream.sees("loops") and not stream.sees("lps"):
+        words = " ".join(token.text for token in stream.tokens[at : stream.at])
+        both = Gesture("aside", f"working {words}", span=stream.since(at))
+        return [both, *_after_stitch(stream, start, stitch, leading, loop)]
+    stream.at = at
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
         stream.at -= 1
     stream.word("loosely", "tightly", "neatly", "carefully", "firmly")
