@@ -1,12 +1,12 @@
 """What is done without making a stitch: joining, turning, markers, colours, the ends of things."""
 
-from rillstep.core.notation.ends import read_loop
+from rillstep.core.notation.joins import colour_gesture, names_colour, read_colour, read_join
 from rillstep.core.notation.leaving import read_leave
-from rillstep.core.notation.places import read_into
-from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, GestureKind, Into, Loops, Step
+from rillstep.core.notation.marking import read_marker_gesture
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import Gesture, GestureKind, Step
 from rillstep.core.notation.vocabulary import picot, sees_stitch
-from rillstep.core.notation.whats import CHAIN
+from rillstep.core.notation.working_into import read_row_loop, read_seam
 from rillstep.core.stitches import stitch_words
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
@@ -21,13 +21,6 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
-_RING = (
-    "to form a ring", "to form ring", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
-    "being careful not to twist", "taking care not to twist", "making sure not to twist",
-)  # fmt: skip
-_SLIPPED = (
-    "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
-)  # fmt: skip
 
 
 def _is_colour(stream: Stream) -> bool:
@@ -90,7 +83,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if token.kind != "word":
         return None
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
-        return _read_marker_gesture(stream, start)
+        return read_marker_gesture(stream, start)
     if stream.any_of(*_TWIST):
         return []
     if stream.any_of(
@@ -125,12 +118,12 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         _rest_of_aside(stream, kind)
         return [Gesture(kind, span=stream.since(start))]
     if token.is_word("join", "attach", "attaching", "rejoin", "reattach", "sl", "slst", "ss", "slip"):
-        return _read_join(stream, start)
+        return read_join(stream, start)
     if token.is_word("change", "switch", "changing", "switching"):
-        return _read_colour(stream, start)
+        return read_colour(stream, start)
     if token.is_word("using", "with", "in") and names_colour(stream):
         stream.next()
-        return _colour(stream, start, "change colour")
+        return colour_gesture(stream, start, "change colour")
     if token.is_word(
         "working",
         "work",
@@ -146,13 +139,13 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         "now",
         "across",
     ):
-        return _read_row_loop(stream, start)
+        return read_row_loop(stream, start)
     if stream.any_of(*_FACING):
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     if stream.words("with") and (
         stream.sees("rs") or stream.sees("right") or stream.sees("wrong") or stream.sees("ws")
     ):
-        return _read_seam(stream, start)
+        return read_seam(stream, start)
     stream.at = start
     if picot(stream):
         return [Gesture("aside", "picot", span=stream.since(start))]
@@ -193,343 +186,3 @@ def _colour_named(stream: Stream) -> None:
         stream.at += 1
     else:
         stream.at = start
-
-
-def _read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
-    kind: GestureKind = "place marker"
-    token = stream.next()
-    if token.text in ("move", "moving"):
-        kind = "move marker"
-    elif token.text == "remove":
-        kind = "remove marker"
-    if token.text == "mark":
-        stream.any_of("this", "the", "that")
-    if not (stream.sees("a", "marker") or stream.sees("a", "stitch")) and stream.word(
-        "the", "st", "your", "each", "both"
-    ):
-        pass
-    elif stream.sees("a", "marker") or stream.sees("a", "stitch") or stream.sees("a", "st"):
-        stream.word("a")
-        stream.word("st", "stitch")
-    if token.text not in ("pm", "mark") and not stream.word("marker", "markers", "m", "sm", "stitch"):
-        stream.at = start
-        return None
-    stream.word("marker", "markers")
-    name = ""
-    here = stream.peek()
-    if here is not None and here.kind == "word" and len(here.text) == 1 and here.text != "x":
-        stream.at += 1
-        name = here.text.upper()
-    into: Into | None = None
-    stream.any_of(
-        "up each round as you go", "up each rnd as you go", "up as you go", "up each round", "up each rnd", "up"
-    )
-    if stream.word("in", "on", "into", "at", "around", "to"):
-        before = stream.at
-        try:
-            if stream.any_of(
-                "this st",
-                "this stitch",
-                "last st made",
-                "st just made",
-                "stitch just made",
-                "last st worked",
-                "this sc",
-                "the st just made",
-                "the last st made",
-            ):
-                into = None
-            else:
-                into, _ = read_into(stream)
-                stream.any_of("of rnd", "of round", "of row", "of the rnd", "of this rnd", "made", "of each rnd")
-        except NotUnderstood:
-            stream.at = before
-            while (token_ := stream.peek()) is not None and not token_.is_mark(",", ";", "."):
-                stream.at += 1
-    elif stream.word("for", "as"):
-        while (rest := stream.peek()) is not None and rest.kind == "word":
-            stream.at += 1
-    return [Gesture(kind, name, into, stream.since(start))]
-
-
-def _read_join(stream: Stream, start: int) -> list[Step] | None:
-    """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
-    if stream.word("join", "joining", "attach", "attaching", "rejoin", "reattach"):
-        if stream.any_of(*_RING):
-            return [Gesture("join into ring", span=stream.since(start))]
-        if _joins_colour(stream):
-            return _colour(stream, start, "join colour")
-        stream.any_of("the rnd", "rnd", "round", "the round")
-        short = stream.word("w") and stream.mark("/")
-        joined = not (short or stream.word("with", "by")) or stream.any_of(*_SLIPPED)
-        if not joined and (sees_stitch(stream) is not None or stream.sees("a")):
-            stream.at = start
-            return None
-        stream.any_of("a sl st", "sl st")
-        return _end_of_join(stream, start)
-    if start == 0 or not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
-        return None  # at the very start it moves the hook; there is nothing to join yet
-    if stream.any_of(
-        "to join",
-        "and join",
-        "to close",
-        "to close the round",
-        "to close the rnd",
-        "to close rnd",
-        "to close round",
-        "join",
-    ):
-        return _end_of_join(stream, start)
-    if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
-        return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
-    if stream.any_of(*_RING):
-        return [Gesture("join into ring", span=stream.since(start))]
-    if stream.word("in", "into", "to"):
-        stream.word("the")
-        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and _first_ordinal(stream))
-        if closes and (token := stream.peek()) is not None and token.kind == "num":
-            stream.at = start  # "sl st in first 3 sts" moves along
-            return None
-        top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
-        if not closes and not top:
-            closes = _chain_of_beginning(stream)
-        if closes or top:
-            _tail(stream)
-            if stream.any_of(*_RING):
-                return [Gesture("join into ring", span=stream.since(start))]
-            return [Gesture("join", span=stream.since(start))]
-    stream.at = start
-    return None
-
-
-def _first_ordinal(stream: Stream) -> bool:
-    token = stream.peek()
-    if token is not None and token.kind == "ordinal" and token.text == "1st":
-        stream.at += 1
-        return True
-    return False
-
-
-def _chain_of_beginning(stream: Stream) -> bool:
-    """ "3rd ch of beg ch-3": the top of the chain that began the round."""
-    start = stream.at
-    token = stream.peek()
-    if token is not None and token.kind == "ordinal":
-        stream.at += 1
-        if stream.word(*CHAIN) and stream.word("of"):
-            return True
-    stream.at = start
-    return False
-
-
-def _end_of_join(stream: Stream, start: int) -> list[Step]:
-    if stream.any_of(*_RING):
-        return [Gesture("join into ring", span=stream.since(start))]
-    if stream.word("in", "into", "to"):
-        _tail(stream)
-        if stream.any_of(*_RING):
-            return [Gesture("join into ring", span=stream.since(start))]
-    return [Gesture("join", span=stream.since(start))]
-
-
-def _tail(stream: Stream) -> None:
-    """The words that say where a round is joined, to the end of the clause."""
-    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
-        if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
-            return
-        if stream.sees("to", "form") or stream.sees("to", "make"):
-            return
-        stream.at += 1
-
-
-def _within_chain(stream: Stream) -> bool:
-    """ "ch" is part of where ("top of beg ch-3") when a word of beginnings or "of" stands before it."""
-    before = stream.tokens[stream.at - 1]
-    here = stream.peek()
-    if here is None or not here.is_word(*CHAIN):
-        return False
-    if before.kind == "num":  # "3rd ch of 5 ch"
-        before = stream.tokens[stream.at - 2]
-    return (
-        before.is_word("of", "beg", "beginning", "starting", "start", "turning", "first", "the", "in", "top")
-        or before.kind == "ordinal"
-    )
-
-
-def _joins_colour(stream: Stream) -> bool:
-    return (
-        stream.sees("colour")
-        or stream.sees("color")
-        or stream.sees("yarn")
-        or stream.sees("new")
-        or stream.sees("contrast")
-        or _letter(stream)
-    )
-
-
-def names_colour(stream: Stream) -> bool:
-    """Does a word such as "with" name a colour ("With B, ...", "using colour A, ...")?"""
-    following = stream.peek(1)
-    if following is None or following.kind != "word":
-        return False
-    if following.is_word("colour", "color", "yarn", "mc", "cc"):
-        return True
-    after = stream.peek(2)
-    goes_on = (
-        after is None
-        or after.is_mark(",", ":", "-")
-        or after.kind == "num"
-        or after.is_word("ch", *stitch_words(stream.context.terms))
-    )
-    return len(following.text) == 1 and following.text != "x" and goes_on
-
-
-def _letter(stream: Stream) -> bool:
-    token = stream.peek()
-    if token is None or token.kind != "word" or not (len(token.text) == 1 or token.text in ("mc", "cc")):
-        return False
-    following = stream.peek(1)
-    if following is not None and following.is_mark("/"):  # "join w/ sl st"
-        return False
-    return following is None or following.kind == "mark" or following.is_word("in", "with", "to", "at", "and")
-
-
-def _read_colour(stream: Stream, start: int) -> list[Step] | None:
-    stream.next()
-    stream.word("to")
-    return _colour(stream, start, "change colour")
-
-
-def _colour(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
-    stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
-    words: list[str] = []
-    while (
-        (token := stream.peek()) is not None
-        and token.kind == "word"
-        and not token.is_word(
-            "in",
-            "with",
-            "to",
-            "and",
-            "at",
-            "ch",
-            "on",
-            "for",
-            "when",
-            "before",
-            "during",
-            "as",
-            "after",
-            "while",
-            "throughout",
-            *(stitch_words(stream.context.terms) if words else ()),
-        )
-    ):
-        words.append(token.text)
-        stream.at += 1
-    into: Into | None = None
-    if kind == "change colour" and stream.word(
-        "on", "for", "when", "before", "during", "as", "after", "while", "in", "at"
-    ):
-        while (token := stream.peek()) is not None and token.kind != "mark":
-            stream.at += 1  # how it is done: "on last yo of last st"
-    stream.any_of("with a sl st", "with sl st")
-    if stream.word("in", "to", "at"):
-        stream.word("any")
-        try:
-            into, _ = read_into(stream)
-        except NotUnderstood:
-            _tail(stream)
-    return [
-        Gesture(
-            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start)
-        )
-    ]
-
-
-_TOWARDS = ("along", "on", "in", "down", "into", "across", "up", "to", "around")
-_OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaining", "second")
-
-
-def _read_other_side(stream: Stream) -> bool:
-    """ "Working along the opposite side of the foundation chain": the work is rotated."""
-    start = stream.at
-    stream.any_of("working", "work", "continue working", "continue", "continuing", "now working", "now work")
-    if stream.word(*_TOWARDS):
-        stream.word("the", "back")
-        begin = stream.at
-        if stream.word(*_OTHER):
-            while (
-                (token := stream.peek()) is not None
-                and token.kind == "word"
-                and not token.is_word("work", "sc", "hdc", "dc")
-            ):
-                stream.at += 1
-            words = {token.text for token in stream.tokens[begin : stream.at]}
-            if words & {"side", "chain", "ch", "edge", "underside", "loops", "bottom"} and not words & {"st", "sts"}:
-                return True
-    stream.at = start
-    return False
-
-
-_BUMPS = (
-    "back bumps of ch", "back bump of ch", "back bumps of the ch", "back bumps of chain",
-    "back bumps of foundation ch", "back bumps of the foundation chain", "the back bumps of the ch",
-    "the back bumps of the chain", "the back bumps", "back bumps", "the back bump", "back bump",
-)  # fmt: skip
-
-
-def _read_row_loop(stream: Stream, start: int) -> list[Step] | None:
-    """ "Working in back loops only, ...": holds for the rest of the line."""
-    stream.word("working", "work")
-    free = _free_loops(stream)
-    if free is not None:
-        stream.free_loops = free
-        return []
-    stream.at = start
-    if _read_other_side(stream):
-        return [Gesture("rotate", span=stream.since(start))]
-    stream.word("working", "work")
-    if (
-        stream.word("in", "into")
-        and stream.any_of(*_BUMPS)
-        and ((after := stream.peek()) is None or after.kind == "mark")
-    ):
-        return [Gesture("aside", "working in back bumps of ch", span=stream.since(start))]
-    stream.at = start
-    stream.word("working", "work")
-    loop = read_loop(stream)
-    if loop is None:
-        stream.at = start
-        return None
-    stream.any_of(
-        "of each st", "of all sts", "throughout", "for this rnd", "for this row", "for this round", "this rnd",
-        "this row",
-    )  # fmt: skip
-    here = stream.peek()
-    if here is None or here.is_mark(",", ":", ";", "-") or (stream.at > start + 2 and sees_stitch(stream) is not None):
-        stream.loop = loop
-        return []
-    stream.at = start
-    return None
-
-
-def _free_loops(stream: Stream) -> Loops | None:
-    """ "Working in the unused loops of Rnd 6, ...": the row is worked into them."""
-    start = stream.at
-    if stream.word("in", "into", "through"):
-        try:
-            into, _ = read_into(stream)
-        except NotUnderstood:
-            into = None
-        here = stream.peek()
-        if isinstance(into, Loops) and (here is None or here.is_mark(",", ":", ";", "-")):
-            return into
-    stream.at = start
-    return None
-
-
-def _read_seam(stream: Stream, start: int) -> list[Step]:
-    while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
-        stream.at += 1
-    return [Gesture("seam", " ".join(t.text for t in stream.tokens[start + 1 : stream.at]), span=stream.since(start))]

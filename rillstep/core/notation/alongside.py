@@ -1,0 +1,97 @@
+"""So many stitches over a whole side: "14 sc evenly along row ends", "20 sc along the foundation chain", "9 sc up the second side"."""
+
+from typing import Literal
+
+from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tree import Evenly, Num, Step
+
+
+def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
+    """ "14 sc evenly along row ends": needs its number; without one it is only a manner of speaking."""
+    at = stream.at
+    stream.word("evenly")
+    stream.word("spaced")
+    if per is None and (count := stream.number()) is not None:
+        stream.word("sts", "st", "stitches")
+        per = count
+    stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
+    words: list[str] = []
+    while (
+        (token := stream.peek()) is not None
+        and token.kind in ("word", "num")
+        and not token.is_word("to", "turn", "join")
+    ):
+        words.append(token.text)
+        stream.at += 1
+    if per is None:
+        stream.at = at
+        return None
+    said = " ".join(words)
+    if "row" in said or "side" in said or "end" in said:
+        return Evenly(stitch, per, "row ends", stream.since(start))
+    if "foundation" in said or "ch" in words or "chain" in words:
+        return Evenly(stitch, per, "foundation", stream.since(start))
+    around = any(t.is_word("around") for t in stream.tokens[at : stream.at])
+    return Evenly(stitch, per, "around" if around else "edge", stream.since(start))
+
+
+_SIDE = (
+    "other",
+    "next",
+    "opposite",
+    "second",
+    "first",
+    "left",
+    "right",
+    "short",
+    "long",
+    "remaining",
+    "same",
+    "bottom",
+    "top",
+    "lower",
+    "upper",
+)
+_EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
+    ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"), ("sides of the rows", "row ends"),
+    ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"), ("foundation chain", "foundation"),
+    ("foundation ch", "foundation"), ("foundation edge", "foundation"), ("foundation row", "foundation"), ("foundation", "foundation"),
+    ("bottom", "foundation"), ("starting chain", "foundation"), ("beginning chain", "foundation"), ("bottom edge", "foundation"), ("cast on edge", "foundation"),
+    ("last row", "edge"), ("top edge", "edge"), ("top", "edge"), ("final row", "edge"),
+)  # fmt: skip
+
+
+_EDGES = tuple(sorted(_EDGES, key=lambda edge: -len(edge[0])))  # "bottom edge" before "bottom"
+_EDGE_WORDS = tuple(words for words, _ in _EDGES)
+
+
+def along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
+    """ "work 8 sc along the row ends", "20 sc across the foundation chain": so many over that side, spread as they fit."""
+    at = stream.at
+    if (
+        per is not None
+        and not per.is_always(1)
+        and stream.word("along", "down", "up", "across", "over", "on", "into", "in")
+    ):
+        stream.word("the")
+        begin = stream.at
+        while stream.word(*_SIDE) or ((token := stream.peek()) is not None and token.kind == "ordinal"):
+            token = stream.peek()
+            stream.at += token is not None and token.kind == "ordinal"
+        for here in range(stream.at, begin - 1, -1):
+            stream.at = here
+            index = stream.phrase(_EDGE_WORDS)
+            if index is not None:
+                stream.any_of(
+                    "of the base",
+                    "of base",
+                    "of the panel",
+                    "of the piece",
+                    "of your rows",
+                    "of the rows",
+                    "of the work",
+                    "of the rectangle",
+                )
+                return Evenly(stitch, per, _EDGES[index][1], stream.since(start))
+    stream.at = at
+    return None

@@ -1,0 +1,211 @@
+"""Joining: a round to its beginning, a chain into a ring, a new colour; and changing colours."""
+
+from rillstep.core.notation.places import read_into
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
+from rillstep.core.notation.vocabulary import sees_stitch
+from rillstep.core.notation.whats import CHAIN
+from rillstep.core.stitches import stitch_words
+
+_RING = (
+    "to form a ring", "to form ring", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
+    "being careful not to twist", "taking care not to twist", "making sure not to twist",
+)  # fmt: skip
+_SLIPPED = (
+    "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
+)  # fmt: skip
+
+
+def read_join(stream: Stream, start: int) -> list[Step] | None:
+    """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
+    if stream.word("join", "joining", "attach", "attaching", "rejoin", "reattach"):
+        if stream.any_of(*_RING):
+            return [Gesture("join into ring", span=stream.since(start))]
+        if _joins_colour(stream):
+            return colour_gesture(stream, start, "join colour")
+        stream.any_of("the rnd", "rnd", "round", "the round")
+        short = stream.word("w") and stream.mark("/")
+        joined = not (short or stream.word("with", "by")) or stream.any_of(*_SLIPPED)
+        if not joined and (sees_stitch(stream) is not None or stream.sees("a")):
+            stream.at = start
+            return None
+        stream.any_of("a sl st", "sl st")
+        return _end_of_join(stream, start)
+    if start == 0 or not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
+        return None  # at the very start it moves the hook; there is nothing to join yet
+    if stream.any_of(
+        "to join",
+        "and join",
+        "to close",
+        "to close the round",
+        "to close the rnd",
+        "to close rnd",
+        "to close round",
+        "join",
+    ):
+        return _end_of_join(stream, start)
+    if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
+        return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
+    if stream.any_of(*_RING):
+        return [Gesture("join into ring", span=stream.since(start))]
+    if stream.word("in", "into", "to"):
+        stream.word("the")
+        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and _first_ordinal(stream))
+        if closes and (token := stream.peek()) is not None and token.kind == "num":
+            stream.at = start  # "sl st in first 3 sts" moves along
+            return None
+        top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
+        if not closes and not top:
+            closes = _chain_of_beginning(stream)
+        if closes or top:
+            _tail(stream)
+            if stream.any_of(*_RING):
+                return [Gesture("join into ring", span=stream.since(start))]
+            return [Gesture("join", span=stream.since(start))]
+    stream.at = start
+    return None
+
+
+def _first_ordinal(stream: Stream) -> bool:
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal" and token.text == "1st":
+        stream.at += 1
+        return True
+    return False
+
+
+def _chain_of_beginning(stream: Stream) -> bool:
+    """ "3rd ch of beg ch-3": the top of the chain that began the round."""
+    start = stream.at
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal":
+        stream.at += 1
+        if stream.word(*CHAIN) and stream.word("of"):
+            return True
+    stream.at = start
+    return False
+
+
+def _end_of_join(stream: Stream, start: int) -> list[Step]:
+    if stream.any_of(*_RING):
+        return [Gesture("join into ring", span=stream.since(start))]
+    if stream.word("in", "into", "to"):
+        _tail(stream)
+        if stream.any_of(*_RING):
+            return [Gesture("join into ring", span=stream.since(start))]
+    return [Gesture("join", span=stream.since(start))]
+
+
+def _tail(stream: Stream) -> None:
+    """The words that say where a round is joined, to the end of the clause."""
+    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
+        if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
+            return
+        if stream.sees("to", "form") or stream.sees("to", "make"):
+            return
+        stream.at += 1
+
+
+def _within_chain(stream: Stream) -> bool:
+    """ "ch" is part of where ("top of beg ch-3") when a word of beginnings or "of" stands before it."""
+    before = stream.tokens[stream.at - 1]
+    here = stream.peek()
+    if here is None or not here.is_word(*CHAIN):
+        return False
+    if before.kind == "num":  # "3rd ch of 5 ch"
+        before = stream.tokens[stream.at - 2]
+    return (
+        before.is_word("of", "beg", "beginning", "starting", "start", "turning", "first", "the", "in", "top")
+        or before.kind == "ordinal"
+    )
+
+
+def _joins_colour(stream: Stream) -> bool:
+    return (
+        stream.sees("colour")
+        or stream.sees("color")
+        or stream.sees("yarn")
+        or stream.sees("new")
+        or stream.sees("contrast")
+        or _letter(stream)
+    )
+
+
+def names_colour(stream: Stream) -> bool:
+    """Does a word such as "with" name a colour ("With B, ...", "using colour A, ...")?"""
+    following = stream.peek(1)
+    if following is None or following.kind != "word":
+        return False
+    if following.is_word("colour", "color", "yarn", "mc", "cc"):
+        return True
+    after = stream.peek(2)
+    goes_on = (
+        after is None
+        or after.is_mark(",", ":", "-")
+        or after.kind == "num"
+        or after.is_word("ch", *stitch_words(stream.context.terms))
+    )
+    return len(following.text) == 1 and following.text != "x" and goes_on
+
+
+def _letter(stream: Stream) -> bool:
+    token = stream.peek()
+    if token is None or token.kind != "word" or not (len(token.text) == 1 or token.text in ("mc", "cc")):
+        return False
+    following = stream.peek(1)
+    if following is not None and following.is_mark("/"):  # "join w/ sl st"
+        return False
+    return following is None or following.kind == "mark" or following.is_word("in", "with", "to", "at", "and")
+
+
+def read_colour(stream: Stream, start: int) -> list[Step] | None:
+    stream.next()
+    stream.word("to")
+    return colour_gesture(stream, start, "change colour")
+
+
+def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
+    stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
+    words: list[str] = []
+    while (
+        (token := stream.peek()) is not None
+        and token.kind == "word"
+        and not token.is_word(
+            "in",
+            "with",
+            "to",
+            "and",
+            "at",
+            "ch",
+            "on",
+            "for",
+            "when",
+            "before",
+            "during",
+            "as",
+            "after",
+            "while",
+            "throughout",
+            *(stitch_words(stream.context.terms) if words else ()),
+        )
+    ):
+        words.append(token.text)
+        stream.at += 1
+    into: Into | None = None
+    if kind == "change colour" and stream.word(
+        "on", "for", "when", "before", "during", "as", "after", "while", "in", "at"
+    ):
+        while (token := stream.peek()) is not None and token.kind != "mark":
+            stream.at += 1  # how it is done: "on last yo of last st"
+    stream.any_of("with a sl st", "with sl st")
+    if stream.word("in", "to", "at"):
+        stream.word("any")
+        try:
+            into, _ = read_into(stream)
+        except NotUnderstood:
+            _tail(stream)
+    return [
+        Gesture(
+            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start)
+        )
+    ]

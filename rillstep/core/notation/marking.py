@@ -1,0 +1,62 @@
+"""Markers placed, moved and removed: "place marker A in this st", "move marker up"."""
+
+from rillstep.core.notation.places import read_into
+from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
+
+
+def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
+    kind: GestureKind = "place marker"
+    token = stream.next()
+    if token.text in ("move", "moving"):
+        kind = "move marker"
+    elif token.text == "remove":
+        kind = "remove marker"
+    if token.text == "mark":
+        stream.any_of("this", "the", "that")
+    if not (stream.sees("a", "marker") or stream.sees("a", "stitch")) and stream.word(
+        "the", "st", "your", "each", "both"
+    ):
+        pass
+    elif stream.sees("a", "marker") or stream.sees("a", "stitch") or stream.sees("a", "st"):
+        stream.word("a")
+        stream.word("st", "stitch")
+    if token.text not in ("pm", "mark") and not stream.word("marker", "markers", "m", "sm", "stitch"):
+        stream.at = start
+        return None
+    stream.word("marker", "markers")
+    name = ""
+    here = stream.peek()
+    if here is not None and here.kind == "word" and len(here.text) == 1 and here.text != "x":
+        stream.at += 1
+        name = here.text.upper()
+    into: Into | None = None
+    stream.any_of(
+        "up each round as you go", "up each rnd as you go", "up as you go", "up each round", "up each rnd", "up"
+    )
+    if stream.word("in", "on", "into", "at", "around", "to"):
+        before = stream.at
+        try:
+            if stream.any_of(
+                "this st",
+                "this stitch",
+                "last st made",
+                "st just made",
+                "stitch just made",
+                "last st worked",
+                "this sc",
+                "the st just made",
+                "the last st made",
+            ):
+                into = None
+            else:
+                into, _ = read_into(stream)
+                stream.any_of("of rnd", "of round", "of row", "of the rnd", "of this rnd", "made", "of each rnd")
+        except NotUnderstood:
+            stream.at = before
+            while (token_ := stream.peek()) is not None and not token_.is_mark(",", ";", "."):
+                stream.at += 1
+    elif stream.word("for", "as"):
+        while (rest := stream.peek()) is not None and rest.kind == "word":
+            stream.at += 1
+    return [Gesture(kind, name, into, stream.since(start))]
