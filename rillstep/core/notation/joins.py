@@ -159,12 +159,14 @@ def _letter(stream: Stream) -> bool:
 
 
 def read_colour(stream: Stream, start: int) -> list[Step] | None:
+    """ "Change to B": the colour from here on."""
     stream.next()
     stream.word("to")
     return colour_gesture(stream, start, "change colour")
 
 
 def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
+    """The colour named, and the place where it is joined. Words that name no place are left out."""
     stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
     words: list[str] = []
     while (

@@ -6,6 +6,7 @@ from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
 
 
 def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
+    """A marker placed, moved or removed; None where none is named."""
     kind: GestureKind = "place marker"
     token = stream.next()
     if token.text in ("move", "moving"):

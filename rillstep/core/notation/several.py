@@ -69,6 +69,7 @@ def in_places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Lo
 
 
 def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: Loop) -> list[Step]:
+    """The places that follow the first one: "... and in each ch across", or several kinds in one walk."""
     if _is_every([first]) and (colour := in_colour(stream)) is not None:
         return [colour, first]
     shaping = shaped(stream, first)

@@ -89,6 +89,7 @@ def _free_loops(stream: Stream) -> Loops | None:
 
 
 def read_seam(stream: Stream, start: int) -> list[Step]:
+    """A seam, kept as its words to the end of the sentence."""
     while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
         stream.at += 1
     return [Gesture("seam", " ".join(t.text for t in stream.tokens[start + 1 : stream.at]), span=stream.since(start))]

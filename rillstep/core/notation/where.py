@@ -1,0 +1,156 @@
+"""Numbers for each size, and the places that a step names: the leaves of the tree of a pattern."""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from rillstep.core.findings import Span
+from rillstep.core.stitches import Loop
+
+NOWHERE = Span(0, 1, 1)
+
+
+@dataclass(frozen=True)
+class Num:
+    """A whole number for each size; None where the line does not hold for a size.
+
+    `parts` has a span for each written member: one when a plain number holds for all sizes.
+    `offset`: by how much it is more than what is written ("4 more times" are five in all).
+    """
+
+    values: tuple[int | None, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+    parts: tuple[Span, ...] = field(default=(), compare=False)
+    offset: int = field(default=0, compare=False)
+
+    def at(self, size: int) -> int:
+        """The number in a size for which the line holds."""
+        value = self.values[size]
+        assert value is not None, "a number was asked for in a size in which its line does not hold"
+        return value
+
+    def is_always(self, value: int) -> bool:
+        """Is it this value in every size for which the line holds?"""
+        return all(v in (None, value) for v in self.values)
+
+
+@dataclass(frozen=True)
+class Decimals:
+    """A measurement for each size, in the unit of the text, one decimal."""
+
+    values: tuple[float | None, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+    parts: tuple[Span, ...] = field(default=(), compare=False)
+
+
+# --- where a hook goes -------------------------------------------------------------
+
+WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end"]
+
+
+@dataclass(frozen=True)
+class What:
+    """The kind of place named: stitches, chains, chain spaces, or the ends of rows ("end").
+
+    length: of a space in chains, where it is said. stitch: only the tops of this stitch, or the
+    places that a special stitch offers. corner: only corner spaces, or corner stitches. between: the
+    gap behind every so many stitches ("sp between 3-dc groups" is 3), where no chain was made.
+    """
+
+    kind: WhatKind
+    length: Num | None = None
+    stitch: str = ""
+    corner: bool = False
+    between: int = 0
+
+
+@dataclass(frozen=True)
+class ToEnd:
+    """ "around", "across", "to last 3 sts" (`last`), "to marker A" (`marker`), "to last ch-2 sp" (`last` and `what`)."""
+
+    word: Literal["around", "across", "last", "marker"]
+    last: Num | None = None
+    marker: str = ""
+    what: What | None = None
+
+
+@dataclass(frozen=True)
+class Next:
+    count: Num
+    what: What
+
+
+@dataclass(frozen=True)
+class Every:
+    what: What
+    end: ToEnd
+
+
+@dataclass(frozen=True)
+class Same:
+    what: What
+
+
+@dataclass(frozen=True)
+class Last:
+    what: What
+
+
+@dataclass(frozen=True)
+class FromHook:
+    """ "2nd ch from hook"; `counts_as` when the chains skipped count as a stitch."""
+
+    nth: Num
+    counts_as: str | None = None
+
+
+@dataclass(frozen=True)
+class InRing:
+    pass
+
+
+@dataclass(frozen=True)
+class Nth:
+    """ "in first st", "in 2nd st": counted from where the hook is; those before it are passed over."""
+
+    nth: Num
+    what: What
+
+
+@dataclass(frozen=True)
+class Marked:
+    """ "in marked st", "in st with marker A"."""
+
+    marker: str = ""
+
+
+@dataclass(frozen=True)
+class Loops:
+    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few."""
+
+    loop: Loop
+    kind: Literal["Rnd", "Row"]
+    number: Num
+    count: Num | None = None
+
+
+@dataclass(frozen=True)
+class Skipped:
+    """ "in skipped st": a place passed over just before."""
+
+    count: Num
+    what: What
+
+
+@dataclass(frozen=True)
+class AsFirst:
+    """ "in same st as first st": at the end of a round, once more into the place of its first stitch."""
+
+    what: What
+
+
+@dataclass(frozen=True)
+class TopOfChain:
+    """ "in top of turning ch": the chain that began the row below, where it counts as a stitch."""
+
+
+Into = TopOfChain | AsFirst | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
