@@ -102,3 +102,9 @@ def test_what_is_settled_is_what_is_printed() -> None:
     rows = [line for _, line in parse(write(proof.pattern)).pattern.lines() if isinstance(line, Row)]
     assert not rows[-1].readings
     assert "6 times. — 18 sts" in write(proof.pattern)
+
+
+def test_rows_in_one_line_are_settled_each_by_itself() -> None:
+    text = TWO.format(a=6, b=6) + "Rnd 2: inc x6 (12) Rnd 3: [sc, inc] x 6 (18)"
+    assert [line.sts for line in prove_text(text).lines][1:] == [(12, 12), (18, 18)]
+    assert prove_text(text).ok

@@ -5,7 +5,7 @@ from functools import lru_cache
 
 from rillstep.core.fabric.remembered import Same
 from rillstep.core.fabric.whole import work_pattern
-from rillstep.core.notation.tree import Line, Pattern, Row
+from rillstep.core.notation.tree import Pattern, Row, with_line
 
 # More rows than this that leave their reading open are taken as they stand.
 MOST_OPEN = 40
@@ -20,7 +20,7 @@ def settled(pattern: Pattern) -> Pattern:
             if most == len(row.sizes):
                 break
             other = _read_as(Same(row), index)
-            tried = _with(pattern, row, other)
+            tried = with_line(pattern, row, other)
             if (true := _sizes_true(tried, other)) > most:
                 best, most = tried, true
         pattern = best
@@ -29,7 +29,7 @@ def settled(pattern: Pattern) -> Pattern:
 
 def _sizes_true(pattern: Pattern, row: Row) -> int:
     """In how many sizes the row comes out as it says."""
-    works = [work_pattern(pattern, size).of_line(row.span.line) for size in row.sizes]
+    works = [work_pattern(pattern, size).of(row) for size in row.sizes]
     return sum(w is not None and w.trouble is None and w.known and not w.differences for w in works)
 
 
@@ -39,14 +39,3 @@ def _read_as(row: Same, index: int) -> Row:
     assert isinstance(row.it, Row)
     reading = row.it.readings[index]
     return replace(row.it, steps=reading.steps, totals=reading.totals, readings=())
-
-
-def _with(pattern: Pattern, row: Row, other: Row) -> Pattern:
-    def line(one: Line) -> Line:
-        return other if one is row else one
-
-    sections = tuple(
-        replace(s, lines=tuple(map(line, s.lines))) if any(one is row for one in s.lines) else s
-        for s in pattern.sections
-    )
-    return replace(pattern, sections=sections)

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from rillstep.core.findings import Span
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
-from rillstep.core.notation.whats import plain_num
+from rillstep.core.notation.whats import ROWS, plain_num
 
-_ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds", "r")
+_ROWS = (*ROWS, "r")
 _START = re.compile(
     r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
     r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"

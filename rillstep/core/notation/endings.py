@@ -7,7 +7,7 @@ the ways are readings of the row (see `Stream.choose`), and the first that comes
 
 from collections.abc import Callable
 
-from rillstep.core.notation.stream import Context, Stream
+from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import (
     Chain,
     Gesture,
@@ -22,7 +22,7 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     Work,
 )
-from rillstep.core.notation.whats import STITCHES
+from rillstep.core.notation.whats import STITCHES, plain_num
 
 Reader = Callable[[Stream], tuple[Step, ...]]
 
@@ -58,8 +58,8 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
 
 
 def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
-    replaced = _replaced(stream.context, repeat, worked)
-    left = _takes(stream.context, worked)
+    replaced = _replaced(stream, repeat, worked)
+    left = _takes(stream, worked)
     chain = len(worked) == 1 and isinstance(worked[0], Chain) and not isinstance(repeat.steps[-1], Chain | Skip)
     match stream.choose(3):
         case 1 if left is not None:
@@ -74,7 +74,7 @@ def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[S
             return worked if chain else []
 
 
-def _replaced(context: Context, repeat: Repeat, worked: list[Step]) -> list[Step] | None:
+def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] | None:
     """ "[A, B] across, ending with 3 dc in last st": the last B is that; A, [B, A] to the last st, and then it."""
     last, usual = (worked[0] if len(worked) == 1 else None), repeat.steps[-1]
     if not (
@@ -83,24 +83,19 @@ def _replaced(context: Context, repeat: Repeat, worked: list[Step]) -> list[Step
     ):  # fmt: skip
         return None
     *first, _ = repeat.steps
-    end = ToEnd("last", _one(context), "", None if last.into.what == STITCHES else last.into.what)
+    end = ToEnd("last", plain_num(stream, 1), "", None if last.into.what == STITCHES else last.into.what)
     return [*first, Repeat((usual, *first), end, repeat.span)]
 
 
-def _one(context: Context, value: int = 1) -> Num:
-    keep = set(context.active)
-    return Num(tuple(value if i in keep else None for i in range(context.n_sizes)))
-
-
-def _takes(context: Context, steps: list[Step]) -> Num | None:
+def _takes(stream: Stream, steps: list[Step]) -> Num | None:
     """How many stitches some steps take, in each size in force; None where that is not plain, or none."""
-    total = [0] * context.n_sizes
+    total = [0] * stream.context.n_sizes
     for step in steps:
         match step:
             case Work(into=Next(count=count)) | Skip(count=count):
                 taken = count.values
             case Work(into=Last() | TopOfChain()):
-                taken = _one(context).values
+                taken = plain_num(stream, 1).values
             case Together(legs=legs, into=None, end=None):
                 taken = legs.values
             case Chain():
@@ -108,5 +103,5 @@ def _takes(context: Context, steps: list[Step]) -> Num | None:
             case _:
                 return None
         total = [a + (b or 0) for a, b in zip(total, taken, strict=True)]
-    keep = set(context.active)
+    keep = set(stream.context.active)
     return Num(tuple(v if i in keep else None for i, v in enumerate(total))) if all(total[i] for i in keep) else None

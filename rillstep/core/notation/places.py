@@ -26,6 +26,7 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import (
     CHAIN,
     NEXT,
+    ROWS,
     STITCH,
     STITCHES,
     plain_num,
@@ -34,8 +35,6 @@ from rillstep.core.notation.whats import (
     what_or_stitch,
 )
 from rillstep.core.stitches import Loop
-
-_ROW = ("row", "rows", "rnd", "rnds", "round", "rounds")
 
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
@@ -98,7 +97,7 @@ def _loops(stream: Stream, loop: Loop) -> Loops | None:
     stream.word("st", "sts")
     stream.any_of("on", "of", "from", "in")
     word = stream.peek()
-    if word is not None and word.is_word(*_ROW):
+    if word is not None and word.is_word(*ROWS):
         stream.at += 1
         number = stream.number()
         if number is not None:
@@ -344,7 +343,7 @@ def qualifiers(stream: Stream) -> None:
     """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway."""
     while True:
         start = stream.at
-        if (stream.number() or True) and stream.word(*_ROW) and stream.word("below", "down"):
+        if (stream.number() or True) and stream.word(*ROWS) and stream.word("below", "down"):
             continue
         stream.at = start
         if stream.any_of("formed by", "made by", "created by"):
@@ -356,9 +355,9 @@ def qualifiers(stream: Stream) -> None:
         if stream.word("of", "from", "on", "in"):
             stream.word("the")
             if stream.word("previous", "prev", "last", "preceding", "prior", "current", "this"):
-                if stream.word(*_ROW):
+                if stream.word(*ROWS):
                     continue
-            elif stream.word(*_ROW):
+            elif stream.word(*ROWS):
                 stream.number()
                 if stream.word("below"):
                     continue

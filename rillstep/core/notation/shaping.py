@@ -113,7 +113,7 @@ def _at(stream: Stream, work: Work, more: bool, ends: tuple[bool, bool]) -> list
 
 
 def _every_so_many(stream: Stream, work: Work, more: bool) -> list[Step] | None:
-    """ "increasing in every 4th st", "decreasing in every 5th and 6th st" is not read."""
+    """ "increasing in every 4th st": a repeat of three plain ones and a double one. Decreases over so many are not read."""
     start = stream.at
     if more and stream.word("in", "on") and stream.word("every", "each") and (nth := _ordinal(stream)) and nth > 1:
         stream.word(*STITCH)

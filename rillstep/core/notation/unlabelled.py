@@ -5,7 +5,7 @@ read so is kept as words, and the reader is told that it was not worked.
 """
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.rewriting import rewritten
@@ -30,9 +30,9 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
+from rillstep.core.notation.whats import ROWS
 from rillstep.core.stitches import stitch_words
 
-ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
 _LEADING = (
     "work",
     "working",
@@ -57,17 +57,6 @@ _INSTRUCTS = re.compile(
     re.IGNORECASE,
 )  # fmt: skip
 _TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")
-
-
-@dataclass(frozen=True)
-class Body:
-    """The text of a line from `start` to `end` (0-based), and the totals after it."""
-
-    text: str
-    line: int
-    start: int
-    end: int
-    totals: tuple[Total, ...]
 
 
 def alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:

@@ -20,6 +20,7 @@ SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", 
 
 
 NEXT = ("next", "nxt", "following", "foll")
+ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
 CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
 
 

@@ -10,7 +10,7 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
 from rillstep.core.findings import Edit, Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
-from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Section, Setup, Step, Work
+from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Section, Setup, Step, Work, with_line
 from rillstep.core.proof.subject import Subject
 
 # So far to either side is looked: further away it would be another bag.
@@ -104,7 +104,7 @@ def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pa
             if count.at(size) == length:
                 changed = with_value(changed, count, size, length + by)
                 edits.append(edit_value(count, size, length + by))
-        tried = _with(pattern, row, changed)
+        tried = with_line(pattern, row, changed)
         after = work_pattern(tried, size).of(changed)
         if after is not None and after.trouble is None:
             return tried, edits
@@ -127,12 +127,6 @@ def _restated(pattern: Pattern, work: SizeWork, size: int, edits: list[Edit]) ->
                 return None
             edits = [*edits, edit_value(total.count, size, made)]
     return edits
-
-
-def _with(pattern: Pattern, old: Line, new: Line) -> Pattern:
-    return replace(pattern, sections=tuple(
-        replace(s, lines=tuple(new if line is old else line for line in s.lines)) for s in pattern.sections
-    ))  # fmt: skip
 
 
 def _without_totals(pattern: Pattern, old: Setup, new: Setup) -> Pattern:
