@@ -108,9 +108,8 @@ class SizeWork:
 
     @cached_property
     def _by_line(self) -> dict[int, LineWork]:
+        # A row comes before the chain that it stands with in one line of the text.
         first: dict[int, LineWork] = {}
-        for work in sorted(
-            self.lines, key=lambda work: isinstance(work.line, Setup)
-        ):  # a row before the chain that it stands with
+        for work in sorted(self.lines, key=lambda work: isinstance(work.line, Setup)):
             first.setdefault(work.line.span.line, work)
         return first

@@ -49,9 +49,8 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return [skipped]
     while stream.word(*_WORKED_WITH):
         pass
-    stream.word("long", "spike", "deep") if not stream.sees("spike", "st") and not stream.sees(
-        "spike", "stitch"
-    ) else None
+    if not stream.sees("spike", "st") and not stream.sees("spike", "stitch"):
+        stream.word("long", "spike", "deep")
     founded = _foundation(stream, start)
     if founded is not None:
         return [founded]
