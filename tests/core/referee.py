@@ -222,8 +222,8 @@ class Walker:
         """A slip stitch that makes no stitch: it levels a round that is done, or closes a loop where it began."""
         if isinstance(into, Same):
             return bool(self.made) and self.made[-1].kind == "sp"
-        one = isinstance(into, Next) and into.count.at(self.size) == 1 and into.what.kind == "st"
-        return one and self.closed and bool(self.made) and not self.places
+        few = isinstance(into, Next) and 1 <= into.count.at(self.size) <= 3 and into.what.kind == "st"
+        return few and self.closed and bool(self.made) and not self.places
 
     def turn(self, steps: tuple[Step, ...]) -> None:
         outer, self.turn_began = self.turn_began, self.taken
@@ -445,12 +445,16 @@ def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) ->
     walker = Walker(unrolled(edge), size, around or Surroundings())
     walker.begin(edge.closed and not edge.foundation)
     try:
-        walker.work(row.steps)
+        steps = row.steps
+        if len(steps) > 2 and isinstance(steps[0], Chain) and isinstance(steps[1], Gesture) and steps[1].kind == "turn":
+            walker.places.reverse()  # "ch 1, turn, ..."
+            steps = (steps[0], *steps[2:])
+        walker.work(steps)
     except Fails:
         return None
     if walker.left() and not any(isinstance(s, Gesture) and s.kind == "leave rest unworked" for s in row.steps):
         return None
     if any(isinstance(step, Closing) for step in row.steps):  # the next round begins in the loop that was closed last
         walker.made = [walker.made[-1], *walker.made[:-1]]
-    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps[1:])
+    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps[2:])
     return walker.made[::-1] if turned else walker.made

@@ -23,6 +23,7 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     What,
 )
+from rillstep.core.stitches import basic
 
 
 def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str = "dc") -> int:
@@ -244,9 +245,19 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     hook.cursor.taken -= nth - 1
     hook.cursor.worked_chains -= nth - 1
     counts = into.counts_as or (stitch if hook.says.get(SKIPPED_CHAINS) == "st" else None)
-    if counts:
-        hook.make([Run(Place("st", counts, chain=True), 1)])
+    gap = _first_mesh(nth, stitch) if into.counts_as is None else 0
+    if counts or gap:
+        hook.make([Run(Place("st", counts or stitch, chain=True), 1)])
+    if gap:
+        hook.make([Run(Place("sp", length=gap), 1)])
     return 1
+
+
+def _first_mesh(nth: int, stitch: str) -> int:
+    """ "dc in 8th ch from hook": the chains skipped are the first stitch of a mesh and its space over as many chains; 0 for no mesh."""
+    height = basic(stitch).turning_chain if stitch else 0
+    extra = nth - 1 - height
+    return extra // 2 if height > 2 and extra > 0 and extra % 2 == 0 else 0
 
 
 def _close_picot(hook: Hook, nth: int, span: Span) -> int:

@@ -31,6 +31,8 @@ from rillstep.core.notation.tree import (
 )
 
 MOST_REPEATS = 20_000
+# More slip stitches than this at the end of a round are no levelling of it.
+MOST_LEVELLING = 3
 
 
 def _special(hook: Hook, name: str) -> Special | None:
@@ -61,10 +63,14 @@ def work(hook: Hook, step: Work) -> None:
 
 
 def _finishes(hook: Hook, step: Work) -> bool:
-    """A slip stitch when all places of a round are worked: it goes into the first stitch, and levels the round."""
-    one = isinstance(step.into, Next) and step.into.count.at(hook.size) == 1 and step.into.what.kind == "st"
+    """A few slip stitches when all places of a round are worked: they go into its first stitches, and level the round."""
+    few = (
+        isinstance(step.into, Next)
+        and 1 <= step.into.count.at(hook.size) <= MOST_LEVELLING
+        and step.into.what.kind == "st"
+    )
     done = bool(hook.made) and hook.edge.closed and not hook.edge.foundation
-    return one and done and not hook.cursor.rest
+    return few and done and not hook.cursor.rest
 
 
 def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:

@@ -2,7 +2,7 @@
 
 from rillstep.core.fabric.edge import Counts
 from rillstep.core.notation.tree import Total
-from rillstep.core.stitches import POSTS
+from rillstep.core.stitches import POSTS, RSC, SC
 
 
 def found_of(total: Total, counts: Counts, size: int) -> int:
@@ -31,16 +31,21 @@ def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: 
     named = {t.what for t in totals}
     if total.what == "sts" and named == {"sts"} and counts.spaces and all(length == 1 for length, _ in counts.spaces):
         return stated == counts.sts + counts.spaces_of(1)
-    with_posts = counts.of(total.what) + sum(counts.of(side + total.what) for side in POSTS)
+    with_posts = counts.of(total.what) + sum(counts.of(alike) for alike in worked_as(total.what))
     if (
         total.what not in ("sts", "sp", "ch")
-        and not any(s + total.what in named for s in POSTS)
+        and not any(alike in named for alike in worked_as(total.what))
         and stated == with_posts
     ):
         return True
     if any(name in named for name, _ in counts.specials):
         return stated == dict(counts.outside).get(total.what, 0)
     return False
+
+
+def worked_as(stitch: str) -> tuple[str, ...]:
+    """Stitches that makers count among the plain ones of that name: around the post, and worked backwards."""
+    return (*(side + stitch for side in POSTS), *((RSC.us,) if stitch == SC.us else ()))
 
 
 def stated_sts(totals: tuple[Total, ...], size: int) -> int | None:

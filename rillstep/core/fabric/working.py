@@ -93,7 +93,7 @@ def work_row(
 ) -> RowWork:
     """Work one round of `row` on `edge` in a size; a recorder is told of every stitch."""
     around = around or Surroundings()
-    steps, pending = _without_turning_chain(row.steps, around.rows)
+    steps, pending = _without_turning_chain(_turned_first(row.steps), around.rows)
     edge, steps = _inline_foundation(edge, steps, size)
     if around.pending is not None and not (steps and isinstance(steps[0], Chain)):
         steps = (around.pending, *steps)
@@ -153,6 +153,17 @@ def _only_a_part(row: Row, hook: Hook) -> bool:
     joins = any(isinstance(step, Gesture) and step.kind == "join" for step in row.steps)
     part = hook.edge.closed or hook.joined_within
     return row.kind == "Row" and hook.turned and part and not hook.edge.foundation and not joins
+
+
+def _turned_first(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "Ch 2, turn, hdc in each st": the chain that is made before the turn stands at the beginning of the row that is turned to."""
+    if (
+        len(steps) < 3
+        or not isinstance(steps[0], Chain)
+        or not (isinstance(steps[1], Gesture) and steps[1].kind == "turn")
+    ):
+        return steps
+    return (steps[1], steps[0], *steps[2:])
 
 
 def _without_turning_chain(steps: tuple[Step, ...], rows: bool) -> tuple[tuple[Step, ...], Chain | None]:

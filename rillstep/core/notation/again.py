@@ -22,7 +22,7 @@ class AgainBody:
     """What a repetition says. Exactly one of `until` (rows in all) and `more` (times) is given without a label.
 
     last_rows: how many of the last rows are meant, where they are not numbered.
-    total: rows in all that it states besides.
+    total: rows in all that it states besides. then: a row that is worked once more after them.
     """
 
     sources: tuple[Num, ...]
@@ -32,6 +32,7 @@ class AgainBody:
     total: Num | None = None
     by_measure: Span | None = None
     rest: int = 0
+    then: Num | None = None
 
 
 def starts(text: str) -> bool:
@@ -58,14 +59,16 @@ def read_again(stream: Stream) -> AgainBody:
         stream.at += 1
         sources = (plain_num(stream, int(token.text[:-2])),)
         stream.word(*_ROWS)
-    until = more = total = None
+    until = more = total = then = None
     by_measure: Span | None = None
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
-        stated = rows_in_all(stream)
+        stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
+        elif (following := _then(stream)) is not None:
+            then = following
         elif stream.word("until", "till"):
             until, by_measure = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
@@ -80,31 +83,65 @@ def read_again(stream: Stream) -> AgainBody:
         else:
             stream.at = start
             break
-    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at)
+    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then)
 
 
 def rows_in_all(stream: Stream) -> Num | None:
     """ "14 (18) rows worked", "16 rows in total": how many there are now."""
     start = stream.at
-    stream.any_of("you should have", "you will have", "you now have", "there are", "you have", "there should be")
+    told = stream.any_of(
+        "you should now have", "you should have", "you will have", "you now have", "there are", "you have", "there should be"
+    )  # fmt: skip
     number = stream.number()
     if (
         number is not None
         and stream.word(*_ROWS)
-        and stream.any_of(
-            "worked",
-            "in total",
-            "total",
-            "completed",
-            "complete",
-            "in all",
-            "made",
-            "done",
-            "altogether",
-            "have been worked",
+        and (
+            told
+            or stream.any_of(
+                "worked",
+                "in total",
+                "total",
+                "completed",
+                "complete",
+                "in all",
+                "made",
+                "done",
+                "altogether",
+                "have been worked",
+            )
         )
     ):
         return number
+    stream.at = start
+    return None
+
+
+def _rows_in_brackets(stream: Stream) -> Num | None:
+    """ "(19 rows)", ": 48 (56) rows", "= 40 rows"."""
+    start = stream.at
+    if stream.mark("(", "[", ":", "-", "—", "="):
+        number = stream.number()
+        if number is not None and stream.word(*_ROWS):
+            stream.word("total", "worked")
+            stream.any_of("in all", "in total")
+            stream.mark(")", "]")
+            if (token := stream.peek()) is None or token.is_mark(".", ";"):
+                return number
+    stream.at = start
+    return None
+
+
+def _then(stream: Stream) -> Num | None:
+    """ "..., then Row 2 once more"."""
+    start = stream.at
+    stream.word("and")
+    if stream.word("then", "work", "ending"):
+        stream.word("with", "work", "rep", "repeat")
+        stream.any_of("rep", "repeat")
+        if stream.word(*_ROWS) and (number := stream.number()) is not None:
+            stream.any_of("once more", "one more time", "again", "once")
+            return number
     stream.at = start
     return None
 

@@ -1,5 +1,6 @@
 """So many stitches over a whole side: "14 sc evenly along row ends", "20 sc along the foundation chain", "9 sc up the second side"."""
 
+import re
 from typing import Literal
 
 from rillstep.core.notation.stream import Stream
@@ -27,7 +28,7 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
         stream.at = at
         return None
     said = " ".join(words)
-    if "row" in said or "side" in said or "end" in said:
+    if re.search(r"row|side|end|straight|diameter|flat", said):
         return Evenly(stitch, per, "row ends", stream.since(start))
     if "foundation" in said or "ch" in words or "chain" in words:
         return Evenly(stitch, per, "foundation", stream.since(start))
@@ -81,6 +82,8 @@ def along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step
         for here in range(stream.at, begin - 1, -1):
             stream.at = here
             index = stream.phrase(_EDGE_WORDS)
+            if index is not None and stream.sees("of") and _EDGES[index][0] == "top":
+                break  # "2 dc in top of ch-3"
             if index is not None:
                 stream.any_of(
                     "of the base",

@@ -1,12 +1,16 @@
 """Brackets and stars: repeats, several stitches in one place, totals and remarks that stand in brackets."""
 
 from collections.abc import Callable
+from dataclasses import replace
 
+from rillstep.core.findings import Span
 from rillstep.core.notation.chains import read_counts
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.talk import tells
 from rillstep.core.notation.totals import read_bracket_total
 from rillstep.core.notation.tree import Chain, Closing, Group, Next, Nth, Num, Repeat, Skip, Step, ToEnd, Together, Work
 from rillstep.core.notation.whats import plain_num, read_what
@@ -42,6 +46,9 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
         del before[before.index(closing_step[0], len(before) - 3 if len(before) > 2 else 0)]
         before.pop()
         return [closing_step[2]]
+    some = _for_some_sizes(stream, read_steps)
+    if some is not None:
+        return some
     if _remark(stream):
         return []
     if leaves := _leaving(stream):
@@ -81,6 +88,40 @@ def _closing(stream: Stream, before: list[Step]) -> tuple[Step, Step, Closing] |
     return None
 
 
+def _for_some_sizes(stream: Stream, read_steps: Reader) -> list[Step] | None:
+    """ "(for Large only: sc in last 2 sts)": steps that take nothing in the other sizes; None for any other bracket."""
+    start = stream.at
+    opening = stream.next().text
+    words: list[str] = []
+    while (token := stream.peek()) is not None and not token.is_mark(":", ")", "]") and len(words) < 8:
+        words.append(token.text)
+        stream.at += 1
+    sizes = sizes_named(" ".join(words).replace(" ,", ","), stream.context.size_names) if stream.mark(":") else None
+    if sizes is None:
+        stream.at = start
+        return None
+    steps = read_steps(stream, _CLOSING[opening])
+    stream.next()
+    return [_only_in(step, set(sizes), stream.since(start)) for step in steps]
+
+
+def _only_in(step: Step, sizes: set[int], span: Span) -> Step:
+    """A step whose count is 0 in the sizes that are not named. Raises NotUnderstood when it has no count."""
+    match step:
+        case Work(into=Next(count=count) as into):
+            return replace(step, into=replace(into, count=_where(count, sizes)))
+        case Skip(count=count):
+            return replace(step, count=_where(count, sizes))
+        case _:
+            raise NotUnderstood(
+                span, "what is worked in some sizes only is written as a row of its own, under “Size L only:”"
+            )
+
+
+def _where(count: Num, sizes: set[int]) -> Num:
+    return Num(tuple(v if v is None or i in sizes else 0 for i, v in enumerate(count.values)), count.span)
+
+
 def _leaving(stream: Stream) -> list[Step]:
     """ "(leaving 12 sts unworked)" is said in brackets and meant."""
     start = stream.at
@@ -102,7 +143,15 @@ def _remark(stream: Stream) -> bool:
         words += token.kind == "word"
         stream.at += 1
     following = stream.peek()
-    told = first is not None and first.is_word(*_REMARKS) and depth == 0
+    inside = stream.tokens[start + 1 : stream.at - 1]
+    told = (
+        depth == 0
+        and first is not None
+        and (
+            first.is_word(*_REMARKS)
+            or (all(t.kind == "word" for t in inside) and tells(stream, [t.text for t in inside]))
+        )
+    )
     used = following is not None and (
         (following.kind == "num" and first is not None and not first.is_word("counts", "count"))
         or following.is_word("in", "into", "around", "across", "twice", "once", "x", "to", "all")
@@ -259,7 +308,7 @@ def _from_star(stream: Stream) -> None:
     stream.word("from", "between")
     stream.word("the")
     stream.mark("*", "**")
-    stream.word("asterisk", "star")
+    stream.word("asterisk", "star", "asterisks", "stars", "s")
     start = stream.at
     if not ((stream.word("to", "and") or stream.at == start) and stream.mark("*", "**")):
         stream.at = start

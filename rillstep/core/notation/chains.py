@@ -18,7 +18,7 @@ def read_chain(stream: Stream, start: int) -> list[Step]:
     stream.mark("-")
     stream.word("of")
     number = stream.number() or plain_num(stream, 1)
-    stream.word("sts", "chs")
+    stream.word("sts", "chs", "st", "stitches", "chains", "chain")
     return _finished(stream, start, number)
 
 

@@ -33,7 +33,8 @@ def read_end(stream: Stream) -> ToEnd | None:
 
 def _end(stream: Stream) -> ToEnd | None:
     stream.mark(",")
-    stream.word("all", "even", "evenly")
+    if not stream.any_of("all the way", "all way", "completely", "entirely"):
+        stream.word("all", "even", "evenly")
     if stream.word("around", "round"):
         stream.any_of(*_ABOUT)
         return _last_of(stream) or ToEnd("around")

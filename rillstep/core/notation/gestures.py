@@ -4,21 +4,26 @@ from rillstep.core.notation.joins import colour_gesture, names_colour, read_colo
 from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.marking import read_marker_gesture
 from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Gesture, GestureKind, Step
 from rillstep.core.notation.vocabulary import picot, sees_stitch
-from rillstep.core.notation.working_into import read_row_loop, read_seam
+from rillstep.core.notation.working_into import read_row_loop, read_seam, reads_other_side
 from rillstep.core.stitches import stitch_words
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("do not join", "do not join"), ("don't join", "do not join"), ("without joining", "do not join"),
     ("do not turn", "do not turn"), ("don't turn", "do not turn"), ("without turning", "do not turn"),
-    ("no turn", "do not turn"), ("turn the work", "turn"), ("turn work", "turn"), ("turn", "turn"),
+    ("no turn", "do not turn"), ("turn the work", "turn"), ("turn your work", "turn"), ("turn work", "turn"), ("turn", "turn"), ("rotate your work", "rotate"),
     ("rotate the work", "rotate"), ("rotate work", "rotate"), ("rotate piece", "rotate"), ("rotate", "rotate"),
     ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
     ("cut yarn", "fasten off"), ("cut the yarn", "fasten off"), ("fo", "fasten off"),
     ("make an adjustable ring", "adjustable ring"), ("make a magic ring", "adjustable ring"),
     ("make a mr", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
+)  # fmt: skip
+_TURNED = (
+    "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
+    "rotate work", "rotate the piece", "rotate piece", "rotate",
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
 
@@ -39,8 +44,14 @@ def _is_colour(stream: Stream) -> bool:
         second.text in words
         or second.is_word("inc", "dec")
         or (second.kind == "num" and third is not None and third.text in words)
+        or (second.is_mark("(") and token.text in ("mc", "cc"))
     )
-    return second.is_mark(":") or (begins and stitch)
+    return second.is_mark(":") or (begins and (stitch or _counts_in_colour(second, third)))
+
+
+def _counts_in_colour(second: Token, third: Token | None) -> bool:
+    """ "*A 5, B 1": so many stitches in each colour, of the kind that the row names or sc."""
+    return second.kind == "num" and (third is None or third.is_mark(",", ";", ".", "]", ")", "*"))
 
 
 # How a stitch stands to others: it takes what it takes all the same.
@@ -85,6 +96,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return read_marker_gesture(stream, start)
     if stream.any_of(*_TWIST):
+        stream.any_of("the chain", "the ch", "chain", "it", "your chain")
         return []
     if stream.any_of(
         "ending with", "end with", "ending", "ending in"
@@ -104,6 +116,12 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     leave = read_leave(stream)
     if leave is not None:
         return [leave]
+    if stream.any_of(*_TURNED):  # "turn your work and continue along the other side of the chain"
+        stream.mark(",")
+        stream.word("and", "then")
+        if reads_other_side(stream):
+            return [Gesture("rotate", span=stream.since(start))]
+        stream.at = start
     if stream.any_of("turn work to", "turn the work to", "turn to", "turn piece to"):
         side = {"side", "chain", "ch", "edge", "underside", "bottom"}
         begin = stream.at

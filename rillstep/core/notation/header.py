@@ -11,6 +11,7 @@ from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.rows import read_check
 from rillstep.core.notation.specials import name_words, read_special, short_names
 from rillstep.core.notation.stream import Context
+from rillstep.core.notation.told_sizes import size_names
 from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, stitch_words
 
@@ -115,7 +116,7 @@ def told(head: Header, text: str) -> None:
 def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
-        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind
+        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes
     )  # fmt: skip
 
 
@@ -149,18 +150,8 @@ def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) ->
         findings.append(Finding("terms-unknown", "error", span, f"Terms are US or UK, not “{text}”."))
 
 
-def _size_names(text: str) -> tuple[str, ...]:
-    """ "S, M, L", "S (M, L)", "S/M/L", "Small (Medium, Large)"."""
-    bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]\s*\.?$", text)
-    if bracket is not None and "," not in bracket[1]:
-        text = f"{bracket[1]},{re.sub(r'[;:/]', ',', bracket[2])}"
-    elif "," not in text and re.search(r"[/|]", text):
-        text = re.sub(r"[/|]", ",", text)
-    return tuple(" ".join(name.split()) for name in text.rstrip(".").split(",") if name.strip())
-
-
 def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    names = _size_names(text)
+    names = size_names(text)
     if not names or len(names) > MAX_SIZES:
         message = f"A pattern has 1 to {MAX_SIZES} sizes; {len(names)} are named here."
         findings.append(Finding("sizes-count", "error", span, message, expected=MAX_SIZES, found=len(names)))

@@ -80,8 +80,14 @@ def _chain_of_beginning(stream: Stream) -> bool:
     token = stream.peek()
     if token is not None and token.kind == "ordinal":
         stream.at += 1
-        if stream.word(*CHAIN) and stream.word("of"):
+        if stream.word("of") and (stream.number() is not None or stream.word("beg", "beginning", "starting", "the")):
+            _tail(stream)  # "3rd of 6 ch"
             return True
+        if stream.word(*CHAIN):
+            after = stream.peek()
+            closes = stream.context.kind == "Rnd" and (after is None or after.is_mark(".", "(", "["))
+            if stream.word("of") or closes:
+                return True
     stream.at = start
     return False
 
@@ -112,8 +118,9 @@ def _within_chain(stream: Stream) -> bool:
     here = stream.peek()
     if here is None or not here.is_word(*CHAIN):
         return False
-    if before.kind == "num":  # "3rd ch of 5 ch"
-        before = stream.tokens[stream.at - 2]
+    at = stream.at - 1 - before.is_mark("-")
+    if stream.tokens[at].kind == "num":  # "3rd ch of 5 ch", "top of 3-ch"
+        before = stream.tokens[at - 1]
     return (
         before.is_word("of", "beg", "beginning", "starting", "start", "turning", "first", "the", "in", "top")
         or before.kind == "ordinal"

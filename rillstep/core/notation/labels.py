@@ -11,7 +11,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.totals import read_totals
 from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.whats import plain_num
-from rillstep.core.stitches import Loop
+from rillstep.core.stitches import Loop, stitch_words
 
 _WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
@@ -20,17 +20,21 @@ _ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", 
 _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
+# After a full stop, an instruction must follow for what stands before it to be a label.
+_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work)\b.*\d))"
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
-_LISTED = re.compile(
-    r"^\s*(?P<number>\d{1,3})(?P<word>)\.\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work)\b.*\d))", re.IGNORECASE
+_LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)\." + _BEGINS, re.IGNORECASE)
+# "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total follows.
+_BRACKETED = re.compile(
+    r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))", re.IGNORECASE
 )  # fmt: skip
 # "Next 10 (12) rounds: ...": so many, all alike.
-_NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*[:,])", re.IGNORECASE)  # fmt: skip
+_NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))", re.IGNORECASE)  # fmt: skip
 # "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
 _TITLED = re.compile(
     r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|at|end|ends|from|to|in|the|on|before|until|"
     r"when|this|note|if|see|each|every|total|size|sizes|there|you|and|each)\b)"
-    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*:)",
+    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?::|\.{_BEGINS}))",
     re.IGNORECASE,
 )
 # A digit after "R" and letters before it would be a word: "R3" is a label, "Rug 3" is none.
@@ -54,10 +58,7 @@ class Label:
 
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
-    listed = _LISTED.match(text)
-    if listed is not None:
-        return listed
-    for pattern in (_NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
+    for pattern in (_LISTED, _BRACKETED, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
         if (match := pattern.match(text)) is not None:
             return match
     return None
@@ -76,6 +77,8 @@ def in_rows(text: str) -> bool:
     return _BARE.match(text) is not None and re.search(r"\b(?:turn|across)\b", text, re.IGNORECASE) is not None
 
 
+_PAIR = re.compile(r"(\d{1,4})\s*[-–]\s*(\d{1,4})")
+_BY_SLASH = re.compile(r"\d{1,4}\s*[-–]\s*\d{1,4}(?:\s*/\s*\d{1,4}\s*[-–]\s*\d{1,4})+")
 _BARE = re.compile(r"^\s*(?:r\s*)?\d{1,3}\b", re.IGNORECASE)
 
 
@@ -103,19 +106,20 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
                 first = Num(tuple(None if v is None else 0 for v in coming.values))
         elif groups.get("number"):
             first = plain_num(stream, int(groups["number"]))
+            last = plain_num(stream, int(groups["upto"])) if groups.get("upto") else None
         elif groups.get("few"):
             last = _so_many(stream, match, coming, text)
         elif groups.get("title") and ((token := stream.peek()) is None or token.kind != "num"):
             pass
         else:
-            first, last = _numbers(stream)
+            first, last = _slash_ranges(stream, text) or _numbers(stream)
         side = _side(stream)
         loop = _loop(stream)
         side = side or _side(stream)
         totals = _remarks(stream)
     except NotUnderstood as problem:
         findings.append(_problem(problem))
-    body = _end_of_label(stream, text, findings)
+    body = match.end() if groups.get("closed") else _end_of_label(stream, text, findings)
     return Label(kind, first, last, side, body, (*findings, *stream.findings), loop, totals)
 
 
@@ -144,6 +148,10 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
     """ "4", "5-9 (11)", "18 (22)-20 (24)", "18-20 (22-24)", "2 and 3"."""
     first = stream.need_number("the round or row")
     start = stream.at
+    if stream.mark("-") and _instructs(stream):  # "R1 - 6sc in ring"
+        stream.at = start
+        return first, None
+    stream.at = start
     if stream.mark("-", "—") or stream.word("to", "through", "thru"):
         stream.word("r", "rnd", "row", "round")
         stuck = _stuck_number(stream)
@@ -153,11 +161,43 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
         if token is None or token.kind not in ("num", "expr"):
             stream.at = start
             return first, None
-        return _ranges(stream, first, stream.need_number("the last round or row"))
+        return _ranges(stream, first, _bare_set(stream) or stream.need_number("the last round or row"))
+    if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
+        return bare, None
     if stream.word("and") or stream.mark("&"):
         stream.word("rnd", "row", "round")
         return first, stream.need_number("the second round or row")
     return first, None
+
+
+def _instructs(stream: Stream) -> bool:
+    """Is the number that comes next one of stitches?"""
+    token, following = stream.peek(), stream.peek(1)
+    if token is None or token.kind != "num" or following is None or following.kind != "word":
+        return False
+    return following.text in stitch_words(stream.context.terms) or following.is_word(
+        "inc", "dec", "ch", "sts", "st", "chains"
+    )
+
+
+def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
+    """ "17, 21": one number for each size with only commas between, up to the end of the label; `first` was read already."""
+    start, findings = stream.at, len(stream.findings)
+    active = stream.context.active
+    numbers = [] if first is None else [first]
+    while len(numbers) < len(active):
+        if numbers and not stream.mark(","):
+            break
+        number = stream.number()
+        if number is None or len(number.parts) != 1:
+            break
+        numbers.append(number)
+    token = stream.peek()
+    if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
+        return _each(stream, numbers)
+    del stream.findings[findings:]
+    stream.at = start
+    return None
 
 
 def _stuck_number(stream: Stream) -> Num | None:
@@ -169,6 +209,26 @@ def _stuck_number(stream: Stream) -> Num | None:
     stream.at += 1
     end = token.span.end_column
     return plain_num(stream, int(stuck[1]), Span(token.span.line, end - len(stuck[1]), end))
+
+
+def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
+    """ "8-18/9-21": a range for each size; the slash would make a set of the numbers beside it."""
+    start = stream.here().column - 1
+    match = _BY_SLASH.match(text, start)
+    active = stream.context.active
+    if match is None or len(pairs := list(_PAIR.finditer(match[0]))) != len(active):
+        return None
+    line = stream.here().line
+    firsts, lasts = (
+        [
+            plain_num(stream, int(pair[side]), Span(line, start + pair.start(side) + 1, start + pair.end(side) + 1))
+            for pair in pairs
+        ]
+        for side in (1, 2)
+    )
+    while (token := stream.peek()) is not None and token.span.column - 1 < match.end():
+        stream.at += 1
+    return _each(stream, firsts), _each(stream, lasts)
 
 
 def _ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:

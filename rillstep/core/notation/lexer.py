@@ -33,15 +33,25 @@ _PLAIN = str.maketrans(
 
 _NUMBER = r"\d+(?:\.\d+)?"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
-_WORDS = (
+_UNITS = (
     "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen",
     "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty",
 )  # fmt: skip
-_WORD_NUMBERS = {word: number for number, word in enumerate(_WORDS, start=1)}
-_ANY_WORD = rf"(?:{'|'.join(sorted(_WORDS, key=len, reverse=True))})"
+_TENS = {"thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90}
+_WORD_NUMBERS = (
+    {word: number for number, word in enumerate(_UNITS, start=1)}
+    | _TENS
+    | {
+        f"{ten}-{unit}": n + k
+        for ten, n in ({"twenty": 20} | _TENS).items()
+        for k, unit in enumerate(_UNITS[:9], start=1)
+    }
+)
+_ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
+    |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
     |(?P<slashes>{_MANY}(?:\s?[/|]\s?{_MANY})+)
     |(?P<num>{_NUMBER})
@@ -53,6 +63,7 @@ _TOKEN = re.compile(
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+{_COUNTED}\b)")
+_COMMAS_ALONE = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$))")
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
 _WORD_ORDINALS = {
     "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th", "eighth": "8th", "ninth": "9th",
@@ -89,8 +100,16 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
         match = _TOKEN.match(clean, at)
         assert match is not None  # the last alternative takes any character
         kind, end = match.lastgroup, match.end()
+        if clean[at] == "*" and end == at + 1 and _times_star(clean, start, at):
+            found.append(Token("word", "x", Span(line, at + 1, end + 1)))
+            at = end
+            continue
         if kind in ("num", "set") and sizes > 1:
             commas = _COMMAS.match(clean, at)
+            if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
+                kind, end = "set", commas.end()
+        if kind == "num" and sizes > 1 and found and found[-1].is_word("ch", "chain"):
+            commas = _COMMAS_ALONE.match(clean, at)
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
                 kind, end = "set", commas.end()
         if kind == "slashes" and len(_MEMBER.findall(match.group())) not in (sizes, active or sizes):
@@ -102,13 +121,22 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
     return loosened(found)
 
 
+_BY = re.compile(r"\*\s?\d+\s*(?:[(\[,;.)\]]|$)")
+
+
+def _times_star(text: str, start: int, at: int) -> bool:
+    """ "inc*6", "(sc, inc)*6": a star that multiplies, and closes no run."""
+    glued = at > start and (text[at - 1] in ")]}" or text[at - 1].isalpha())
+    return glued and _BY.match(text, at) is not None and text.count("*", start, at) % 2 == 0
+
+
 def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:
     if kind in ("num", "set", "slashes", "wordset"):
         return Token("num", piece, span, _members(piece, line, at))
     word = piece.lower()
     if kind == "times":
         return Token("word", word, span)
-    if kind == "word" and word in _WORD_NUMBERS:
+    if kind in ("word", "numbered") and word in _WORD_NUMBERS:
         return Token("num", str(_WORD_NUMBERS[word]), span, ((float(_WORD_NUMBERS[word]), span),))
     if kind == "word" and word in _WORD_ORDINALS:
         return Token("ordinal", _WORD_ORDINALS[word], span)

@@ -105,7 +105,7 @@ def _aside(tokens: Sequence[Token], at: int) -> int | None:
     else:
         return None
     inside = tokens[at + 1 : end]
-    if not inside or inside[0].kind != "word":
+    if not inside or inside[0].kind != "word" or any(token.is_word("count", "counts") for token in inside):
         return None
     letter = len(inside) == 1 and (len(inside[0].text) == 1 or inside[0].text in ("mc", "cc")) and inside[0].text != "x"
     tells = letter or inside[0].is_word(*_TELLS_FIRST) or inside[-1].is_word(*_TELLS_LAST)

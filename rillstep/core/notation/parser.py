@@ -8,6 +8,8 @@ from functools import lru_cache
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.notation import header, rows
+from rillstep.core.notation.copies import made_so_often, worked_like
+from rillstep.core.notation.counted import ChainSaid, only_tells, said_of_chains, with_said
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import in_rows, title_of
@@ -15,6 +17,7 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
 from rillstep.core.notation.stream import Context
+from rillstep.core.notation.told_sizes import told_sizes
 from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.stitches import Terms
@@ -44,6 +47,7 @@ class _Reading:
     expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
     defining: bool = False
     guessed: bool = True  # how the open section is worked was not said
+    said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
     findings: list[Finding] = field(default_factory=list)
 
     def context(self) -> Context:
@@ -52,7 +56,7 @@ class _Reading:
 
     def close_section(self) -> None:
         if self.open is not None:
-            self.lines = _set_up_first(self.lines)
+            self.lines = with_said(_set_up_first(self.lines), self.said)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
             self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked))
         self.open, self.lines = None, []
@@ -60,6 +64,11 @@ class _Reading:
 
     def restart(self) -> None:
         self.expected = [1] * len(self.header.sizes)
+
+    def take_sizes(self, names: tuple[str, ...]) -> None:
+        self.header.sizes = names[: header.MAX_SIZES]
+        self.active = tuple(range(len(self.header.sizes)))
+        self.restart()
 
     def start(self, section: Section, guessed: bool = False) -> None:
         self.close_section()
@@ -124,7 +133,13 @@ def parse(text: str, terms: Terms | None = None) -> Parsed:
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
         return Parsed(Pattern("", ("One size",), ()), (Finding("text-too-long", "error", span, message),))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
+    told = told_sizes(raws)
+    if told is not None:
+        reading.take_sizes(told.names)
+        reading.findings.extend(told.findings)
     for logical in logical_lines(raws):
+        if told is not None and logical.number in told.lines:
+            continue
         rows_before, findings_before = len(reading.lines), len(reading.findings)
         _read_line(reading, logical.text, logical.number, raws)
         if logical.pieces:
@@ -171,6 +186,8 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
     if not text.strip():
         reading.defining = False
         return
+    if starts_label(text) is None:
+        reading.said += said_of_chains(text, reading.header.terms)
     key, colon, value = text.partition(":")
     word = " ".join(key.strip().lower().split())
     column = len(key) + 1
@@ -234,6 +251,7 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
     limit = limited(text, reading.header.sizes)
     if limit is not None:
         text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
+    text = _without_title(text, reading)
     title = title_of(text)
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
         reading.start(read_heading(title, span, reading.sections + _just(reading), text), guessed=True)
@@ -245,16 +263,17 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         for line in lines:
             reading.add(line, [])
         return
-    setup = rows.read_setup(text, number, context)
+    setup = rows.read_setup(text, number, context) if not only_tells(text) else None
     if setup is not None:
         line, problems = setup
         worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
         reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
         return
-    if _read_titled_setup(reading, text, number, span):
+    if _read_titled_setup(reading, text, number, span) or _read_copy(reading, text, number, span):
         return
-    following = _following(raws, number)
-    if following is not None and is_heading(text, following):
+    following = _following(raws, number, reading)
+    named = _names_pattern(reading, text, number, raws)
+    if following is not None and not named and is_heading(text, following):
         reading.start(read_heading(text, span, reading.sections + _just(reading), following), guessed=True)
         return
     if (at := lowered.find("section:")) > 0:
@@ -265,8 +284,32 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         return
     if reading.open is None and not reading.sections:
         header.told(reading.header, text.strip())
+        reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
         return
     reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if instructs(text) else [])
+
+
+def _without_title(text: str, reading: _Reading) -> str:
+    """ "Rep Mesh rnd 3 until there are 14 mesh rnds": the name of the rows that are counted by themselves, blanked."""
+    name = reading.open.title if reading.open is not None else ""
+    if not name or not re.match(r"\s*(?:rep|repeat|work)\b", text, re.IGNORECASE):
+        return text
+    own = re.compile(rf"\b{re.escape(name)}(?=\s+(?:rnds?|rounds?|rows?)\b)", re.IGNORECASE)
+    return own.sub(lambda match: " " * len(match[0]), text)
+
+
+def _names_pattern(reading: _Reading, text: str, number: int, raws: list[str]) -> bool:
+    """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told before the rows?"""
+    if (
+        reading.header.name
+        or reading.header.extra
+        or reading.open is not None
+        or reading.sections
+        or text.rstrip().endswith(":")
+    ):
+        return False
+    after = next((raw for raw in raws[number:] if raw.strip()), "")
+    return not (starts_label(after) or rows.SETUP.match(after))
 
 
 def _read_titled_setup(reading: _Reading, text: str, number: int, span: Span) -> bool:
@@ -285,9 +328,29 @@ def _read_titled_setup(reading: _Reading, text: str, number: int, span: Span) ->
     return True
 
 
+def _read_copy(reading: _Reading, text: str, number: int, span: Span) -> bool:
+    """ "Back: work as for Front.": the lines of that piece once more; "Make 2.": how many of the open one."""
+    before = [s for s in reading.sections + _just(reading) if s.title]
+    like = worked_like(text, number, before, reading.context())
+    if like is not None and (like.title or (reading.open is not None and not reading.lines)):
+        title = like.title or (reading.open.title if reading.open is not None else "")
+        if not like.title:
+            reading.open = None
+        source = like.source
+        reading.start(replace(source, title=title, lines=(), make=1, span=span), guessed=False)
+        for line in like.lines:
+            reading.add(line, [])
+        return True
+    made = made_so_often(text, reading.open.make) if reading.open is not None else None
+    if made is None or reading.open is None:
+        return False
+    reading.open = replace(reading.open, make=made)
+    return True
+
+
 def _read_unlabelled(reading: _Reading, text: str, number: int, context: Context, raws: list[str]) -> bool:
     """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
-    following = _following(raws, number)
+    following = _following(raws, number, reading)
     label = starts_label(following) if following is not None else None
     second = label is not None and following is not None and re.match(r"\s*2\b", following[label.end() :]) is not None
     found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 1 if second else 0)
@@ -307,14 +370,15 @@ def _read_unlabelled(reading: _Reading, text: str, number: int, context: Context
     return True
 
 
-def _following(raws: list[str], number: int) -> str | None:
-    """The next line that holds instructions: a row or a set-up line, with at most some notes before it."""
+def _following(raws: list[str], number: int, reading: _Reading) -> str | None:
+    """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes before it."""
     notes = 0
+    known = reading.sections + _just(reading)
     for raw in raws[number : number + MOST_NOTES]:
         if not raw.strip():
             continue
         is_row = starts_label(raw) is not None
-        if is_row or rows.SETUP.match(raw):
+        if is_row or rows.SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
             return raw
         if is_size_line(raw) or raw.strip().lower().rstrip(":.").endswith(" only"):
             continue

@@ -46,7 +46,7 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         if found is not None:
             return found, loop
         token = stream.peek()
-        if token is None or token.kind == "mark" or token.is_word("across", "around", "to", "until"):
+        if token is None or token.kind == "mark" or token.is_word("across", "around", "to", "until", "all"):
             return Every(STITCHES, _end_or_row(stream)), loop  # "sc in BLO", "sc in BLO across"
     stream.any_of(
         "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
@@ -121,6 +121,7 @@ def _place(stream: Stream) -> Into:
         "magic ring",
         "circle",
         "mr",
+        "mc",
         "center ring",
         "loop",
     ):
@@ -156,6 +157,9 @@ def _place(stream: Stream) -> Into:
     if marker is not None:
         return Marked(marker)
     if stream.word("first"):
+        first_space = read_counted_space(stream)
+        if first_space is not None:
+            return Nth(plain_num(stream, 1), first_space)
         number = stream.number()
         if number is not None:
             return Next(number, what_or_stitch(stream))

@@ -12,6 +12,7 @@ from itertools import pairwise
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
+    Evenly,
     FromHook,
     Gesture,
     Group,
@@ -24,6 +25,7 @@ from rillstep.core.notation.tree import (
     Step,
     ToEnd,
     Together,
+    TopOfChain,
     What,
     Work,
 )
@@ -34,8 +36,18 @@ STITCH = What("st")
 
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
-    steps = _leading_group(_counting_foundation(steps))
+    steps = _leading_group(_counting_foundation(_already_there(steps)))
     return _closed(_tail(steps), kind)
+
+
+def _already_there(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "ch 1, rotate to work along the row ends: 16 sc along the side": the sides are named, and nothing is worked before them."""
+    first = next((at for at, step in enumerate(steps) if not isinstance(step, Chain | Gesture)), len(steps))
+    if first == len(steps) or not (
+        isinstance(step := steps[first], Evenly) and step.along in ("row ends", "foundation")
+    ):
+        return steps
+    return tuple(s for at, s in enumerate(steps) if at >= first or not (isinstance(s, Gesture) and s.kind == "rotate"))
 
 
 def _counting_foundation(steps: tuple[Step, ...]) -> tuple[Step, ...]:
@@ -91,7 +103,8 @@ def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         if not isinstance(step, Repeat) or not isinstance(step.times, ToEnd) or not _is_open(step.times):
             continue
         taken = [_takes(s) for s in steps[at + 1 :]]
-        if any(t is None for t in taken) or not _all_stitches(step.steps):
+        only_top = _only_top(steps[at + 1 :])
+        if any(t is None for t in taken) or not (only_top or _all_stitches(step.steps)):
             continue
         totals = [sum(values) for values in zip(*(t for t in taken if t), strict=True)]
         if not totals or any(total < 1 for total in totals):
@@ -100,6 +113,11 @@ def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         last = Num(tuple(None if v is None else next(held) for v in _sizes(steps[at + 1 :])))
         return (*steps[:at], replace(step, times=ToEnd("last", last)), *steps[at + 1 :])
     return steps
+
+
+def _only_top(steps: tuple[Step, ...]) -> bool:
+    """Is the top of the turning chain all that is worked after a repeat? It is spared, whatever the repeat is made of."""
+    return all(isinstance(s, Gesture | Chain) or (isinstance(s, Work) and isinstance(s.into, TopOfChain)) for s in steps)
 
 
 def _is_open(end: ToEnd) -> bool:
@@ -118,6 +136,8 @@ def _count_of(step: Step) -> Num | None:
     match step:
         case Work(into=Next(count=count)) | Skip(count=count):
             return count
+        case Work(into=TopOfChain(), per=per):
+            return replace(per, values=tuple(None if v is None else 1 for v in per.values), parts=())
         case _:
             return None
 
@@ -127,6 +147,8 @@ def _takes(step: Step) -> list[int] | None:
     match step:
         case Gesture() | Chain():
             return []
+        case Work(into=TopOfChain(), per=per):
+            return [1 for v in per.values if v is not None]
         case Work(into=Next(count=count, what=what), stitch=stitch) if what == STITCH and stitch != "sl st":
             return [v for v in count.values if v is not None]
         case Skip(count=count, what=what, first=False) if what == STITCH:

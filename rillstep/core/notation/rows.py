@@ -14,10 +14,10 @@ from rillstep.core.notation.totals import read_totals, same_totals
 from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Total
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 
-_COUNTED = r"(?:sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|sl\s*sts?|ss)"
+_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
-    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;]*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
+    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
 )
 _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
@@ -25,22 +25,49 @@ _TOTAL_BRACKET = re.compile(
 )
 _TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;)])\s+(?:you (?:should|will|now)?\s*have\s+|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
     re.IGNORECASE,
 )
 SETUP = re.compile(
-    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+[^.;]{1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+[^.;,]{1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
+    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
 
+# "R7/R8: ...", "R8-R18/R9-R21: ...": likewise.
+_SLASH_WORDS = re.compile(
+    r"^\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|[-–]\s))",
+    re.IGNORECASE,
+)
+# "Rnd 1 <tab> sc in each st around <tab> 24": the columns of a table.
+_COLUMNS = re.compile(r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),/–-]*?) ?(?:\t| \|)\s*(?=\S)", re.IGNORECASE)
+_LAST_COLUMN = re.compile(r"(?:\t| \|)(?=\s*\d[^\t|]*$)")
 # "R7 (8, 9)-R20 (22, 24):": the second word of a range says nothing; it is blanked, so that columns stay true.
 _RANGE_WORD = re.compile(
     r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),]*[-–—]\s*)(?:r|rnds?|rounds?|rows?)\.?\s*(?=\d)", re.IGNORECASE
 )
+
+
+def _one_word(text: str) -> str:
+    """Words for rows after the first one in a label are blanked, so that columns stay true."""
+    match = _SLASH_WORDS.match(text)
+    if match is None:
+        return text
+    first = re.match(r"\s*[A-Za-z]+", text)
+    start = first.end() if first is not None else 0
+    return text[:start] + re.sub(r"[A-Za-z.]", " ", text[start : match.end()]) + text[match.end() :]
+
+
+def _columns(text: str) -> str:
+    """The columns of a table as a label, instructions and a total."""
+    match = _COLUMNS.match(text)
+    if match is None:
+        return text
+    text = text[: match.end(1)] + ":" + text[match.end(1) + 1 : match.end()].replace("|", " ") + text[match.end() :]
+    return _LAST_COLUMN.sub(lambda m: "—".rjust(len(m[0])), text.rstrip(" |"), count=1)
 
 
 def _stream(text: str, line: int, context: Context, start: int, end: int) -> Stream:
@@ -61,7 +88,7 @@ def read_row(
 
     Remembered, so that typing in one line does not read the others again.
     """
-    text = _RANGE_WORD.sub(lambda m: m[1] + " " * (len(m[0]) - len(m[1])), text, count=1)
+    text = _RANGE_WORD.sub(lambda m: m[1] + " " * (len(m[0]) - len(m[1])), _columns(_one_word(text)), count=1)
     match = labels.starts(text)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
     if match is None:
@@ -133,6 +160,8 @@ def _labelled_again(
     try:
         said = again.read_again(body)
         sources = said.sources or _last_rows(said, label.first)
+        if said.then is not None and (not sources or said.then.values != sources[0].values):
+            raise NotUnderstood(body.here(), "the row worked once more is not the first of those repeated")
         if last is None and said.until is not None:
             last = said.until
         elif last is None and said.more is not None:
@@ -163,6 +192,8 @@ def _unlabelled_again(
     text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     end, totals, findings, _ = _split_totals(text, line, context, 0)
+    if re.search(r"\b(?:rows?|rnds?|rounds?)\W*$", text, re.IGNORECASE):
+        end, totals, findings = len(text), (), []  # "(19 rows)" counts rows
     body = _stream(text, line, context, 0, end)
     keep = set(context.active)
     first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
@@ -189,9 +220,17 @@ def _unlabelled_again(
     broken = any(f.severity == "error" for f in findings)
     row = Again(kind, first, last, sources, same_totals(totals, body.totals), context.active, span, span, broken)  # type: ignore[arg-type]
     lines: tuple[Line, ...] = (row,)
-    if said.total is not None and said.more is not None:
+    if said.then is not None and last is not None:
+        again_ = replace(
+            row,
+            first=_after(last, Num(tuple(None if v is None else 1 for v in last.values)), 1, 0),
+            last=None,
+            sources=(said.then,),
+        )
+        lines = (replace(row, totals=()), again_)
+    if said.total is not None and (said.more is not None or said.then is not None):
         what = "rows" if kind == "Row" else "rnds"
-        lines = (row, Check((CheckItem(what, said.total),), context.active, replace(span, line=line)))  # type: ignore[arg-type]
+        lines = (*lines, Check((CheckItem(what, said.total),), context.active, replace(span, line=line)))  # type: ignore[arg-type]
     return lines, tuple(findings)
 
 

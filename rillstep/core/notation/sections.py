@@ -10,7 +10,13 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.tree import ROLES, WORKED, Again, Along, Num, Row, Section
 
 _MAKE = re.compile(r"^make\s+(\d{1,2}|two|both)$")
-_MAKE_WORDS = {"two": 2, "both": 2}
+_MAKE_WORDS = {"both": 2} | {
+    word: n
+    for n, word in enumerate(
+        ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"], 1
+    )
+}
+_MADE = re.compile(rf"[(\[]?\s*[,–—-]?\s*\bmake\s+(\d{{1,2}}|{'|'.join(_MAKE_WORDS)})\b[^)\]:]*[)\]]?", re.IGNORECASE)
 _ON = re.compile(
     r"in (?:the )?(?:free |unworked |remaining )?(front|back) loops? (?:of|from) (?:the )?(rnd|round|row)\s+(\d{1,5})",
     re.IGNORECASE,
@@ -28,6 +34,12 @@ _ROLE_WORDS = (
 _ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "spiral rounds", "row": "rows", "flat": "rows",
                 "joined": "joined rounds", "in the round": "joined rounds", "continuous rounds": "spiral rounds",
                 "joined rounds, turned": "joined and turned rounds", "turned rounds": "joined and turned rounds"}  # fmt: skip
+
+# A piece that begins so is worked on another one.
+_JOINS = re.compile(
+    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join)\b",
+    re.IGNORECASE,
+)
 
 # What a section declares of its sides.
 _ALIKE: dict[str, Literal["mirrored", "halves"]] = {
@@ -91,10 +103,9 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
 
 def _last_piece(before: list[Section]) -> str | None:
     """The piece that a heading without a foundation of its own goes on with: not a cord or another thing made apart in between."""
-    worked = (
-        s.title for s in reversed(before) if s.make == 1 and any(isinstance(line, Row | Again) for line in s.lines)
-    )
-    return next(worked, before[-1].title if before else None) or None
+    worked = [s for s in reversed(before) if s.make == 1 and any(isinstance(line, Row | Again) for line in s.lines)]
+    bodies = [s for s in worked if s.role != "strip"]
+    return next((s.title for s in [*bodies, *worked, *before[-1:]]), None) or None
 
 
 def usually_continues(role: str, before: list[Section]) -> str | None:
@@ -159,6 +170,7 @@ def is_heading(text: str, following: str | None) -> bool:
     """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
     bare = text.strip().strip("*_#").strip()
     bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
+    bare = _MADE.sub("", bare).strip()  # "Circles - make two"
     if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((".", ",", ";")):
         return False
     letters = [c for c in bare if c.isalpha()]
@@ -176,12 +188,15 @@ def is_heading(text: str, following: str | None) -> bool:
 def read_heading(text: str, span: Span, before: list[Section], following: str) -> Section:
     """A bare heading as a section: how it is worked is taken from the first label after it."""
     bare = text.strip().strip("*_#").strip().rstrip(":").strip()
-    made = re.search(r"\(?\bmake\s+(\d{1,2}|two|both)\b[^)]*\)?", bare, re.IGNORECASE)
+    if re.fullmatch(r"(?:\w )+\w", bare):
+        bare = bare.replace(" ", "").capitalize()  # "B A S E"
+    made = _MADE.search(bare)
     make = (_MAKE_WORDS.get(made[1].lower()) or int(made[1])) if made else 1
-    title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-()") if made else bare
+    title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-–—()") if made else bare
     told = re.search(r"\(([^()]*)\)$", title)
     if told is not None and re.search(r"spiral|rounds?|rows?|flat|work", told[1], re.IGNORECASE):
         title = title[: told.start()].strip()  # "Base (worked in a spiral)"
+    title = re.sub(r"\s*\([^()]*\)", "", title).strip(" ()") or title.strip("()")  # "Base (A)"
     label = starts_label(following)
     rows = label is not None and (
         label["word"].lower().startswith("row")
@@ -193,7 +208,7 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
     if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
-    anew = label is None or re.search(
+    anew = (label is None and not _JOINS.match(following)) or re.search(
         r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b",
         following,
         re.IGNORECASE,

@@ -39,6 +39,9 @@ def in_colour(stream: Stream) -> Gesture | None:
         token = stream.peek()
         following = stream.peek(1)
         letter = token is not None and token.kind == "word" and (len(token.text) == 1 or token.text in ("mc", "cc"))
+        if token is not None and token.is_word("mc") and stream.choose(2) == 1:
+            stream.at = start  # "6 sc in mc": where it is no colour, it is the ring
+            return None
         if token is not None and letter and (following is None or following.kind == "mark"):
             stream.at += 1
             return Gesture("change colour", token.text.upper(), span=stream.since(start))
@@ -190,6 +193,7 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     group = _group_of_kind(stream)
     if group is not None:
         return group
+    stream.word("work", "make", "place")
     number = stream.number()
     stitch = stitch_word(stream)
     if stitch is None or not stream.word("in", "into"):
@@ -204,9 +208,8 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
         and second.into.what.kind == "sp"
         and not second.into.count.parts
     ):
-        return replace(
-            second, into=Every(second.into.what, first.into.end)
-        )  # "... and 4 sc in ch-4 sp": as each one comes
+        end = read_end(stream) or first.into.end
+        return replace(second, into=Every(second.into.what, end))  # "... and 4 sc in ch-4 sp": as each one comes
     if not isinstance(second, Work) or not isinstance(second.into, Every):
         stream.at = at
         return None

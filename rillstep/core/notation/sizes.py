@@ -8,7 +8,8 @@ from rillstep.core.findings import Finding, Span
 
 _ALL = re.compile(r"^(?:for\s+)?(?:all|both)(?:\s+(?:the\s+)?sizes)?(?:\s+(?:again|continue))?$", re.IGNORECASE)
 _BEFORE = re.compile(
-    r"^(?:continue\s+(?:with|for)\s+|for\s+(?:the\s+)?|now\s+for\s+)?(?:the\s+)?(?:sizes?\s+)?", re.IGNORECASE
+    r"^(?:continue\s+(?:with|for)\s+|for\s+(?:the\s+)?|now\s+for\s+)?(?:the\s+)?(?:only\s+)?(?:sizes?\s+)?(?:only\s+)?",
+    re.IGNORECASE,
 )
 _AFTER = re.compile(r"\s+(?:sizes?|bags?|versions?)?\s*(?:only)?\s*(?:continue|work|as follows)?\s*$", re.IGNORECASE)
 # What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
@@ -17,7 +18,7 @@ _PREFIX = re.compile(
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
-_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.])", re.IGNORECASE)  # fmt: skip
+_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.]|[-–—]\s)", re.IGNORECASE)  # fmt: skip
 # A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
 _DASHED = re.compile(r"(?:\d+|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]")
 

@@ -16,7 +16,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
-from rillstep.core.notation.tree import Next, Skip, Step, Work
+from rillstep.core.notation.tree import Gesture, Next, Skip, Step, Work
 from rillstep.core.notation.whats import STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
@@ -146,6 +146,10 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         return chains.read_counted_chain(stream, start)
     if token.is_word("in", "into"):
         return [_read_place_first(stream, start)]
+    if token.kind == "num" and before and isinstance(before[-1], Gesture) and before[-1].kind == "change colour":
+        counted = works.read_coloured(stream, start)
+        if counted is not None:
+            return [counted]
     return works.read_works(stream, start)
 
 

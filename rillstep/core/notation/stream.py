@@ -34,6 +34,7 @@ class Context:
     numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
     specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
     kind: str = "Rnd"
+    size_names: tuple[str, ...] = ()
 
 
 @lru_cache(maxsize=512)

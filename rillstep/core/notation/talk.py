@@ -63,6 +63,30 @@ def words_only(stream: Stream, start: int) -> Gesture | None:
     return Gesture("aside", " ".join(words), span=stream.since(start))
 
 
+def tells(stream: Stream, words: list[str], least: int = 2) -> bool:
+    """Do some words in brackets only tell ("(strap opening)"), and could not be an instruction with a slip in it?"""
+    known = stitch_words(stream.context.terms)
+    own = {part for _, parts in stream.context.specials for part in parts}
+    named = {
+        "handle",
+        "handles",
+        "strap",
+        "straps",
+        "opening",
+        "buttonhole",
+        "corner",
+        "flap",
+        "front",
+        "back",
+        "side",
+        "pocket",
+        "eyelets",
+    }
+    if not words or (len(words) < least and not named & set(words)):
+        return False
+    return not (_WORKS & set(words) or own & set(words) or any(w in known for w in words) or _has_slip(words, known))
+
+
 def _strict(words: list[str]) -> frozenset[str] | set[str]:
     """ "to even out the round" names a round, and works nothing."""
     return _WORKS - {"round", "rnd", "row", "rounds", "rows"} if words[0] == "to" else _WORKS

@@ -15,6 +15,21 @@ _FILLERS = (
 )  # fmt: skip
 
 
+# What a chain space is called where it is one to put a hand or a strap through.
+_OPENINGS = (
+    "handle",
+    "handles",
+    "opening",
+    "openings",
+    "strap",
+    "straps",
+    "hole",
+    "holes",
+    "buttonhole",
+    "buttonholes",
+)
+
+
 def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
     """Totals up to the end of the stream, or to a closing bracket. Raises NotUnderstood."""
     found: list[Total] = []
@@ -87,10 +102,13 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
         length = stream.number()
         stream.mark("-")
         stream.word("corner")
-        if stream.word(*SPACE):
+        if stream.word(*SPACE, *_OPENINGS):
             return Total(count, "sp", length)
-        if length is not None:
+        following = stream.peek()
+        if length is not None and following is not None and not following.is_mark(",", ")", "]", ".", ";"):
             raise NotUnderstood(stream.here(), "“sps” is missing")
+        if length is not None:  # "9 ch-2"
+            return Total(count, "sp", length)
         return Total(count, "ch")
     stream.word("corner")
     if stream.word(*SPACE, "corners"):
@@ -159,7 +177,7 @@ def stated_within(stream: Stream) -> bool:
     """ "... in next 3 ch. 4 sc. Fasten off.": a sentence that is a total, with only gestures after it; taken as one."""
     before = stream.tokens[stream.at - 1] if stream.at else None
     token = stream.peek()
-    if before is None or not before.is_mark(".") or token is None or token.kind != "num":
+    if before is None or not before.is_mark(".", ":") or token is None or token.kind != "num":
         return False
     start, findings = stream.at, len(stream.findings)
     try:

@@ -56,6 +56,10 @@ _INSTRUCTS = re.compile(
     r"^\s*rep(?:eat)?\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
+# A gauge that is told works nothing.
+_MEASURES = re.compile(
+    r"\b(?:gauge|tension)\b|\d\s*(?:cm|inches|inch|in)\b\.?\s*$|=\s*\d+\s*(?:x\s*\d+\s*)?(?:cm|in)\b", re.IGNORECASE
+)
 _TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")
 
 
@@ -171,7 +175,7 @@ def title_ends(text: str) -> int:
 
 def instructs(text: str) -> bool:
     """Does a line that is kept as words seem to instruct?"""
-    return _INSTRUCTS.search(text) is not None
+    return _INSTRUCTS.search(text) is not None and _MEASURES.search(text) is None
 
 
 def not_worked(span: Span) -> Finding:

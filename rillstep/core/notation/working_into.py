@@ -10,10 +10,11 @@ _TOWARDS = ("along", "on", "in", "down", "into", "across", "up", "to", "around")
 _OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaining", "second")
 
 
-def _read_other_side(stream: Stream) -> bool:
+def reads_other_side(stream: Stream) -> bool:
     """ "Working along the opposite side of the foundation chain": the work is rotated."""
     start = stream.at
     stream.any_of("working", "work", "continue working", "continue", "continuing", "now working", "now work")
+    stream.word("back", "now")
     if stream.word(*_TOWARDS):
         stream.word("the", "back")
         begin = stream.at
@@ -46,7 +47,7 @@ def read_row_loop(stream: Stream, start: int) -> list[Step] | None:
         stream.free_loops = free
         return []
     stream.at = start
-    if _read_other_side(stream):
+    if reads_other_side(stream):
         return [Gesture("rotate", span=stream.since(start))]
     stream.word("working", "work")
     if (

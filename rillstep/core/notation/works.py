@@ -16,6 +16,7 @@ from rillstep.core.notation.tree import (
     Foundation,
     FromHook,
     Gesture,
+    InRing,
     Next,
     Nth,
     Num,
@@ -87,6 +88,16 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if stream.word(*_DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
     return _after_stitch(stream, start, stitch, leading, loop)
+
+
+def read_coloured(stream: Stream, start: int) -> Step | None:
+    """The 5 of "A 5, B 1": so many stitches of the kind that the row names; None where more is said."""
+    count = stream.number()
+    following = stream.peek()
+    if count is not None and (following is None or following.is_mark(",", ";", ".", "]", ")", "*")):
+        return Work(_row_stitch(stream), plain_num(stream, 1), Next(count, STITCHES), stream.loop, stream.since(start))
+    stream.at = start
+    return None
 
 
 def _foundation(stream: Stream, start: int) -> Step | None:
@@ -169,6 +180,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         stream.at -= 1
     stream.word("loosely", "tightly", "neatly", "carefully", "firmly")
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
+    if leading is not None and stream.any_of("mr", "magic ring", "magic circle", "magic loop", "adjustable ring"):
+        return [Work(stitch, leading, InRing(), loop, stream.since(start))]  # "6sc mr"
     count = stream.number()
     if count is not None and stream.word("tog", "together"):
         return [read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]

@@ -4,12 +4,13 @@ from collections import Counter
 from functools import lru_cache
 
 from rillstep.core.fabric.remembered import Same as Known
+from rillstep.core.fabric.totals import worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Num, Repeat, Row, Setup, Step, Work
+from rillstep.core.notation.tree import Chain, Closing, FromHook, Gesture, Num, Repeat, Row, Setup, Step, Work
 from rillstep.core.proof.subject import Subject
-from rillstep.core.stitches import POSTS, basic
+from rillstep.core.stitches import basic
 
 
 def starting_chains(subject: Subject) -> list[Finding]:
@@ -159,12 +160,12 @@ def kinds_left_out(subject: Subject) -> list[Finding]:
         if not isinstance(line, Row) or "sts" in named or not named - {"sp", "ch"}:
             continue
         for size_work in subject.works:
-            work = size_work.of_line(line.span.line)
+            work = size_work.of(line)
             if work is None or work.trouble is not None or not work.rounds:
                 continue
             own = {stitch for stitch, _ in work.rounds[-1].outside}
             left_out = sorted(
-                s for s in own if s not in named and not (s[:2] in POSTS and s[2:] in named) and s != "sl st"
+                s for s in own if s not in named and not any(s in worked_as(name) for name in named) and s != "sl st"
             )
             if left_out:
                 message = f"The total{subject.in_size(size_work.size)} does not count the {' and '.join(left_out)} of this row."
@@ -194,7 +195,9 @@ def joins(subject: Subject) -> list[Finding]:
     for section, line in subject.pattern.lines():
         if not isinstance(line, Row) or line.broken or line.kind != "Rnd":
             continue
-        joined = any(isinstance(step, Gesture) and step.kind == "join" for step in line.steps)
+        joined = any(
+            isinstance(step, Closing) or (isinstance(step, Gesture) and step.kind == "join") for step in line.steps
+        )
         ends = any(isinstance(step, Gesture) and step.kind in ("fasten off", "do not join") for step in line.steps)
         if section.worked.startswith("joined") and not joined and not ends:
             message = "This section is worked in joined rounds, but this round is not joined."

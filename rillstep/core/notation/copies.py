@@ -1,0 +1,104 @@
+"""Pieces made like another: "Back: work as for Front to the end of Row 34 (42).", "Make a second one in the same way.", "Make 2."."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from rillstep.core.findings import Span
+from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.stream import Context, NotUnderstood, Stream
+from rillstep.core.notation.tree import Again, Line, Num, Prose, Row, Section
+
+_LIKE = re.compile(
+    r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|repeat)\s+)?(?:this\s+(?:piece|panel)\s+)?(?:exactly\s+|just\s+)?"
+    r"(?:the\s+same\s+(?:way\s+)?as(?:\s+for)?|same\s+as(?:\s+for)?|as\s+(?:given\s+|instructed\s+)?for|like|as|(?:the\s+)?instructions\s+(?:of|for))\s+(?:the\s+)?(?P<rest>[A-Za-z].*)$",
+    re.IGNORECASE,
+)
+_UP_TO = re.compile(
+    r"(?:,?\s*(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rnds?|rounds?)\s+(?=\d)",
+    re.IGNORECASE,
+)
+_MADE = re.compile(
+    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}|two|three|four|six|eight)(?:\s+(?:alike|the\s+same|of\s+these|in\s+total|pieces|times))?"
+    r"|(?P<more>(?:for\s+|to\s+make\s+)?(?:the\s+|a\s+)?(?:second|other)|another|one\s+more)(?:\s+[a-z]+){0,2}(?:\s+(?:in\s+the\s+same\s+way|the\s+same\s+way|the\s+same|exactly\s+the\s+same|in\s+the\s+same\s+manner|as\s+the\s+first|like\s+(?:this|the\s+first)))?)"
+    r"\s*[.!]?\s*$",
+    re.IGNORECASE,
+)
+_WORDS = {"two": 2, "three": 3, "four": 4, "six": 6, "eight": 8}
+
+
+@dataclass(frozen=True)
+class Like:
+    """A piece that is worked as another one: its own title ("" where none is given), that one, and its lines as far as they hold."""
+
+    title: str
+    source: Section
+    lines: tuple[Line, ...]
+
+
+def worked_like(text: str, line: int, before: Sequence[Section], context: Context) -> Like | None:
+    """What a line says of a piece worked as an earlier one; None for any other line."""
+    match = _LIKE.match(text)
+    if match is None:
+        return None
+    source = _named(match["rest"], before)
+    if source is None or (match["title"] or "").lower() == source.title.lower():
+        return None
+    start = match.start("rest") + len(source.title)
+    up_to = _UP_TO.match(text, start)
+    lines: tuple[Line, ...] = tuple(replace(one) for one in source.lines)
+    rest = start
+    if up_to is not None:
+        stream = Stream(
+            tokens_of(text, line, context.n_sizes, up_to.end(), len(context.active)), context, Span(line, 1, 1)
+        )
+        try:
+            last = stream.need_number("the last row")
+        except NotUnderstood:
+            return None
+        if stream.findings:
+            return None
+        lines = _until(lines, last)
+        rest = stream.tokens[stream.at - 1].span.end_column - 1
+    words = text[rest:].strip(" .,;")
+    if words:
+        lines = (
+            *lines,
+            Prose(words[0].upper() + words[1:] + ".", context.active, span=Span(line, rest + 1, len(text) + 1)),
+        )
+    return Like((match["title"] or "").strip(), source, lines)
+
+
+def _named(rest: str, before: Sequence[Section]) -> Section | None:
+    """The section that some words begin with, the longest title first."""
+    by_length = sorted((s for s in before if s.title and s.lines), key=lambda s: -len(s.title))
+    for section in by_length:
+        if re.match(rf"{re.escape(section.title)}\b", rest, re.IGNORECASE):
+            return section
+    return None
+
+
+def _until(lines: tuple[Line, ...], last: Num) -> tuple[Line, ...]:
+    """The lines up to a row, in each size."""
+    kept: list[Line] = []
+    for line in lines:
+        if isinstance(line, Row | Again):
+            sizes = tuple(i for i in line.sizes if line.first.at(i) <= last.at(i))
+            if not sizes:
+                break
+            if line.last is not None:
+                ends = tuple(None if v is None else min(v, last.at(i)) for i, v in enumerate(line.last.values))
+                line = replace(line, last=line.last if ends == line.last.values else Num(ends, last.span, last.parts))
+            line = line if sizes == line.sizes else replace(line, sizes=sizes)
+        kept.append(line)
+    return tuple(kept)
+
+
+def made_so_often(text: str, so_far: int) -> int | None:
+    """How often a piece is made, when that is all that a line says; None for any other line."""
+    match = _MADE.match(text)
+    if match is None:
+        return None
+    if match["number"]:
+        return _WORDS.get(match["number"].lower()) or int(match["number"])
+    return so_far + 1

@@ -1,0 +1,102 @@
+"""Sizes that a text names elsewhere than after "Sizes:": under a heading, in a sentence, or not at all.
+
+"Size" / "S (M, L)" on the next line; "Instructions are for the small pouch, with medium and large in
+parentheses."; or only sets of so many numbers throughout.
+"""
+
+import re
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from rillstep.core.findings import Edit, Finding, Repair, Span
+from rillstep.core.notation.labels import starts as starts_label
+
+_GIVEN = re.compile(r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*:\s*\S", re.IGNORECASE)
+_HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
+_BESIDE = re.compile(
+    r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$", re.IGNORECASE
+)
+_SPOKEN_OF = re.compile(
+    r"\b(?:sizes|written|instructions|directions|pattern|given|parenthes[ie]s|brackets|comes in|available)\b",
+    re.IGNORECASE,
+)
+# Names of sizes in ordinary use; letters only as capitals.
+_NAME = re.compile(
+    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|toddler|teen|adult)"
+    r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
+)
+_NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inch))(?:\s*(?:,|and|&|or|\(|\))\s*)*)+)")
+_SET = re.compile(
+    r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
+)
+_MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$")
+
+# Fewer sets than this are no sign of sizes.
+LEAST_SETS = 3
+
+
+@dataclass(frozen=True)
+class Told:
+    """Names of sizes, the lines that name them and nothing else, and what is to be said of it."""
+
+    names: tuple[str, ...]
+    lines: tuple[int, ...] = ()
+    findings: tuple[Finding, ...] = ()
+
+
+def size_names(text: str) -> tuple[str, ...]:
+    """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
+    text = text.strip().rstrip(".")
+    bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]$", text)
+    if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
+        text = f"{bracket[1]},{re.sub(r'[;:/|]', ',', bracket[2])}"
+    elif "," not in text and re.search(r"[/|;]", text):
+        text = re.sub(r"[/|;]", ",", text)
+    names = [" ".join(name.split()) for name in re.split(r",(?![^(]*\))", text)]
+    if len(names) > 1 and all(re.search(r"\d\s*(?:cm|in|mm|\")", name) for name in names):
+        names = [_MEASURE.sub("", name).strip() for name in names]
+    return tuple(name for name in names if name)
+
+
+def told_sizes(raws: Sequence[str]) -> Told | None:
+    """The sizes of a text that has no "Sizes:" line; None when it has one, or is in one size."""
+    if any(_GIVEN.match(raw) for raw in raws):
+        return None
+    first_row = next((i for i, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
+    for index, raw in enumerate(raws[:first_row]):
+        if _HEADING.match(raw) and index + 1 < first_row and len(names := size_names(raws[index + 1])) > 1:
+            return Told(names, (index + 1, index + 2))
+        beside = _BESIDE.match(raw)
+        names = size_names(beside["names"]) if beside is not None and len(raw) <= 60 else ()
+        if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
+            return Told(names, (index + 1,))
+    for raw in raws[:first_row]:
+        found = list(dict.fromkeys(match[0] for match in _NAME.finditer(raw)))
+        if len(found) < 2:
+            found = list(
+                dict.fromkeys(
+                    name for match in _NUMBERED.finditer(raw) for name in re.findall(r"\d+|[A-Z]\b", match[1])
+                )
+            )
+        if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):
+            return Told(tuple(name[0].upper() + name[1:] for name in found))
+    return _counted(raws)
+
+
+def _counted(raws: Sequence[str]) -> Told | None:
+    """Sets of three or more numbers throughout, and no names: so many sizes, which are only numbered."""
+    lengths: Counter[int] = Counter()
+    for raw in raws:
+        for match in _SET.finditer(raw):
+            members = match[1] or match[2]
+            lengths[len(re.findall(r"\d+", members)) + (1 if match[1] else 0)] += 1
+    if not lengths:
+        return None
+    length, times = lengths.most_common(1)[0]
+    if length < 3 or times < LEAST_SETS or times < 0.8 * lengths.total():
+        return None
+    names = tuple(str(number + 1) for number in range(length))
+    repair = Repair("Name the sizes", (Edit(Span(1, 1, 1), f"Sizes: {', '.join(names)}\n"),))
+    message = f"No sizes are named; the sets have {length} numbers, so this is read as {length} sizes. Name them: “Sizes: S, M, L”."
+    return Told(names, (), (Finding("sizes-not-named", "warning", Span(1, 1, 2), message, repairs=(repair,)),))
