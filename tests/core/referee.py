@@ -444,8 +444,8 @@ def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) ->
     """The places after the row, or None when it cannot be worked to its end."""
     walker = Walker(unrolled(edge), size, around or Surroundings())
     walker.begin(edge.closed and not edge.foundation)
+    steps = row.steps
     try:
-        steps = row.steps
         if len(steps) > 2 and isinstance(steps[0], Chain) and isinstance(steps[1], Gesture) and steps[1].kind == "turn":
             walker.places.reverse()  # "ch 1, turn, ..."
             steps = (steps[0], *steps[2:])
@@ -456,5 +456,5 @@ def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) ->
         return None
     if any(isinstance(step, Closing) for step in row.steps):  # the next round begins in the loop that was closed last
         walker.made = [walker.made[-1], *walker.made[:-1]]
-    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in row.steps[2:])
+    turned = any(isinstance(step, Gesture) and step.kind == "turn" for step in steps[1:])
     return walker.made[::-1] if turned else walker.made

@@ -88,7 +88,7 @@ ANSWERS = [
     ("Rnd 1: Sc in next 100000000000 sts.", "number-too-large", "99999", None),
     ("Rnd 1: *sc in next st, ch 1.", "not-understood", "“rep from *” is missing", None),
     ("Rnd 1: Sc in next 3 (4) sts.", "set-length", "has 2 numbers, but there are 1 sizes", (19, 24)),
-    ("Rnd one: Sc in next st.", None, "", None),
+    ("Rnd x: Sc in next st.", None, "", None),
     ("Rnd 1:", "row-empty", "Nothing is worked", None),
     ("Rnd 1 or so: 6 sc.", "not-understood", "only numbers stand", None),
     ("Gauge: many stitches\nRnd 1: 6 sc.", "gauge-form", "Gauge is written like this", None),

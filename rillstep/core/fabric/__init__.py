@@ -4,7 +4,7 @@ from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS
-from rillstep.core.fabric.readings import settled
+from rillstep.core.fabric.readings import read, settled
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
 from rillstep.core.fabric.whole import Worked, forget, work_pattern
@@ -31,6 +31,7 @@ __all__ = [
     "differing",
     "forget",
     "found_of",
+    "read",
     "settled",
     "stated_sts",
     "trace_row",

@@ -90,6 +90,7 @@ class Counts:
     spaces: tuple[tuple[int, int], ...] = ()
     specials: tuple[tuple[str, int], ...] = ()
     outside: tuple[tuple[str, int], ...] = ()  # stitches that are no part of a special one
+    loose: int = 0  # chains that are places of their own, as those of a foundation
 
     @cached_property
     def sts(self) -> int:
@@ -106,8 +107,8 @@ class Counts:
 
     @property
     def chains(self) -> int:
-        """All chains in the spaces."""
-        return sum(length * count for length, count in self.spaces)
+        """All chains, loose and in the spaces."""
+        return self.loose + sum(length * count for length, count in self.spaces)
 
 
 @dataclass(frozen=True)
@@ -151,8 +152,10 @@ class Edge:
                 spaces[place.length] = spaces.get(place.length, 0) + count
             if place.key:
                 specials[place.special] = specials.get(place.special, 0) + count
-        kinds = (stitches, spaces, specials, outside)
-        return Counts(*(tuple(sorted(kind.items())) for kind in kinds))  # type: ignore[arg-type]
+        loose = sum(count for place, count in leaves(self.runs) if place.kind == "ch")
+        by_name = (tuple(sorted(kind.items())) for kind in (stitches, specials, outside))
+        stitches_, specials_, outside_ = by_name
+        return Counts(stitches_, tuple(sorted(spaces.items())), specials_, outside_, loose)
 
     @cached_property
     def motifs(self) -> int:

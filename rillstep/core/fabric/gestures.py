@@ -4,9 +4,9 @@ from dataclasses import replace
 
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Run, reversed_runs
-from rillstep.core.fabric.hook import Hook, Stop, Trouble
+from rillstep.core.fabric.hook import Hook, Stop, Trouble, places_word
 from rillstep.core.fabric.places import places, wanted
-from rillstep.core.notation.tree import Gesture, Next, Nth, Num, Step, Work
+from rillstep.core.notation.tree import Gesture, Next, Nth, Num, Step, WhatKind, Work
 
 
 def gesture(hook: Hook, step: Gesture) -> None:
@@ -21,6 +21,8 @@ def gesture(hook: Hook, step: Gesture) -> None:
                 hook.cursor.rest = list(reversed_runs(tuple(hook.cursor.rest)))
         case "rotate":
             hook.rotate(step.span)
+        case "both layers" if not hook.cursor.taken:
+            _fold(hook, step)
         case "leave rest unworked":
             _leave(hook, step)
         case "place marker":
@@ -29,6 +31,19 @@ def gesture(hook: Hook, step: Gesture) -> None:
             _join_at(hook, step)
         case _:
             pass
+
+
+def _fold(hook: Hook, step: Gesture) -> None:
+    """A round laid flat: each place now stands for it and the one behind it. Raises Stop when one has none behind it."""
+    kind: WhatKind = "ch" if hook.cursor.available(Want("st")) == 0 else "st"
+    count = hook.cursor.available(Want(kind))
+    if count % 2:
+        message = f"folded flat, {count} {places_word({kind}, count)} leave one over"
+        raise Stop(Trouble("left-over", step.span, message, left=1))
+    front = hook.cursor.take(Want(kind), count // 2)
+    hook.cursor.worked_chains = 0
+    hook.cursor.taken = 0
+    hook.cursor.rest = list(reversed(front))
 
 
 def _leave(hook: Hook, step: Gesture) -> None:

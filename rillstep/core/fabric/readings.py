@@ -2,13 +2,93 @@
 
 from dataclasses import replace
 from functools import lru_cache
+from math import ceil
 
 from rillstep.core.fabric.remembered import Same
 from rillstep.core.fabric.whole import work_pattern
-from rillstep.core.notation.tree import Pattern, Row, with_line
+from rillstep.core.findings import Finding, sort_findings
+from rillstep.core.notation.parser import Parsed, parse
+from rillstep.core.notation.tree import Again, Num, Pattern, Row, with_line
+from rillstep.core.stitches import Terms
 
 # More rows than this that leave their reading open are taken as they stand.
 MOST_OPEN = 40
+
+
+# More repeats than this are not tried to come to the stitches that shall be left.
+MOST_TURNS = 500
+
+
+def read(text: str, terms: Terms | None = None) -> Parsed:
+    """A text as a tree in which what its words leave open is settled by working it. Never raises.
+
+    "Rep last 2 rows until 4 (8) sts remain" says how many rows that is only when they are worked: the rows before are
+    worked, the repeats counted, and the text is read again with that known, so that what follows has its number.
+    """
+    ends: dict[int, tuple[int | None, ...]] = {}
+    unmet: list[Finding] = []
+    tried: set[int] = set()
+    while True:
+        parsed = parse(text, terms, ends)
+        pattern = settled(parsed.pattern)
+        lines = (line for _, line in pattern.lines() if isinstance(line, Again) and line.until_sts is not None)
+        line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
+        if line is None or len(tried) >= MOST_OPEN:
+            return Parsed(pattern, sort_findings([*parsed.findings, *unmet]))
+        tried.add(line.span.line)
+        found = _last_rows(pattern, line)
+        if isinstance(found, Finding):
+            unmet.append(found)
+        else:
+            ends[line.span.line] = found
+
+
+def _last_rows(pattern: Pattern, line: Again) -> tuple[int | None, ...] | Finding:
+    """The last row of a repetition for each size, so that the stitches that it names are left."""
+    assert line.until_sts is not None
+    lasts: list[int | None] = []
+    for size in range(len(pattern.sizes)):
+        if size not in line.sizes:
+            lasts.append(None)
+            continue
+        counts = _counts_after(pattern, line, size, 1)
+        start = _start_sts(pattern, line, size)
+        wanted = line.until_sts.at(size)
+        step = counts[-1] - start if counts and start is not None else 0
+        turns = (wanted - start) / step if step and start is not None else 0
+        if 0 < turns <= MOST_TURNS:
+            counts = _counts_after(pattern, line, size, ceil(turns))
+        rows = _rows_until(counts, wanted, max(1, len(line.sources)))
+        if rows is None:
+            ends = ", ".join(str(count) for count in counts[-3:])
+            message = (
+                f"This repetition never comes to {wanted} sts: it makes {ends}."
+                if counts
+                else "It cannot be worked out how often this is repeated."
+            )
+            return Finding("until-not-met", "error", line.span, message, size, wanted, counts[-1] if counts else None)
+        lasts.append(line.first.at(size) + rows - 1)
+    return tuple(lasts)
+
+
+def _rows_until(counts: list[int], wanted: int, rows: int) -> int | None:
+    """How many rows until so many stitches are left: whole repeats where one ends so, else the first row that does."""
+    whole = next((at for at in range(rows, len(counts) + 1, rows) if counts[at - 1] == wanted), None)
+    return whole or next((at + 1 for at, count in enumerate(counts) if count == wanted), None)
+
+
+def _start_sts(pattern: Pattern, line: Again, size: int) -> int | None:
+    work = work_pattern(pattern, size).of(line)
+    return work.start.counts().sts if work is not None else None
+
+
+def _counts_after(pattern: Pattern, line: Again, size: int, turns: int) -> list[int]:
+    """The stitches after each row when the sources are worked so often; [] when they cannot be."""
+    rows = max(1, len(line.sources)) * max(1, turns)
+    values = tuple(v + rows - 1 if v is not None else None for v in line.first.values)
+    tried = replace(line, last=Num(values), until_sts=None)
+    work = work_pattern(with_line(pattern, line, tried), size).of(tried)
+    return [] if work is None else [counts.sts for counts in work.rounds]
 
 
 def settled(pattern: Pattern) -> Pattern:

@@ -112,10 +112,11 @@ def _left_before(hook: Hook, wants: set[Want], end: ToEnd, span: Span) -> int:
     if end.what is None and end.last is None:
         return cursor.left_of(wants)
     stop = _in_repeat(hook, end.what or What("st"))
-    last = end.last.at(hook.size) if end.last else 1
+    stops = cursor.available(stop)
+    # "to corner" is to the next one, however many are ahead.
+    last = end.last.at(hook.size) if end.last else max(1, stops) if end.what is not None else 1
     if last < 1:
         return cursor.left_of(wants)
-    stops = cursor.available(stop)
     if end.what is None and stops != cursor.left_of(wants) and not any(want.kind == "st" for want in wants):
         return cursor.left_of(wants) - last  # what is left is counted in what the repeat works into
     if stops < last:

@@ -8,7 +8,7 @@ from rillstep.core.stitches import POSTS, RSC, SC
 def found_of(total: Total, counts: Counts, size: int) -> int:
     """How many there are of what a total states."""
     if total.what == "sts":
-        return counts.sts
+        return counts.sts or counts.loose  # a row that only makes the foundation
     if total.what == "sp":
         return counts.spaces_of(total.length.at(size) if total.length is not None else None)
     if total.what == "ch":

@@ -291,7 +291,7 @@ def _keep(piece: Piece, work: RowWork, kind: str, number: int) -> None:
     if work.underside:
         piece.underside = work.underside
     piece.origin = (kind, number)
-    if kind == "Row":
+    if kind == "Row" and not work.edge.foundation:
         piece.rows += 1
 
 

@@ -94,6 +94,9 @@ def work_row(
     """Work one round of `row` on `edge` in a size; a recorder is told of every stitch."""
     around = around or Surroundings()
     steps, pending = _without_turning_chain(_turned_first(row.steps), around.rows)
+    made_chain = _only_a_foundation(edge, steps, size)
+    if made_chain is not None:
+        return RowWork(made_chain, (), 0, made_chain.count("ch"))
     edge, steps = _inline_foundation(edge, steps, size)
     if around.pending is not None and not (steps and isinstance(steps[0], Chain)):
         steps = (around.pending, *steps)
@@ -177,6 +180,14 @@ def _without_turning_chain(steps: tuple[Step, ...], rows: bool) -> tuple[tuple[S
     if last > 1 and turns and isinstance(chain, Chain) and rows:
         return (*steps[: last - 1], *steps[last:]), chain
     return steps, None
+
+
+def _only_a_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> Edge | None:
+    """ "Row 1: Ch 21." and "Foundation rnd: Ch 72, join.": a row that makes the chain and works nothing into it."""
+    if edge.runs or not steps or not all(isinstance(step, Chain | Gesture) for step in steps):
+        return None
+    made = work_setup(Setup(steps, ()), size)
+    return made if made is not None and made.foundation else None
 
 
 def _inline_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> tuple[Edge, tuple[Step, ...]]:

@@ -6,13 +6,14 @@ from dataclasses import dataclass
 from rillstep.core.findings import Span
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
-from rillstep.core.notation.whats import ROWS, plain_num
+from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.whats import ROWS, STITCH, plain_num
 
 _ROWS = (*ROWS, "r")
 _START = re.compile(
     r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
     r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
-    r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)\s+(?:row|rnd|round)\b)",
+    r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)\s+(?:[a-z]+\s+)?(?:row|rnd|round)\b)",
     re.IGNORECASE,
 )
 
@@ -23,6 +24,7 @@ class AgainBody:
 
     last_rows: how many of the last rows are meant, where they are not numbered.
     total: rows in all that it states besides. then: a row that is worked once more after them.
+    until_sts: stitches that are left when they have been repeated often enough.
     """
 
     sources: tuple[Num, ...]
@@ -33,6 +35,7 @@ class AgainBody:
     by_measure: Span | None = None
     rest: int = 0
     then: Num | None = None
+    until_sts: Num | None = None
 
 
 def starts(text: str) -> bool:
@@ -58,8 +61,10 @@ def read_again(stream: Stream) -> AgainBody:
     elif (token := stream.peek()) is not None and token.kind == "ordinal":
         stream.at += 1
         sources = (plain_num(stream, int(token.text[:-2])),)
+        if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
+            stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
-    until = more = total = then = None
+    until = more = total = then = until_sts = None
     by_measure: Span | None = None
     while stream.peek() is not None:
         start = stream.at
@@ -69,6 +74,8 @@ def read_again(stream: Stream) -> AgainBody:
             total = stated
         elif (following := _then(stream)) is not None:
             then = following
+        elif (remain := _until_sts(stream)) is not None:
+            until_sts = remain
         elif stream.word("until", "till"):
             until, by_measure = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
@@ -83,7 +90,7 @@ def read_again(stream: Stream) -> AgainBody:
         else:
             stream.at = start
             break
-    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then)
+    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts)
 
 
 def rows_in_all(stream: Stream) -> Num | None:
@@ -113,6 +120,33 @@ def rows_in_all(stream: Stream) -> Num | None:
         )
     ):
         return number
+    stream.at = start
+    return None
+
+
+def _until_sts(stream: Stream) -> Num | None:
+    """ "until 4 (8) sts remain", "until there are 60 sts", "until you have 12 sc"."""
+    start = stream.at
+    if stream.word("until", "till"):
+        stream.any_of("there are", "you have", "only", "you are left with", "a total of")
+        stream.word("only")
+        number = stream.number()
+        if number is not None and (stream.word(*STITCH) or stitch_word(stream) is not None):
+            stream.word(*STITCH)
+            stream.any_of(
+                "remain",
+                "remains",
+                "are left",
+                "left",
+                "rem",
+                "in total",
+                "in the row",
+                "on your row",
+                "in the round",
+                "in all",
+            )
+            stream.any_of("in total", "in the row", "in the round", "in all")
+            return number
     stream.at = start
     return None
 

@@ -24,7 +24,7 @@ _TIMES = ("times", "time", "x", "times in total", "times total")
 _REMARKS = (
     "counts", "count", "does", "do", "this", "see", "note", "the", "total", "made", "inc", "rs", "ws", "right",
     "wrong", "optional", "approx", "about", "you", "mark", "first", "last", "each", "as", "corner", "or", "all",
-    "now", "here",
+    "now", "here", "same",
 )  # fmt: skip
 
 

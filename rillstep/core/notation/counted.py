@@ -4,11 +4,12 @@ It holds for the rows after it as if it stood in brackets behind the first such 
 """
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from rillstep.core.notation.lexer import plain
-from rillstep.core.notation.tree import Chain, Gesture, Line, Row
+from rillstep.core.notation.tree import Chain, Gesture, Line, Pattern, Row
 from rillstep.core.stitches import BY_US, Terms, basic, stitch_words
 
 _SUBJECT = (
@@ -59,31 +60,46 @@ def _stitch(named: str, words: dict[str, str]) -> str | None:
     return "st" if parts[0] in ("st", "stitch", "stitches", "sts") else None
 
 
-def with_said(lines: list[Line], said: list[ChainSaid]) -> list[Line]:
-    """The lines of a section with what was said put to the first row that each of it is about."""
-    lines = list(lines)
-    for one in said:
-        for at, line in enumerate(lines):
-            if not isinstance(line, Row) or (place := _unsaid(line, one)) is None:
-                continue
-            chain = line.steps[place]
-            assert isinstance(chain, Chain)
-            steps = (*line.steps[:place], replace(chain, counts=one.counts), *line.steps[place + 1 :])
-            lines[at] = replace(line, steps=steps)
-            if one.length is not None:
-                break
-    return lines
+def as_noted(pattern: Pattern, terms: Terms) -> Pattern:
+    """The pattern with what its notes, written in these terms, say of chains put to the rows that they are about."""
+    said = [one for _, text in pattern.extra for one in said_of_chains(text, terms)]
+    sections = tuple(replace(s, lines=tuple(with_said(s.lines, said))) for s in pattern.sections)
+    return replace(pattern, sections=sections)
 
 
-def _unsaid(row: Row, said: ChainSaid) -> int | None:
-    """Where in a row the chain stands that begins it, when that is one of those meant and the row does not say it itself."""
-    place = next((i for i, step in enumerate(row.steps) if not isinstance(step, Gesture)), len(row.steps))
-    chain = row.steps[place] if place < len(row.steps) else None
-    if not isinstance(chain, Chain) or chain.counts is not None:
+def with_said(lines: Sequence[Line], said: Sequence[ChainSaid]) -> list[Line]:
+    """The lines of a section with what was said put to the first row that begins with such a chain, unless one before says it."""
+    changed = list(lines)
+    known: set[int] = set()
+    for at, line in enumerate(lines):
+        place = _starts_with_chain(line)
+        if place is None:
+            continue
+        assert isinstance(line, Row)
+        chain = line.steps[place]
+        assert isinstance(chain, Chain)
+        length = next(value for value in chain.length.values if value is not None)
+        counts = next((one.counts for one in said if _is_about(one, length)), None)
+        if chain.counts is None and length not in known and counts is not None:
+            steps = (*line.steps[:place], replace(chain, counts=counts), *line.steps[place + 1 :])
+            changed[at] = replace(line, steps=steps)
+        if chain.counts is not None or counts is not None:
+            known.add(length)
+    return changed
+
+
+def _is_about(said: ChainSaid, length: int) -> bool:
+    height = basic(said.counts).turning_chain if said.counts in BY_US else length
+    return length == (said.length if said.length is not None else height)
+
+
+def _starts_with_chain(line: Line) -> int | None:
+    """Where in a row the chain stands that begins it, one that is long enough to be a stitch; None for any other line."""
+    if not isinstance(line, Row):
+        return None
+    place = next((i for i, step in enumerate(line.steps) if not isinstance(step, Gesture)), len(line.steps))
+    chain = line.steps[place] if place + 1 < len(line.steps) else None
+    if not isinstance(chain, Chain):
         return None
     lengths = {value for value in chain.length.values if value is not None}
-    if len(lengths) != 1 or (length := lengths.pop()) < 2:
-        return None
-    height = basic(said.counts).turning_chain if said.counts in BY_US else length
-    wanted = said.length if said.length is not None else height
-    return place if length == wanted and place + 1 < len(row.steps) else None
+    return place if len(lengths) == 1 and lengths.pop() > 1 else None

@@ -15,7 +15,7 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("do not turn", "do not turn"), ("don't turn", "do not turn"), ("without turning", "do not turn"),
     ("no turn", "do not turn"), ("turn the work", "turn"), ("turn your work", "turn"), ("turn work", "turn"), ("turn", "turn"), ("rotate your work", "rotate"),
     ("rotate the work", "rotate"), ("rotate work", "rotate"), ("rotate piece", "rotate"), ("rotate", "rotate"),
-    ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
+    ("fold flat and work through both layers", "both layers"), ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
     ("cut yarn", "fasten off"), ("cut the yarn", "fasten off"), ("fo", "fasten off"),
     ("make an adjustable ring", "adjustable ring"), ("make a magic ring", "adjustable ring"),
     ("make a mr", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
@@ -80,6 +80,11 @@ _FACING = (
     "with rs facing", "with ws facing", "with right side facing", "with wrong side facing", "with the right side facing", "with the wrong side facing",
     "with rs facing you", "with rs of work facing", "with right side of work facing", "rs facing", "ws facing", "right side facing", "wrong side facing",
 )  # fmt: skip
+# One piece folded on itself, or two held together: what is meant shows when it is worked.
+_BOTH_LAYERS = (
+    "working through both layers", "work through both layers", "through both layers", "working in both layers", "working through both thicknesses",
+    "working through both edges", "working through both sides", "work through both thicknesses", "through both thicknesses",
+)  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
     "without twisting",
@@ -142,6 +147,11 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if token.is_word("using", "with", "in") and names_colour(stream):
         stream.next()
         return colour_gesture(stream, start, "change colour")
+    if stream.any_of(*_BOTH_LAYERS):
+        if not (stream.sees("loops") or stream.sees("lps")):
+            _to_where(stream)
+            return [layers(stream, start)]
+        stream.at = start
     if token.is_word(
         "working",
         "work",
@@ -168,6 +178,13 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if picot(stream):
         return [Gesture("aside", "picot", span=stream.since(start))]
     return None
+
+
+def layers(stream: Stream, start: int) -> Gesture:
+    """ "Working through both layers": words about two pieces, or one round folded flat, whichever comes out."""
+    words = " ".join(token.text for token in stream.tokens[start : stream.at])
+    span = stream.since(start)
+    return Gesture("both layers", span=span) if stream.choose(2) == 1 else Gesture("aside", words, span=span)
 
 
 def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:

@@ -59,6 +59,7 @@ class Header:
     terms: Terms = "US"
     terms_known: bool = False  # said beside the text, so that a line in it changes nothing
     sizes: tuple[str, ...] = ("One size",)
+    sizes_given: bool = False  # by a "Sizes:" line
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
     numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
@@ -151,6 +152,12 @@ def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
+    if head.sizes_given:
+        findings.append(
+            Finding("size-twice", "error", span, "The sizes are named once, in the head; this line is not used.")
+        )
+        return
+    head.sizes_given = True
     names = size_names(text)
     if not names or len(names) > MAX_SIZES:
         message = f"A pattern has 1 to {MAX_SIZES} sizes; {len(names)} are named here."

@@ -87,7 +87,10 @@ def _several(text: str) -> list[tuple[int, int]]:
 
 def _continues(text: str, raw: str) -> bool:
     """Does a line go on with the row before it?"""
-    if not raw.strip() or "#" in raw or starts_label(raw) is not None:
+    within_set = re.match(r"\s*\d+\)", raw) is not None and text.count("(") > text.count(
+        ")"
+    )  # "... 24 (30," and "36) sts"
+    if not raw.strip() or "#" in raw or (starts_label(raw) is not None and not within_set):
         return False
     ended = text.endswith((".", "!")) or bool(re.search(r"\d[^()\[\]]*[)\]>]$", text))
     if _indent(raw) >= max(2, _indent(text) + 1) and not ended:

@@ -15,8 +15,15 @@ from rillstep.core.stitches import Loop, stitch_words
 
 _WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
-_NUMBERED = re.compile(rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{])", re.IGNORECASE)
-_ORDINAL = re.compile(rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)\s+{_WORD}\b", re.IGNORECASE)
+_NUMBERED = re.compile(
+    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b\s*[:.(-])",
+    re.IGNORECASE,
+)
+_ORDINAL = re.compile(
+    rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)(?:\s*(?:[-–]|to|and|&)\s*(?P<upto>\d{{1,4}})(?:st|nd|rd|th))?\s+"
+    rf"(?:(?P<ordered>[a-z]+(?:\s+[a-z]+)?)\s+)??{_WORD}\b(?(ordered)(?=\s*:))",  # "1st mesh round:", told by the colon
+    re.IGNORECASE,
+)
 _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
@@ -66,6 +73,9 @@ def starts(text: str) -> re.Match[str] | None:
 
 def title_of(text: str) -> str:
     """The name of a first row that has one ("Border" of "Border Rnd 1:"): its rows are counted by themselves; "" for any other."""
+    ordered = _ORDINAL.match(text)
+    if ordered is not None and ordered["ordered"] and ordered["number"] == "1":
+        return " ".join(ordered["ordered"].split())
     match = _TITLED.match(text)
     if match is None or not re.match(r"\s*1\b", text[match.end() :]):
         return ""
@@ -250,7 +260,7 @@ def _ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
                 if len(firsts) == len(active):
                     return _each(stream, firsts), _each(stream, lasts)
                 break
-            if not stream.mark(",", ";", ":"):
+            if not stream.mark(",", ";", ":", "/", "|"):
                 break
     stream.at = start
     return first, last

@@ -1,7 +1,7 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
@@ -18,7 +18,7 @@ from rillstep.core.notation.sections import is_heading, read_heading, read_secti
 from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.told_sizes import told_sizes
-from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup, Total
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.stitches import Terms
 
@@ -47,6 +47,7 @@ class _Reading:
     expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
     defining: bool = False
     guessed: bool = True  # how the open section is worked was not said
+    ends: dict[int, tuple[int | None, ...]] = field(default_factory=dict)  # of rows "until 4 sts remain", by their line
     said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
     findings: list[Finding] = field(default_factory=list)
 
@@ -66,7 +67,7 @@ class _Reading:
         self.expected = [1] * len(self.header.sizes)
 
     def take_sizes(self, names: tuple[str, ...]) -> None:
-        self.header.sizes = names[: header.MAX_SIZES]
+        self.header.sizes = names[: header.MAX_SIZES] or self.header.sizes
         self.active = tuple(range(len(self.header.sizes)))
         self.restart()
 
@@ -76,6 +77,9 @@ class _Reading:
         self.active = tuple(range(len(self.header.sizes)))
 
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
+        if isinstance(line, Again) and line.until_sts is not None and line.span.line in self.ends:
+            last = replace(line.first, values=self.ends[line.span.line], parts=())
+            line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
         if self.open is None:
             kind = getattr(line, "kind", "Rnd")
             worked = "rows" if kind == "Row" else "joined rounds"
@@ -87,6 +91,8 @@ class _Reading:
             and not any(isinstance(one, Row) for one in self.lines)
         ):
             self.open = replace(self.open, worked="rows")
+        elif isinstance(line, Prose) and _names_foundation(line, self.open) and not self.lines:
+            self.open = replace(self.open, on=Along("foundation"))
         self.lines.append(line)
         self.findings.extend(findings)
         if isinstance(line, Row | Again):
@@ -95,6 +101,16 @@ class _Reading:
                 self.expected[size] = (last.values[size] or 0) + 1
         elif isinstance(line, Setup) and _begins_anew(line):
             self.restart()
+
+
+def _names_foundation(line: Prose, section: Section) -> bool:
+    """ "Join yarn at one corner of the foundation chain": the edge that a section goes on from."""
+    told = re.search(
+        r"\b(?:join|attach|rejoin)\b.*\b(?:foundation|starting|beginning)\s+(?:chain|ch|edge)\b",
+        line.text,
+        re.IGNORECASE,
+    )
+    return section.continues is not None and section.on is None and told is not None
 
 
 def _set_up_first(lines: list[Line]) -> list[Line]:
@@ -122,12 +138,13 @@ def _begins_anew(line: Setup) -> bool:
     return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
 
 
-def parse(text: str, terms: Terms | None = None) -> Parsed:
+def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | None, ...]] | None = None) -> Parsed:
     """Read a pattern text. Never raises; whatever is wrong is a finding.
 
-    terms: what it is written in, where that is known better than the text says.
+    terms: what it is written in, where that is known better than the text says. ends: the last rows, for each size, of
+    repetitions "until 4 sts remain", by their line, where they have been worked out (`fabric.readings.read`).
     """
-    reading = _Reading(Header(terms=terms or "US", terms_known=terms is not None))
+    reading = _Reading(Header(terms=terms or "US", terms_known=terms is not None), ends=dict(ends or {}))
     if len(text) > MAX_CHARACTERS or text.count("\n") > MAX_LINES:
         span = Span(1, 1, 2)
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."

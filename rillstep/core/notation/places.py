@@ -39,6 +39,9 @@ from rillstep.core.stitches import Loop
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     """What follows "in", "into", "around"; the loop too, where one is named. Raises NotUnderstood."""
+    counted = _counted_loops(stream)
+    if counted is not None:
+        return counted, counted.loop
     loop = read_loop(stream)
     if loop is not None:
         stream.word("of", "in")
@@ -58,6 +61,25 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     qualifiers(stream)
     later = read_loop(stream)
     return into, loop or later
+
+
+def _counted_loops(stream: Stream) -> Loops | None:
+    """ "each of next 20 (26) front loops of Rnd 14 (18)"."""
+    start = stream.at
+    stream.word("each")
+    stream.word("of")
+    stream.word("the")
+    stream.word(*NEXT, "first")
+    stream.word("the")
+    number = stream.number()
+    if number is not None:
+        stream.word("free", "unused", "unworked", "remaining")
+        loop = read_loop(stream)
+        found = _loops(stream, loop) if loop is not None else None
+        if found is not None:
+            return replace(found, count=number)
+    stream.at = start
+    return None
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
@@ -196,7 +218,7 @@ _JUST_SKIPPED = (
 def _same(stream: Stream) -> Same | AsFirst:
     what = read_what(stream) or STITCHES
     stream.word("place")
-    if stream.any_of(
+    if _as_first(stream) or stream.any_of(
         "as first st",
         "as first sc",
         "as first hdc",
@@ -218,6 +240,17 @@ def _same(stream: Stream) -> Same | AsFirst:
             if token.is_word("join", "joining", "stitch", "st", "ch", "worked", "made") and not stream.sees("st"):
                 break
     return Same(what)
+
+
+def _as_first(stream: Stream) -> bool:
+    """ "as first 3 dc", "as the first 2 sc"."""
+    start = stream.at
+    if stream.word("as"):
+        stream.word("the", "your")
+        if stream.word("first") and stream.number() is not None and stitch_word(stream) is not None:
+            return True
+    stream.at = start
+    return False
 
 
 def _top_of_chain(stream: Stream) -> Into:

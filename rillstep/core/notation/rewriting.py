@@ -117,7 +117,9 @@ def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
 
 def _only_top(steps: tuple[Step, ...]) -> bool:
     """Is the top of the turning chain all that is worked after a repeat? It is spared, whatever the repeat is made of."""
-    return all(isinstance(s, Gesture | Chain) or (isinstance(s, Work) and isinstance(s.into, TopOfChain)) for s in steps)
+    return all(
+        isinstance(s, Gesture | Chain) or (isinstance(s, Work) and isinstance(s.into, TopOfChain)) for s in steps
+    )
 
 
 def _is_open(end: ToEnd) -> bool:

@@ -3,6 +3,7 @@
 import re
 from dataclasses import replace
 from functools import lru_cache
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels
@@ -14,7 +15,7 @@ from rillstep.core.notation.totals import read_totals, same_totals
 from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Total
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 
-_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|sl\s*sts?|ss)"
+_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
     r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
@@ -32,7 +33,7 @@ SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
+    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -43,7 +44,9 @@ _SLASH_WORDS = re.compile(
     re.IGNORECASE,
 )
 # "Rnd 1 <tab> sc in each st around <tab> 24": the columns of a table.
-_COLUMNS = re.compile(r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),/–-]*?) ?(?:\t| \|)\s*(?=\S)", re.IGNORECASE)
+_COLUMNS = re.compile(
+    r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),/–-]*?) ?(?:\t| \|)\s*(?!\d+\s*[|:.])(?=\S)", re.IGNORECASE
+)
 _LAST_COLUMN = re.compile(r"(?:\t| \|)(?=\s*\d[^\t|]*$)")
 # "R7 (8, 9)-R20 (22, 24):": the second word of a range says nothing; it is blanked, so that columns stay true.
 _RANGE_WORD = re.compile(
@@ -156,9 +159,10 @@ def _labelled_again(
     end, totals, findings = read
     body = _stream(text, line, context, label.body, end)
     sources: tuple[Num, ...] = ()
-    last = label.last
+    last, until_sts = label.last, None
     try:
         said = again.read_again(body)
+        until_sts = said.until_sts
         sources = said.sources or _last_rows(said, label.first)
         if said.then is not None and (not sources or said.then.values != sources[0].values):
             raise NotUnderstood(body.here(), "the row worked once more is not the first of those repeated")
@@ -175,12 +179,18 @@ def _labelled_again(
         label.first,
         last,
         sources,
-        same_totals(totals, body.totals),
+        same_totals(totals, [*body.totals, *_until_totals(until_sts if last is not None else None)]),
         context.active,
         *spans,
         _breaks(findings),
+        until_sts=until_sts if last is None else None,
     )
     return (row,), tuple(findings)
+
+
+def _until_totals(until_sts: Num | None) -> list[Total]:
+    """Where the rows are counted, the stitches that are left after them are a total."""
+    return [Total(until_sts, "sts")] if until_sts is not None else []
 
 
 def _rest_is_read(body: Stream) -> None:
@@ -202,7 +212,7 @@ def _unlabelled_again(
     except NotUnderstood as problem:
         return (), (_problem(problem, "These rows to repeat are not understood"),)
     sources = said.sources or _last_rows(said, first)
-    kind = "Row" if re.search(r"\brows?\b", text, re.IGNORECASE) else "Rnd"
+    kind: Literal["Row", "Rnd"] = "Row" if re.search(r"\brows?\b", text, re.IGNORECASE) else "Rnd"
     last: Num | None = None
     if said.until is not None:
         last = said.until
@@ -213,12 +223,25 @@ def _unlabelled_again(
     elif said.by_measure is not None:
         message = "How many rows this makes is not said as a number; say “until there are … rows” to have it proved."
         findings.append(Finding("rows-not-counted", "warning", said.by_measure, message))
-    else:
+    elif said.until_sts is None:
         last = _after(first, Num(tuple(None if v is None else 1 for v in first.values)), len(sources), -1)
     read_steps(body)
     findings += body.findings
     broken = any(f.severity == "error" for f in findings)
-    row = Again(kind, first, last, sources, same_totals(totals, body.totals), context.active, span, span, broken)  # type: ignore[arg-type]
+    until_sts = said.until_sts if last is None else None
+    counted = [*body.totals, *_until_totals(said.until_sts if last is not None else None)]
+    row = Again(
+        kind,
+        first,
+        last,
+        sources,
+        same_totals(totals, counted),
+        context.active,
+        span,
+        span,
+        broken,
+        until_sts=until_sts,
+    )
     lines: tuple[Line, ...] = (row,)
     if said.then is not None and last is not None:
         again_ = replace(

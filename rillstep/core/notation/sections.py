@@ -146,7 +146,12 @@ def _continues(
         return None, None, _not_found(title, span)
     if not tail.lower().startswith("continue from "):
         return None, None, None
-    title, _, more = tail[len("continue from ") :].partition(",")
+    rest = tail[len("continue from ") :]
+    title, _, more = rest.partition(",")
+    for known in sorted(titles, key=len, reverse=True):  # a title may hold a comma itself
+        if rest.lower() == known or rest.lower().startswith(f"{known},"):
+            title, more = known, rest[len(known) + 1 :]
+            break
     loops = _ON.search(more)
     on = None
     if loops is not None:
@@ -174,7 +179,11 @@ def is_heading(text: str, following: str | None) -> bool:
     if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((".", ",", ";")):
         return False
     letters = [c for c in bare if c.isalpha()]
-    if not letters or not bare[0].isalpha():
+    if (
+        not letters
+        or not bare[0].isalpha()
+        or re.match(r"(?:now|work|working|continue|then|next|begin|using|repeat|with)\b", bare, re.IGNORECASE)
+    ):
         return False
     role = any(
         word in bare.lower()
@@ -193,6 +202,11 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
     made = _MADE.search(bare)
     make = (_MAKE_WORDS.get(made[1].lower()) or int(made[1])) if made else 1
     title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-–—()") if made else bare
+    dashed = re.search(
+        r"\s[-–—]\s(?=[^-–—]*(?:rounds?|rnds?|rows?|spiral|flat|worked)\b[^-–—]*$)", title, re.IGNORECASE
+    )
+    if dashed is not None:
+        title = title[: dashed.start()]  # "Wall - joined rounds"
     told = re.search(r"\(([^()]*)\)$", title)
     if told is not None and re.search(r"spiral|rounds?|rows?|flat|work", told[1], re.IGNORECASE):
         title = title[: told.start()].strip()  # "Base (worked in a spiral)"
@@ -206,7 +220,7 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
         )
     )
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
-    if role == "oval" and re.search(r"\bring\b|2nd ch from hook", following, re.IGNORECASE):
+    if role == "oval" and re.search(r"\bring\b|\bch 2\b.*2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
     anew = (label is None and not _JOINS.match(following)) or re.search(
         r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b",

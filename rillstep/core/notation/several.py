@@ -121,7 +121,7 @@ def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:
     if not (
         isinstance(last, Work)
         and isinstance(last.into, Every)
-        and last.into.what.kind == "st"
+        and last.into.what.kind in ("st", "st and sp", "st and ch")
         and last.into.end.word in ("around", "across")
     ):
         return False
@@ -196,7 +196,7 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     stream.word("work", "make", "place")
     number = stream.number()
     stitch = stitch_word(stream)
-    if stitch is None or not stream.word("in", "into"):
+    if stitch is None or not stream.word("in", "into", "per"):
         stream.at = at
         return None
     bare = not stream.sees("next") and not stream.sees("same")

@@ -77,6 +77,14 @@ _TO_CLOSE = (
 def _says_nothing(stream: Stream, after_step: bool) -> bool:
     """ "Work even:", "..., for the button loop": words that change nothing in what is worked; taken whole."""
     start = stream.at
+    if stream.word("using", "with"):  # "using a 3.5 mm hook, ..."
+        while (token := stream.peek()) is not None and token.kind in ("word", "num") and stream.at - start < 9:
+            stream.at += 1
+            if token.is_word("hook"):
+                return True
+            if token.is_word("mm") or (stream.peek() is not None and stream.tokens[stream.at].is_mark("-", "/")):
+                stream.mark("-", "/")
+    stream.at = start
     if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark"):
         return True
     stream.at = start

@@ -12,7 +12,8 @@ from dataclasses import dataclass
 from rillstep.core.findings import Edit, Finding, Repair, Span
 from rillstep.core.notation.labels import starts as starts_label
 
-_GIVEN = re.compile(r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*:\s*\S", re.IGNORECASE)
+_GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
+_WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
 _BESIDE = re.compile(
     r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$", re.IGNORECASE
@@ -60,9 +61,10 @@ def size_names(text: str) -> tuple[str, ...]:
 
 
 def told_sizes(raws: Sequence[str]) -> Told | None:
-    """The sizes of a text that has no "Sizes:" line; None when it has one, or is in one size."""
-    if any(_GIVEN.match(raw) for raw in raws):
-        return None
+    """The sizes that a text names, wherever it does; None when it is in one size."""
+    given = next((match[1] for raw in raws if (match := _GIVEN.match(raw.split("#", 1)[0])) is not None), None)
+    if given is not None:  # known from the start, so that a stitch defined before them has its numbers for each size
+        return Told(size_names(given))
     first_row = next((i for i, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
     for index, raw in enumerate(raws[:first_row]):
         if _HEADING.match(raw) and index + 1 < first_row and len(names := size_names(raws[index + 1])) > 1:
@@ -72,6 +74,10 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))
     for raw in raws[:first_row]:
+        within = _WITHIN.search(raw.strip().rstrip(".)")) if len(raw) <= 80 else None
+        names = size_names(within["names"]) if within is not None else ()
+        if len(names) > 1 and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):
+            return Told(names)
         found = list(dict.fromkeys(match[0] for match in _NAME.finditer(raw)))
         if len(found) < 2:
             found = list(

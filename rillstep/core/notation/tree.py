@@ -158,7 +158,7 @@ class Repeat:
 
 GestureKind = Literal[
     "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
-    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "aside",
+    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "both layers", "aside",
 ]  # fmt: skip
 
 
@@ -265,6 +265,8 @@ class Again:
 
     first, last: the rows that it stands for; last is None for a single one.
     sources: numbers of the rows whose instructions are used, in turn and beginning with the first.
+    until_sts: the stitches that are left at the end, where that is all that is said of how many rows there are; it was not
+    found out yet (see `fabric.readings`), and one repeat is taken.
     """
 
     kind: Literal["Rnd", "Row"]
@@ -277,6 +279,7 @@ class Again:
     label_span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)
     last_line: int = field(default=0, compare=False)
+    until_sts: Num | None = None
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""

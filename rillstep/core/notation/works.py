@@ -1,5 +1,7 @@
 """Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row ends"."""
 
+from dataclasses import replace
+
 from rillstep.core.findings import Span
 from rillstep.core.notation.alongside import along_side, evenly
 from rillstep.core.notation.brackets import read_times
@@ -27,7 +29,7 @@ from rillstep.core.notation.tree import (
     Work,
 )
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
-from rillstep.core.notation.whats import NEXT, STITCH, STITCHES, plain_num, read_what
+from rillstep.core.notation.whats import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
 _INCREASE = ("inc", "incs", "increase", "increases", "increasing")
@@ -47,7 +49,7 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return [joined, *read_works(stream, stream.at)]
     skipped = _starting_in(stream, start)
     if skipped is not None:
-        return [skipped]
+        return _from_there(stream, skipped)
     while stream.word(*_WORKED_WITH):
         pass
     if not stream.sees("spike", "st") and not stream.sees("spike", "stitch"):
@@ -121,7 +123,29 @@ def _foundation(stream: Stream, start: int) -> Step | None:
     return None
 
 
-def _starting_in(stream: Stream, start: int) -> Step | None:
+def _from_there(stream: Stream, where: Skip | FromHook) -> list[Step]:
+    """What is worked from a place that was named first: "Starting in 2nd ch from hook, sc in each ch". Raises NotUnderstood."""
+    if isinstance(where, Skip):
+        return [where]
+    stream.mark(",", ":")
+    steps = read_works(stream, stream.at)
+    work = steps[0]
+    if isinstance(work, Work) and isinstance(work.into, Every):
+        return [replace(work, into=where), *steps]
+    if isinstance(work, Work) and isinstance(work.into, Next):
+        rest = Num(
+            tuple(None if v is None else v - 1 for v in work.into.count.values),
+            work.into.count.span,
+            work.into.count.parts,
+            -1,
+        )
+        first = replace(work, into=where)
+        others = replace(work, into=Next(rest, What("ch")))
+        return [first, *([others] if any(v for v in rest.values) else []), *steps[1:]]
+    raise NotUnderstood(stream.here(), "what to work from there is missing")
+
+
+def _starting_in(stream: Stream, start: int) -> Skip | FromHook | None:
     """ "Starting in 2nd ch from hook, ...": what lies before it is left."""
     if stream.any_of(
         "starting in",
@@ -135,6 +159,9 @@ def _starting_in(stream: Stream, start: int) -> Step | None:
     ):
         stream.word("the")
         into, _ = read_into(stream)
+        following = stream.peek(1)
+        if isinstance(into, FromHook) and following is not None and not following.is_mark("("):
+            return into
         if isinstance(into, FromHook | Nth):
             nth = into.nth.at(stream.context.active[0])
             what = What("ch") if isinstance(into, FromHook) else into.what
@@ -173,7 +200,10 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     at = stream.at
     if stream.any_of(*_LAYERS) and not stream.sees("loops") and not stream.sees("lps"):
         words = " ".join(token.text for token in stream.tokens[at : stream.at])
-        both = Gesture("aside", f"working {words}", span=stream.since(at))
+        folded = words.endswith(("layers", "both", "thicknesses", "sides", "edges")) and stream.choose(2) == 1
+        both = Gesture(
+            "both layers" if folded else "aside", "" if folded else f"working {words}", span=stream.since(at)
+        )
         return [both, *_after_stitch(stream, start, stitch, leading, loop)]
     stream.at = at
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
@@ -208,13 +238,18 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     along = along_side(stream, start, stitch, per)
     if along is not None:
         return [along]
-    if _counts_off(stream):
+    counts_off = _counts_off(stream)
+    if counts_off:
         stream.next()
     token = stream.peek()
     if (
         token is not None
         and not is_end(stream, stitch)
-        and (token.is_word(*PLACE_WORDS, "each", "every", "all", "ea", "first") or token.is_word(*NEXT))
+        and (
+            token.is_word(*PLACE_WORDS, "each", "every", "all", "ea", "first")
+            or token.is_word(*NEXT)
+            or (counts_off and token.kind == "num")
+        )
     ):
         return in_places(stream, start, stitch, per, loop)
     end = read_end(stream)
@@ -239,6 +274,8 @@ def _counts_off(stream: Stream) -> bool:
         "st", "sts", "ss", "slst", "stitch"
     ):
         return True  # "sl st across to first corner sp"
+    if following.kind == "num":
+        return third is not None and third.is_word(*STITCH, *CHAIN)  # "sl st across 40 sts"
     return following.is_word(*NEXT, "first") and third is not None and third.kind == "num"
 
 

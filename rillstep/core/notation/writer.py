@@ -202,6 +202,8 @@ def _gesture(step: Gesture, terms: Terms) -> str:
             return f"join colour {step.name}".rstrip() + where
         case "seam":
             return f"with {step.name}"
+        case "both layers":
+            return "fold flat and work through both layers"
         case "aside":
             return step.name
         case "leave rest unworked" if isinstance(step.into, Next):
@@ -327,7 +329,12 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
 
 
 def write_again(line: Again) -> str:
-    """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5"."""
+    """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5", "Rep Row 2 until 4 sts remain"."""
+    until = f" until {_n(line.until_sts)} sts remain" if line.until_sts is not None else ""
+    return _write_sources(line) + until
+
+
+def _write_sources(line: Again) -> str:
     word, numbers = line.kind, [_n(number) for number in line.sources]
     if not numbers:
         return "Rep"  # which rows could not be read

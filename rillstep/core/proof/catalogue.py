@@ -131,6 +131,11 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("sizes-count", "error", "sizes and numbers", "Too many sizes, or none",
            "A pattern has between one and twelve sizes.", "Shorten the “Sizes:” line.",
            "Sizes: " + ", ".join(f"S{n}" for n in range(1, 40)) + "\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("until-not-met", "error", "sizes and numbers", "A repetition that never comes to its end",
+           "“Until 4 sts remain” is worked out by repeating the rows; here the stitches go past that number, or do not change.",
+           "Change the number, or the rows that are repeated.",
+           "Ch 21.\nRow 1: Sc in 2nd ch from hook, sc in next 19 ch; turn.\nRow 2: Ch 1, sc2tog, sc in each st to last 2 sts, sc2tog; turn.\n"
+           "Rep Row 2 until 5 sts remain.", 4),
     Entry("sizes-not-named", "warning", "sizes and numbers", "Sizes that are not named",
            "Sets of three or more numbers stand throughout the text, and nothing says which sizes they are.",
            "Name the sizes in a line of the head: “Sizes: S, M, L”. Until then they are called by their number.",

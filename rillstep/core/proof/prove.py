@@ -3,11 +3,10 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from rillstep.core.fabric import LineWork, SizeWork, settled, work_pattern
+from rillstep.core.fabric import LineWork, SizeWork, read, work_pattern
 from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Pattern, Row, covers
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
@@ -69,8 +68,8 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
 
     terms: what it is written in, where that is known better than the text says.
     """
-    parsed = parse(text, terms)
-    return prove(settled(parsed.pattern), parsed.findings, allowance_mm)
+    read_ = read(text, terms)
+    return prove(read_.pattern, read_.findings, allowance_mm)
 
 
 def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float = 0.0) -> Proof:

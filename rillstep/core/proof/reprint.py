@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import one_size, parse, write
 from rillstep.core.notation.abbreviations import abbreviations_used
+from rillstep.core.notation.counted import as_noted
 from rillstep.core.notation.folding import folded
 from rillstep.core.notation.handed import left_handed
 from rillstep.core.notation.tree import Pattern
@@ -58,7 +59,7 @@ def reader_text(
     short = "; ".join(f"{name} {meaning}" for name, meaning in abbreviations_used(wanted, terms))
     said = {text for _, text in wanted.extra}
     notes = [("Note", note) for note in (*advice(wanted, terms, hand), f"Abbreviations: {short}.") if note not in said]
-    wanted = replace(wanted, extra=(*wanted.extra, *notes))
+    wanted = as_noted(replace(wanted, extra=(*wanted.extra, *notes)), terms)
     return _read_back(wanted, wrapped(write(wanted, terms)), allowance_mm)
 
 
