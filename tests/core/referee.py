@@ -281,6 +281,10 @@ class Walker:
                 self.to_end(steps, end)
             case Gesture(kind="turn") if not self.started:
                 self.places.reverse()
+            case Gesture(kind="both layers") if not self.taken:
+                if len(self.places) % 2:
+                    raise Fails
+                del self.places[len(self.places) // 2 :]  # each place has another behind it
             case Gesture():
                 pass
 

@@ -106,7 +106,7 @@ def test_every_row_of_the_corpus_can_be_drawn(path: Path) -> None:
     work = proof.works[-1]
     drawn = 0
     for line in work.lines:
-        if not line.turns:
+        if not line.turns or line.end.foundation:  # a row that only makes a chain has no stitches to draw
             continue
         rows, around = rows_for(work, line.line.span.line)
         made = chart_of(rows, around)

@@ -156,8 +156,11 @@ class Hook:
             self.standing = None
 
     def _only_chains(self) -> bool:
-        """A foundation chain has no stitches, so "each st" can only mean its chains."""
-        return self.edge.foundation and any(run.place.kind == "ch" for run in self.cursor.rest)
+        """A foundation chain, and its underside, have no stitches, so "each st" can only mean their chains."""
+        rest = self.cursor.rest
+        if self.edge.foundation:
+            return any(run.place.kind == "ch" for run in rest)
+        return bool(rest) and all(run.place.kind == "ch" and not run.inner for run in rest)
 
     def side_kind(self) -> WhatKind:
         """The kind of the side that is worked along."""

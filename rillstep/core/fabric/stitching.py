@@ -27,6 +27,7 @@ from rillstep.core.notation.tree import (
     Step,
     ToEnd,
     Together,
+    What,
     Work,
 )
 
@@ -99,9 +100,15 @@ def _special_work(hook: Hook, step: Work, special: Special) -> None:
         made = _made_in_one(hook, inner, special.name)
         hook.make([pattern(made * step.per.at(hook.size), count)] if made and count else [], count)
         return
+    if isinstance(step.into, Every):
+        one = Next(replace(step.per, values=tuple(None if v is None else 1 for v in step.per.values)), What("st"))
+        hook.do_all(hook, (Repeat((replace(step, into=one),), step.into.end, step.span),))
+        return
     times = step.into.count.at(hook.size) if isinstance(step.into, Next) else 1
     for _ in range(min(times, MOST_REPEATS)):
+        before = len(hook.made)
         hook.do_all(hook, inner)
+        hook.made[before:] = _offered(hook.made[before:], special.name)
 
 
 def _in_one_place(steps: tuple[Step, ...]) -> bool:

@@ -34,7 +34,7 @@ class AgainBody:
     total: Num | None = None
     by_measure: Span | None = None
     rest: int = 0
-    then: Num | None = None
+    then: tuple[Num, ...] = ()
     until_sts: Num | None = None
 
 
@@ -64,7 +64,8 @@ def read_again(stream: Stream) -> AgainBody:
         if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
             stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
-    until = more = total = then = until_sts = None
+    until = more = total = until_sts = None
+    then: tuple[Num, ...] = ()
     by_measure: Span | None = None
     while stream.peek() is not None:
         start = stream.at
@@ -72,7 +73,7 @@ def read_again(stream: Stream) -> AgainBody:
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
-        elif (following := _then(stream)) is not None:
+        elif following := _then(stream):
             then = following
         elif (remain := _until_sts(stream)) is not None:
             until_sts = remain
@@ -166,18 +167,19 @@ def _rows_in_brackets(stream: Stream) -> Num | None:
     return None
 
 
-def _then(stream: Stream) -> Num | None:
-    """ "..., then Row 2 once more"."""
+def _then(stream: Stream) -> tuple[Num, ...]:
+    """ "..., then Row 2 once more", "..., then Rows 2-8 once"; () for anything else."""
     start = stream.at
     stream.word("and")
     if stream.word("then", "work", "ending"):
-        stream.word("with", "work", "rep", "repeat")
+        stream.any_of("with a", "with", "work", "rep", "repeat")
         stream.any_of("rep", "repeat")
-        if stream.word(*_ROWS) and (number := stream.number()) is not None:
+        if stream.word(*_ROWS) and (token := stream.peek()) is not None and token.kind == "num":
+            found = _sources(stream)
             stream.any_of("once more", "one more time", "again", "once")
-            return number
+            return found
     stream.at = start
-    return None
+    return ()
 
 
 def _sources(stream: Stream) -> tuple[Num, ...]:
@@ -195,7 +197,7 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
     found = [first]
     while True:
         start = stream.at
-        if not (stream.mark(",", "&") or stream.word("and")):
+        if not (stream.mark(",", "&", "+") or stream.word("and")):
             return tuple(found)
         stream.word("and")
         stream.word(*_ROWS)

@@ -6,9 +6,9 @@ from dataclasses import dataclass, field
 from rillstep.core.findings import Finding, Span
 from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.lengths import MM_PER, Units
+from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.rows import read_check
 from rillstep.core.notation.specials import name_words, read_special, short_names
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.told_sizes import size_names

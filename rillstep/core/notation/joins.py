@@ -8,7 +8,7 @@ from rillstep.core.notation.whats import CHAIN
 from rillstep.core.stitches import stitch_words
 
 _RING = (
-    "to form a ring", "to form ring", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
+    "to form a ring", "to form ring", "to form a loop", "to form loop", "to make a loop", "into a loop", "in a loop", "to form a circle", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
     "being careful not to twist", "taking care not to twist", "making sure not to twist",
 )  # fmt: skip
 _SLIPPED = (

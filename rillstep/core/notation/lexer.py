@@ -63,6 +63,7 @@ _TOKEN = re.compile(
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+{_COUNTED}\b)")
+_GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
 _COMMAS_ALONE = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$))")
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
 _WORD_ORDINALS = {
@@ -104,6 +105,9 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             found.append(Token("word", "x", Span(line, at + 1, end + 1)))
             at = end
             continue
+        glued = _GLUED_SET.match(clean, at) if kind == "word" and sizes > 1 else None
+        if glued is not None and len(_MEMBER.findall(glued[2])) in (sizes, active or sizes):
+            end = at + len(glued[1])  # "ch4 (6)" is "ch 4 (6)"
         if kind in ("num", "set") and sizes > 1:
             commas = _COMMAS.match(clean, at)
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):

@@ -7,7 +7,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
-from rillstep.core.notation import header, rows
+from rillstep.core.notation import checks, header, rows
 from rillstep.core.notation.copies import made_so_often, worked_like
 from rillstep.core.notation.counted import ChainSaid, only_tells, said_of_chains, with_said
 from rillstep.core.notation.header import Header, context_of
@@ -258,10 +258,10 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
         reading.add(Prose(text.split(":", 1)[1].strip(), reading.active, True, span), [])
         return
     if lowered.startswith("check:"):
-        check, findings = rows.read_check(text, number, context)
+        check, findings = checks.read_check(text, number, context)
         reading.add(check, findings)
         return
-    counted = rows.read_rows_in_all(text, number, context)
+    counted = checks.read_rows_in_all(text, number, context)
     if counted is not None:
         reading.add(counted, [])
         return

@@ -58,7 +58,9 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
     )
     into = _of_special(stream, _place(stream))
-    qualifiers(stream)
+    below = qualifiers(stream)
+    if below and isinstance(into, Next | Nth | Last | Same | Every) and into.what.kind == "st":
+        into = replace(into, what=replace(into.what, stitch="", below=below))  # the stitch named is in the row below
     later = read_loop(stream)
     return into, loop or later
 
@@ -376,11 +378,17 @@ def _remaining(stream: Stream) -> Into:
     return Every(what, _end_or_row(stream))
 
 
-def qualifiers(stream: Stream) -> None:
-    """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway."""
+def qualifiers(stream: Stream) -> int:
+    """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway.
+
+    The answer is how many rows below they are where that is said ("2 rows below"), else 0.
+    """
+    below = 0
     while True:
         start = stream.at
-        if (stream.number() or True) and stream.word(*ROWS) and stream.word("below", "down"):
+        number = stream.number()
+        if stream.word(*ROWS) and stream.word("below", "down"):
+            below = next((v for v in number.values if v is not None), 0) if number is not None else 0
             continue
         stream.at = start
         if stream.any_of("formed by", "made by", "created by"):
@@ -427,4 +435,4 @@ def qualifiers(stream: Stream) -> None:
             ):
                 continue
         stream.at = start
-        return
+        return below

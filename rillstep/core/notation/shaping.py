@@ -92,6 +92,20 @@ def _by(stream: Stream, work: Work, more: bool) -> list[Step] | None:
         if number.is_always(1):
             return _at(stream, work, more, (both or first, both or last))
     elif stream.any_of(*sorted(_EVENLY, key=len, reverse=True)):
+        stream.any_of(
+            "in each rnd",
+            "in each round",
+            "in every rnd",
+            "in every round",
+            "each rnd",
+            "each round",
+            "every rnd",
+            "every round",
+            "per rnd",
+            "per round",
+            "in each row",
+            "each row",
+        )
         return [Spread(work.stitch, number, more, work.into.end, stream.since(start))]  # type: ignore[union-attr]
     stream.at = start
     return None

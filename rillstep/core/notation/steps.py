@@ -17,7 +17,7 @@ from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
 from rillstep.core.notation.tree import Gesture, Next, Skip, Step, Work
-from rillstep.core.notation.whats import STITCHES, plain_num, read_what
+from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
@@ -90,6 +90,8 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
     stream.at = start
     if after_step and stream.any_of(*_TO_CLOSE):
         return True
+    if after_step and _tells_of_last(stream):
+        return True
     if after_step and stream.any_of(
         "working last", "working the last", "with the last", "with last", "placing last", "making last"
     ):
@@ -101,6 +103,25 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
             stream.at += 1
         if (token := stream.peek()) is None or token.kind == "mark":
             return True
+    stream.at = start
+    return False
+
+
+def _tells_of_last(stream: Stream) -> bool:
+    """ "last sc goes in top of beginning ch-3": where the last stitch goes, as it does anyway."""
+    start = stream.at
+    stream.word("the", "your")
+    if stream.word("last", "final"):
+        stream.word("next")
+        known = stitch_words(stream.context.terms)
+        if (token := stream.peek()) is not None and (token.text in known or token.is_word(*STITCH)):
+            stream.at += 1
+            if stream.word("goes", "is", "will", "should", "falls", "lands"):
+                while ((token := stream.peek()) is not None and token.kind != "mark") or (
+                    token is not None and token.is_mark("-")
+                ):
+                    stream.at += 1
+                return True
     stream.at = start
     return False
 
@@ -143,7 +164,7 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     if stream.word("rep", "repeat"):
         return brackets.read_bare_repeat(stream, before, start)
     if stream.word("sk", "skip", "miss", "skipping", "missing"):
-        return [_read_skip(stream, start)]
+        return _read_skip(stream, start)
     if stream.word("ch", "chain", "chs"):
         return chains.read_chain(stream, start)
     if (
@@ -181,14 +202,18 @@ def _read_place_first(stream: Stream, start: int) -> Step:
     return Work(work.stitch, per, into, loop or work.loop, stream.since(start))
 
 
-def _read_skip(stream: Stream, start: int) -> Step:
+def _read_skip(stream: Stream, start: int) -> list[Step]:
     stream.word("the")
     first = stream.word("first") or _is_first(stream)
     stream.word("next", "following", "last", "a", "this")
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
     qualifiers(stream)
-    return Skip(number, what, first and number.is_always(1), stream.since(start))
+    if stream.word("behind"):  # the stitch behind one that was worked lower down is covered by it: it is taken already
+        while (token := stream.peek()) is not None and token.kind in ("word", "num"):
+            stream.at += 1
+        return []
+    return [Skip(number, what, first and number.is_always(1), stream.since(start))]
 
 
 def _is_first(stream: Stream) -> bool:

@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
+from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Decimals, Loops, Num, Total
 from rillstep.core.stitches import Loop, Terms
@@ -203,3 +204,14 @@ class Stream:
     def _for_active(self, values: list[float]) -> tuple[int | None, ...]:
         keep = set(self.context.active)
         return tuple(int(v) if i in keep else None for i, v in enumerate(values))
+
+
+def stream_over(text: str, line: int, context: Context, start: int, end: int) -> Stream:
+    """A stream over text[start:end], with true columns."""
+    tokens = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
+    return Stream(tokens, context, Span(line, max(1, end), end + 1))
+
+
+def problem_of(problem: NotUnderstood, what: str) -> Finding:
+    """A finding that says what was not understood, and where."""
+    return Finding(problem.code, "error", problem.span, f"{what}: {problem}." if str(problem) else f"{what}.")

@@ -54,6 +54,11 @@ def size_names(text: str) -> tuple[str, ...]:
         text = f"{bracket[1]},{re.sub(r'[;:/|]', ',', bracket[2])}"
     elif "," not in text and re.search(r"[/|;]", text):
         text = re.sub(r"[/|;]", ",", text)
+    text = (
+        re.sub(r",?\s+(?:and|&)\s+(?=[^,]*$)", ", ", text)
+        if "," in text or re.fullmatch(r"\S+\s+(?:and|&)\s+\S+", text)
+        else text
+    )
     names = [" ".join(name.split()) for name in re.split(r",(?![^(]*\))", text)]
     if len(names) > 1 and all(re.search(r"\d\s*(?:cm|in|mm|\")", name) for name in names):
         names = [_MEASURE.sub("", name).strip() for name in names]

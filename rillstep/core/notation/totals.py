@@ -41,6 +41,14 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
         ):
             stream.at += 1
             continue
+        if stream.word("after", "at") and stream.word("end", "the", "this", "last", "final", "your") is not None:
+            while (
+                (more := stream.peek()) is not None
+                and more.kind in ("word", "ordinal", "num")
+                and not more.is_mark(",")
+            ):
+                stream.at += 1  # "54 sts after 9th rnd"
+            continue
         listed = _each_round(stream)
         total = _read_total(stream, alone=not found)
         if total is not None and listed:

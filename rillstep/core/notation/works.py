@@ -19,6 +19,7 @@ from rillstep.core.notation.tree import (
     FromHook,
     Gesture,
     InRing,
+    Last,
     Next,
     Nth,
     Num,
@@ -38,7 +39,7 @@ _DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 MOST_IN_EACH = 3
 _WORKED_WITH = (
     "work", "make", "place", "standing", "a", "an", "the", "another", "more", "additional", "then", "begin",
-    "beginning", "start", "starting", "with",
+    "beginning", "start", "starting", "with", "continue", "continuing",
 )  # fmt: skip
 
 
@@ -52,8 +53,8 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return _from_there(stream, skipped)
     while stream.word(*_WORKED_WITH):
         pass
-    if not stream.sees("spike", "st") and not stream.sees("spike", "stitch"):
-        stream.word("long", "spike", "deep")
+    if not stream.sees("spike", "st") and not stream.sees("spike", "stitch") and stream.word("long", "spike", "deep"):
+        return [_lower(step) for step in read_works(stream, stream.at)]
     founded = _foundation(stream, start)
     if founded is not None:
         return [founded]
@@ -121,6 +122,13 @@ def _foundation(stream: Stream, start: int) -> Step | None:
             return Foundation(stitch, count, stream.since(start))
     stream.at = at
     return None
+
+
+def _lower(step: Step) -> Step:
+    """A spike stitch goes into the row below its place, where nothing else is said."""
+    if isinstance(step, Work) and isinstance(step.into, Next | Nth | Last | Every) and step.into.what == STITCHES:
+        return replace(step, into=replace(step.into, what=replace(step.into.what, below=1)))
+    return step
 
 
 def _from_there(stream: Stream, where: Skip | FromHook) -> list[Step]:

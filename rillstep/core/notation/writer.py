@@ -72,6 +72,9 @@ def _ordinal(value: int) -> str:
 
 
 def _what(what: What, plural: bool, terms: Terms = "US") -> str:
+    if what.below:
+        rows = "row" if what.below == 1 else "rows"
+        return f"{_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
     corner = "corner " if what.corner else ""
     match what.kind:
         case "st and sp" if what.corner:

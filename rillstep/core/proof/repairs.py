@@ -8,6 +8,7 @@ from rillstep.core.notation.writer import write_label
 
 MOST = 4
 MOST_STEPS_TRIED = 3_000
+MOST_ROUNDS_TRIED = 60
 
 
 def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> tuple[Repair, ...]:
@@ -50,10 +51,12 @@ def _values(now: int, off: int) -> list[int]:
 def _tried(row: Row, size: int, start: Edge, around: Surroundings) -> Edge | None:
     """The edge after the changed row, if every one of its rounds is true; None otherwise."""
     edge, times = start, row.rounds(size)
-    for _ in range(min(times, 3)):
+    for _ in range(min(times, MOST_ROUNDS_TRIED)):
         work = work_row(row, size, edge, around)
         if work.trouble is not None:
             return None
+        if work.edge == edge:
+            break  # all the rounds that follow are like this one
         edge = work.edge
     return None if differing(row.totals, edge.counts(), size) else edge
 

@@ -1,0 +1,111 @@
+"""The total that stands at the end of a line, told from its instructions: after a dash, in brackets, as a sentence."""
+
+import re
+
+from rillstep.core.findings import Finding
+from rillstep.core.notation.lexer import plain
+from rillstep.core.notation.stream import Context, NotUnderstood, problem_of, stream_over
+from rillstep.core.notation.totals import read_totals
+from rillstep.core.notation.tree import Total
+
+_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
+_IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
+_TOTAL_MARK = re.compile(
+    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
+)
+_TOTAL_BRACKET = re.compile(
+    r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
+    re.IGNORECASE,
+)
+_TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
+_TOTAL_SENTENCE = re.compile(
+    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
+    re.IGNORECASE,
+)
+
+
+Stated = tuple[int, tuple[Total, ...]]
+
+
+def split_totals(
+    text: str, line: int, context: Context, start: int
+) -> tuple[int, tuple[Total, ...], list[Finding], Stated | None]:
+    """Where the instructions end, the totals stated after them, and what is wrong with these.
+
+    The last is another (end, totals) where a bracket may be one or the other: in two sizes "x 6 (12)" is a set, or six times
+    and twelve in all.
+    """
+    clean = plain(text)
+    bracket = _TOTAL_BRACKET.search(clean, start)
+    mark = _last_mark(clean, start)
+    sentence = _TOTAL_SENTENCE.search(clean, start)
+    other: Stated | None = None
+    if bracket is not None:
+        stated = (bracket.start("inside"), bracket.end("inside"))
+        if _is_total(clean, line, context, bracket):
+            return bracket.end("before"), *_read(text, line, context, *stated), None
+        if re.fullmatch(r"\s*\d+\s*", bracket["inside"]) and bracket["before"].isdigit():
+            other = (bracket.end("before"), _read(text, line, context, *stated)[0])
+    if (
+        mark is not None
+        and sentence is not None
+        and sentence.start() > mark.start()
+        and _counts_only(sentence["inside"], context)
+    ):
+        mark = None  # "repeat rows 2 - 5; 21 sts": the dash is that of a range
+    if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
+        return mark.start(), *_read(text, line, context, mark.end(), len(text)), None
+    alone_ = _TOTAL_ALONE.search(clean, start)
+    if alone_ is not None and (
+        bracket is None or bracket.start("inside") > alone_.start("inside")
+    ):  # "(1 sc, 1 inc) around. 18"
+        return alone_.start(), *_read(text, line, context, alone_.start("inside"), alone_.end("inside")), None
+    if sentence is not None and _counts_only(sentence["inside"], context):
+        return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside")), None
+    return len(text), (), [], other
+
+
+def _counts_only(inside: str, context: Context) -> bool:
+    """Is a sentence a total and nothing else?"""
+    if inside.count("(") != inside.count(")"):
+        return False  # it begins within a set: "(48; 56) sts"
+    if re.search(r"\b(?:in|next|each|around|join|across)\b", inside.replace("in total", "").replace("in all", "")):
+        return False
+    own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
+    return own or re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE) is not None
+
+
+def _last_mark(text: str, start: int) -> re.Match[str] | None:
+    found = None
+    for match in _TOTAL_MARK.finditer(text, start):
+        found = match
+    return found
+
+
+def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) -> bool:
+    """Bare numbers in brackets are a total when they are one number for each size; else they must say what they count."""
+    inside = bracket["inside"]
+    numbers = re.findall(r"\d+", inside)
+    if re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE):
+        return not re.search(
+            r"\b(?:in|next|each|ch \d+[,;])\b", re.sub(r"\bin total\b|\bin all\b", "", inside), re.IGNORECASE
+        )
+    if re.search(r"[a-z]", re.sub(r"total", "", inside, flags=re.IGNORECASE), re.IGNORECASE):
+        return any(
+            re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials
+        )
+    after_number = text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()  # "12 (15, 18)" is a set
+    if not after_number:
+        return len(numbers) in (1, len(context.active))
+    before = re.search(r"(\d+)\s*$", text[: bracket.start("inside") - 1].rstrip())
+    repeats = int(before[1]) if before is not None else 0
+    far = len(numbers) == 1 and int(numbers[0]) > 3 * repeats  # "x 6 (42)" is no set: sizes do not differ so much
+    return len(numbers) == 1 and (len(context.active) != 2 or far)
+
+
+def _read(text: str, line: int, context: Context, first: int, last: int) -> tuple[tuple[Total, ...], list[Finding]]:
+    stream = stream_over(text, line, context, first, last)
+    try:
+        return tuple(read_totals(stream)), stream.findings
+    except NotUnderstood as problem:
+        return (), [problem_of(problem, "This total is not understood")]
