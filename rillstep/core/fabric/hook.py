@@ -52,7 +52,8 @@ class Surroundings:
 
     says: what the text said a starting chain of so many chains counts as. pending: a turning
     chain made at the end of the row before. sides: the edges of the piece that come after the
-    top when the work is rotated. loops: left free earlier, by (kind, number).
+    top when the work is rotated. loops: left free earlier, by (kind, number). grew: by how many stitches
+    the row before did.
     """
 
     says: tuple[tuple[int, str], ...] = ()
@@ -62,6 +63,7 @@ class Surroundings:
     specials: tuple[Special, ...] = ()
     corners: bool = False
     rows: bool = False
+    grew: int = 0
 
 
 @dataclass

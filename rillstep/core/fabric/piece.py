@@ -26,6 +26,7 @@ class State(NamedTuple):
     loops: LoopsLeft
     origin: tuple[str, int] | None
     wrong: int | None
+    grew: int
 
 
 @dataclass
@@ -40,24 +41,25 @@ class Piece:
     loops: LoopsLeft = ()
     origin: tuple[str, int] | None = None
     wrong: int | None = None
+    grew: int = 0  # by how many stitches the last row did
 
     @property
     def state(self) -> State:
         return State(
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew
         )  # fmt: skip
 
     @state.setter
     def state(self, state: State) -> None:
         (
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew
         ) = state  # fmt: skip
 
     @property
     def key(self) -> tuple[Any, ...]:
         """The state as a key: edges, chains and loops by identity; whoever keeps the key keeps the state as well."""
         return (
-            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin, self.wrong
+            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin, self.wrong, self.grew
         )  # fmt: skip
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:

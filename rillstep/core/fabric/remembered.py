@@ -13,7 +13,7 @@ from rillstep.core.fabric.edge import Edge
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.working import RowWork, work_row
 from rillstep.core.notation.shape import shape_of
-from rillstep.core.notation.tree import Num, Row
+from rillstep.core.notation.tree import Num, Onward, Row
 
 MOST_REMEMBERED = 50_000
 
@@ -53,6 +53,13 @@ def _one_of_its_shape(shape: Any) -> Same:
     return Same(shape)
 
 
+@lru_cache(maxsize=8192)
+def _goes_on(row: Same) -> bool:
+    """Does a row only go on as the one before it?"""
+    assert isinstance(row.it, Row)
+    return any(isinstance(step, Onward) for step in row.it.steps)
+
+
 _MEMORY: dict[Any, tuple[RowWork, Edge]] = {}
 
 
@@ -62,7 +69,7 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
     key = (
         shape, tuple([number.values[size] for number in numbers]), Same(edge), around.says, Same(around.pending),
         around.sides, tuple([(key, Same(free)) for key, free in around.loops]), tuple([Same(s) for s in around.specials]),
-        around.corners, around.rows, turned,
+        around.corners, around.rows, turned, around.grew if _goes_on(Same(row)) else 0,
     )  # fmt: skip
     known = _MEMORY.get(key)
     if known is not None:

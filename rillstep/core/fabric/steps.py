@@ -5,7 +5,7 @@ from rillstep.core.fabric.cursor import want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.repeats import repeat
-from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, spread, together, work
+from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
@@ -14,6 +14,7 @@ from rillstep.core.notation.tree import (
     Foundation,
     Gesture,
     Group,
+    Onward,
     Repeat,
     Skip,
     Spread,
@@ -56,6 +57,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             each_kind(hook, step)
         case Evenly():
             evenly(hook, step)
+        case Onward():
+            onward(hook, step)
         case Spread():
             spread(hook, step)
         case Foundation():

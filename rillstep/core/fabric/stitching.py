@@ -20,6 +20,7 @@ from rillstep.core.notation.tree import (
     Next,
     Nth,
     Num,
+    Onward,
     Repeat,
     Same,
     Special,
@@ -30,6 +31,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
+from rillstep.core.stitches import SC
 
 MOST_REPEATS = 20_000
 # More slip stitches than this at the end of a round are no levelling of it.
@@ -97,7 +99,7 @@ def _special_work(hook: Hook, step: Work, special: Special) -> None:
     inner = special.steps
     if _in_one_place(inner):
         count = places(hook, step.into, step.span, step.loop)
-        made = _made_in_one(hook, inner, special.name)
+        made = _made_in_one(hook, inner, _family(hook, special.name))
         hook.make([pattern(made * step.per.at(hook.size), count)] if made and count else [], count)
         return
     if isinstance(step.into, Every):
@@ -108,7 +110,16 @@ def _special_work(hook: Hook, step: Work, special: Special) -> None:
     for _ in range(min(times, MOST_REPEATS)):
         before = len(hook.made)
         hook.do_all(hook, inner)
-        hook.made[before:] = _offered(hook.made[before:], special.name)
+        hook.made[before:] = _offered(hook.made[before:], _family(hook, special.name))
+
+
+def _family(hook: Hook, name: str) -> str:
+    """ "Beg V-st" is a V-st as well, where the pattern has both: that is what it is counted and worked into as."""
+    for prefix in ("beg ", "beginning ", "starting ", "first "):
+        bare = name.lower().removeprefix(prefix)
+        if bare != name.lower():
+            return next((s.name for s in hook.around.specials if s.name.lower() == bare), name)
+    return name
 
 
 def _in_one_place(steps: tuple[Step, ...]) -> bool:
@@ -141,6 +152,9 @@ def _made_in_one(hook: Hook, steps: tuple[Step, ...], special: str) -> list[Run]
                 )
             case Together(stitch=stitch):
                 made.append(Run(Place("st", stitch), 1))
+            case Chain(counts=str() as counts, space=space) if counts != "none" and not made:
+                made.append(Run(Place("st", counts, chain=True), 1))  # "ch 4 (counts as dc, ch 1), dc in same st"
+                made += [Run(Place("sp", length=space.at(hook.size)), 1)] if space is not None else []
             case Chain(length=length) if length.at(hook.size) > 0:
                 hook.chains += length.at(hook.size)
                 made.append(Run(Place("sp", length=length.at(hook.size)), 1))
@@ -303,6 +317,21 @@ def spread(hook: Hook, step: Spread) -> None:
         raise Stop(Trouble("runs-out", step.span, message, missing=max(1, change - ahead)))
     taken(hook, want, ahead, step.span, "both")
     hook.make([Run(Place("st", step.stitch), made)], ahead)
+
+
+def onward(hook: Hook, step: Onward) -> None:
+    """A row that grows or shrinks by as much as the one before it: how many stitches is known, and not where. Raises Stop."""
+    if any(run.place.kind == "sp" or run.inner for run in hook.cursor.rest):
+        raise Stop(
+            Trouble("no-such-place", step.span, "lace cannot be gone on with in words: its rounds are written out")
+        )
+    ahead = hook.cursor.available(Want("st"))
+    made = ahead + hook.around.grew
+    if ahead < 1 or made < 1:
+        raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
+    stitch = hook.cursor.rest[-1].place.stitch or SC.us
+    taken(hook, Want("st"), ahead, step.span, "both")
+    hook.make([Run(Place("st", stitch), made)], ahead)
 
 
 def foundation(hook: Hook, step: Foundation) -> None:

@@ -205,6 +205,7 @@ def _work_rounds(
             gone_on = _go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
             return replace(gone_on, around=beginning, turns=tuple(turns))
         _keep(piece, last, line.kind, first_number + turn)
+        piece.grew = last.counts.sts - before.counts().sts
         rounds.append(last.counts)
         if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
             if line.kind == "Row":
@@ -230,7 +231,7 @@ def _around(piece: Piece, section: Section, common: tuple[Pattern, bool, _Budget
     rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
     pattern, corners, _ = common
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), piece.loops, pattern.specials, corners, rows
+        piece.says, piece.pending, piece.sides(), piece.loops, pattern.specials, corners, rows, piece.grew
     )  # fmt: skip
 
 

@@ -64,6 +64,11 @@ def read_again(stream: Stream) -> AgainBody:
         if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
             stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
+    return read_how_often(stream, sources, last_rows)
+
+
+def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | None = None) -> AgainBody:
+    """How often rows are repeated, or until when: all that is said of it. Raises NotUnderstood."""
     until = more = total = until_sts = None
     then: tuple[Num, ...] = ()
     by_measure: Span | None = None

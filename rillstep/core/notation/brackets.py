@@ -134,6 +134,9 @@ def _leaving(stream: Stream) -> list[Step]:
 def _remark(stream: Stream) -> bool:
     """ "(first corner made)", "(RS)": words that are no instruction, taken whole."""
     start = stream.at
+    if stream.mark("[", "(") and stream.word("rs", "ws") and stream.mark("]", ")"):
+        return True
+    stream.at = start
     if not stream.mark("("):
         return False
     depth, words = 1, 0

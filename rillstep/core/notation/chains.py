@@ -4,6 +4,7 @@ from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Chain, Gesture, Num, Step
 from rillstep.core.notation.vocabulary import picot, stitch_word
 from rillstep.core.notation.whats import plain_num
+from rillstep.core.stitches import BY_US
 
 _NOT = (
     "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st", "not a stitch",
@@ -32,17 +33,20 @@ def read_counted_chain(stream: Stream, start: int) -> list[Step]:
 def _finished(stream: Stream, start: int, number: Num) -> list[Step]:
     if picot(stream):
         return [Gesture("aside", "picot", span=stream.since(start))]
-    counts, space = read_counts(stream)
+    counts, space = read_counts(stream, number)
     stream.any_of(
         "loosely", "for the handle", "for handle", "for strap", "for corner", "for button loop", "for the corner"
     )
     if counts is None:
-        counts, space = read_counts(stream)
+        counts, space = read_counts(stream, number)
     return [Chain(number, counts, space, stream.since(start))]
 
 
-def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
-    """ "(counts as hdc)", "(does not count)", "(counts as dc, ch 2)"; nothing where the text does not say."""
+def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, Num | None]:
+    """ "(counts as hdc)", "(does not count)", "(counts as dc, ch 2)"; nothing where the text does not say.
+
+    length: of the chain, for "ch 3 (1 dc)", which says so only of a chain that is as high as the stitch.
+    """
     start = stream.at
     bracket = stream.mark("(", "[")
     if not bracket and not (stream.mark("-", "—", ",", ".", ";") and _says_count(stream)):
@@ -60,7 +64,9 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
         )
         close(stream)
         return "none", None
-    if stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
+    if stream.mark("=") or stream.any_of(
+        "counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"
+    ):
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
         token = stream.peek()
         if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
@@ -70,8 +76,20 @@ def read_counts(stream: Stream) -> tuple[str | None, Num | None]:
             space = _space(stream) if bracket else None
             close(stream)
             return counts, space
+    stream.at = start + 1
+    if bracket and length is not None and (stitch := _stands_for(stream, length)) is not None:
+        return stitch, None
     stream.at = start
     return None, None
+
+
+def _stands_for(stream: Stream, length: Num) -> str | None:
+    """ "(1 dc)", "(first dc)" behind a chain that is as high as that stitch."""
+    stream.word("first", "the", "a") or stream.number()
+    stitch = stitch_word(stream)
+    if stitch in BY_US and length.is_always(BY_US[stitch].turning_chain) and stream.mark(")", "]"):
+        return stitch
+    return None
 
 
 def _space(stream: Stream) -> Num | None:

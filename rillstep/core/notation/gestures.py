@@ -23,7 +23,7 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
 )  # fmt: skip
 _TURNED = (
     "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
-    "rotate work", "rotate the piece", "rotate piece", "rotate",
+    "rotate work", "rotate the piece", "rotate piece", "rotate", "rotating", "turning the work", "turning",
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
 
@@ -123,7 +123,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return [leave]
     if stream.any_of(*_TURNED):  # "turn your work and continue along the other side of the chain"
         stream.mark(",")
-        stream.word("and", "then")
+        stream.word("and", "then", "to")
         if reads_other_side(stream):
             return [Gesture("rotate", span=stream.since(start))]
         stream.at = start

@@ -10,7 +10,7 @@ from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.totals import read_totals
 from rillstep.core.notation.tree import Num, Total
-from rillstep.core.notation.whats import plain_num
+from rillstep.core.notation.whats import ROWS, plain_num
 from rillstep.core.stitches import Loop, stitch_words
 
 _WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
@@ -24,6 +24,8 @@ _ORDINAL = re.compile(
     rf"(?:(?P<ordered>[a-z]+(?:\s+[a-z]+)?)\s+)??{_WORD}\b(?(ordered)(?=\s*:))",  # "1st mesh round:", told by the colon
     re.IGNORECASE,
 )
+# "2 row: ...", "3-24 (28, 32) rounds: ...": the number stands before the word.
+_AFTER = re.compile(rf"^\s*(?=\d[\d\s(),/–-]*\s{_WORD}\s*:)", re.IGNORECASE)
 _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
@@ -65,7 +67,7 @@ class Label:
 
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
-    for pattern in (_LISTED, _BRACKETED, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
+    for pattern in (_LISTED, _BRACKETED, _AFTER, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
         if (match := pattern.match(text)) is not None:
             return match
     return None
@@ -123,6 +125,7 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
             pass
         else:
             first, last = _slash_ranges(stream, text) or _numbers(stream)
+            stream.word(*ROWS)
         side = _side(stream)
         loop = _loop(stream)
         side = side or _side(stream)

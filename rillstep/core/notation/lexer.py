@@ -62,7 +62,7 @@ _TOKEN = re.compile(
     re.VERBOSE | re.IGNORECASE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
-_COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+{_COUNTED}\b)")
+_COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+(?:(?:more|further|additional)\s+)?{_COUNTED}\b)")
 _GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
 _COMMAS_ALONE = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$))")
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)

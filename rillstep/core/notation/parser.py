@@ -16,9 +16,23 @@ from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.sections import is_heading, read_heading, read_section
 from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
+from rillstep.core.notation.specials import defines
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.told_sizes import told_sizes
-from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup, Total
+from rillstep.core.notation.tree import (
+    Again,
+    Along,
+    Chain,
+    Closing,
+    Gesture,
+    Line,
+    Pattern,
+    Prose,
+    Row,
+    Section,
+    Setup,
+    Total,
+)
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.stitches import Terms
 
@@ -127,10 +141,15 @@ def _set_up_first(lines: list[Line]) -> list[Line]:
 
 
 def _spiral(lines: list[Line]) -> str:
-    """Rounds of which none is joined are worked in a spiral, where the text does not say how."""
+    """Rounds of which none is joined, or only the last few, are worked in a spiral, where the text does not say how."""
     rounds = [line for line in lines if isinstance(line, Row) and line.kind == "Rnd"]
-    joined = any(isinstance(step, Gesture) and step.kind == "join" for row in rounds for step in row.steps)
-    return "joined rounds" if joined or not rounds else "spiral rounds"
+    joined = [
+        any(isinstance(s, Closing) or (isinstance(s, Gesture) and s.kind == "join") for s in row.steps)
+        for row in rounds
+    ]
+    first = joined.index(True) if any(joined) else len(joined)
+    ends_joined = all(joined[first:]) and 2 * first > len(joined)
+    return "spiral rounds" if rounds and (first == len(joined) or ends_joined) else "joined rounds"
 
 
 def _begins_anew(line: Setup) -> bool:
@@ -226,6 +245,8 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
             reading.restart()
     elif in_head and reading.defining and ("=" in text or colon) and not starts_label(text):
         header.define(reading.header, text, number, 0, reading.findings)
+    elif in_head and not starts_label(text) and (at := defines(text, reading.header.terms)) is not None:
+        header.define(reading.header, text[at:], number, at, reading.findings)
     elif is_size_line(text) or (not in_head and _names_sizes(text, reading.header.sizes)):
         chosen, problems = read_size_line(text.rstrip().rstrip(":"), number, reading.header.sizes)
         reading.findings.extend(problems)

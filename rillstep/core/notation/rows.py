@@ -6,7 +6,7 @@ from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation import again, labels
+from rillstep.core.notation import again, labels, onward
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
@@ -37,6 +37,8 @@ def read_row(
     match = labels.starts(text)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
     if match is None:
+        if onward.starts(text):
+            return _onward(text, line, context, expected, span)
         return _unlabelled_again(text, line, context, expected, span) if again.starts(text) else None
     head = stream_over(text, line, context, match.end(), len(text))
     label = labels.read_label(head, match, expected, text)
@@ -46,6 +48,24 @@ def read_row(
     findings = [*label.findings, *problems]
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
+    if onward.starts(text[label.body : end]):
+        try:
+            step, _ = onward.read_onward(text, line, context, label.body, end)
+        except NotUnderstood as problem:
+            return (), (*findings, problem_of(problem, "How these rows go on is not understood"))
+        row = Row(
+            label.kind,
+            label.first,
+            label.last,
+            (step,),
+            totals,
+            context.active,
+            label.side,
+            span,
+            label_span,
+            _breaks(findings),
+        )
+        return (row,), tuple(findings)
     body = stream_over(text, line, context, label.body, end)
     even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
     if even is not None and not body.findings:  # "Next rnds: work 10 rounds even in sc"
@@ -78,6 +98,25 @@ def read_row(
         _breaks(findings), 0, tuple(other for other in others if other != reading),
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _onward(
+    text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
+    """ "Continue in this manner until there are 15 rounds. (120 sts)"; None where it is not said how many that are."""
+    end, totals, findings, _ = split_totals(text, line, context, 0)
+    first = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    try:
+        step, said = onward.read_onward(text, line, context, 0, end)
+    except NotUnderstood:
+        return None
+    last = onward.last_of(said, first)
+    if last is None:
+        return None
+    kind: Literal["Row", "Rnd"] = "Row" if re.search(r"\brows?\b", text, re.IGNORECASE) else "Rnd"
+    return (Row(kind, first, last, (step,), totals, context.active, None, span, span, _breaks(findings)),), tuple(
+        findings
+    )
 
 
 def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], choice: int = 0) -> tuple[Reading, Stream]:

@@ -173,16 +173,20 @@ def _not_found(title: str, span: Span) -> Finding:
 
 def is_heading(text: str, following: str | None) -> bool:
     """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
-    bare = text.strip().strip("*_#").strip()
+    bare = text.strip().strip("*_#[]").strip()
     bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
     bare = _MADE.sub("", bare).strip()  # "Circles - make two"
-    if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((".", ",", ";")):
+    if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((",", ";")):
         return False
+    if bare.endswith("."):  # "Bottom."
+        bare = bare[:-1]
+        if len(bare.split()) > 2 or not any(word in bare.lower() for word, _ in _ROLE_WORDS):
+            return False
     letters = [c for c in bare if c.isalpha()]
     if (
         not letters
         or not bare[0].isalpha()
-        or re.match(r"(?:now|work|working|continue|then|next|begin|using|repeat|with)\b", bare, re.IGNORECASE)
+        or re.match(r"(?:now|change|work|working|continue|then|next|begin|using|repeat|with)\b", bare, re.IGNORECASE)
     ):
         return False
     role = any(
@@ -190,13 +194,15 @@ def is_heading(text: str, following: str | None) -> bool:
         for word in (*(word for word, _ in _ROLE_WORDS), "piece", "body", "wall", "bag", "side", "top", "round", "body")
     )
     plain = role and bare[0].isupper() and len(bare.split()) <= 4
-    shaped = bare.endswith(":") or bare.upper() == bare or text.strip().startswith("**") or bare.istitle() or plain
+    shaped = (
+        bare.endswith(":") or bare.upper() == bare or text.strip().startswith(("**", "[")) or bare.istitle() or plain
+    )
     return shaped and len(bare.split()) <= 6
 
 
 def read_heading(text: str, span: Span, before: list[Section], following: str) -> Section:
     """A bare heading as a section: how it is worked is taken from the first label after it."""
-    bare = text.strip().strip("*_#").strip().rstrip(":").strip()
+    bare = text.strip().strip("*_#[]").strip().rstrip(":.").strip()
     if re.fullmatch(r"(?:\w )+\w", bare):
         bare = bare.replace(" ", "").capitalize()  # "B A S E"
     made = _MADE.search(bare)

@@ -9,6 +9,7 @@ from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, Stream
 from rillstep.core.notation.tree import Special
+from rillstep.core.stitches import Terms, stitch_words
 
 # "yo forms are prose": how one stitch is made, which changes no count.
 _HANDWORK = re.compile(r"\b(?:yo|yarn over|yoh|insert hook|draw up|pull up|pull through|draw through)\b", re.IGNORECASE)
@@ -23,6 +24,22 @@ _AT_WILL = re.compile(
     rf"{_PLACED}(?:\s+or\s+{_PLACED})?\s+{_TOLD}|{_PLACED}\s+or\s+{_PLACED})(?=\s*\.?\s*$)",
     re.IGNORECASE,
 )
+
+
+# A line of notes that defines a stitch says so by its name.
+_DEFINES = re.compile(
+    r"^\W*(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean)\b)"
+    r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)\s*[:=]\s*(?=.*\b(?:in|into)\b)",
+    re.IGNORECASE,
+)
+
+
+def defines(text: str, terms: Terms) -> int | None:
+    """Where in a line of notes the name of a stitch of the pattern's own begins ("• V-st: (dc, ch 1, dc) in same st"); None elsewhere."""
+    match = _DEFINES.match(text)
+    if match is None or " ".join(match["name"].lower().split()) in stitch_words(terms):
+        return None
+    return match.start("name")
 
 
 def name_words(name: str) -> tuple[str, ...]:

@@ -27,6 +27,12 @@ _TOTAL_SENTENCE = re.compile(
 Stated = tuple[int, tuple[Total, ...]]
 
 
+# "... - 25 (29) sts. Ch 1, turn.": a total that more follows is told within the line.
+_MORE_AFTER = re.compile(
+    r"[^.]*[a-z)\]]\.\s+(?:ch|chain|turn|fasten|finish|join|do not|don't|cut|break)\b", re.IGNORECASE
+)
+
+
 def split_totals(
     text: str, line: int, context: Context, start: int
 ) -> tuple[int, tuple[Total, ...], list[Finding], Stated | None]:
@@ -38,6 +44,8 @@ def split_totals(
     clean = plain(text)
     bracket = _TOTAL_BRACKET.search(clean, start)
     mark = _last_mark(clean, start)
+    if mark is not None and _MORE_AFTER.match(clean, mark.end()):
+        mark = None
     sentence = _TOTAL_SENTENCE.search(clean, start)
     other: Stated | None = None
     if bracket is not None:
@@ -90,6 +98,8 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
         return not re.search(
             r"\b(?:in|next|each|ch \d+[,;])\b", re.sub(r"\bin total\b|\bin all\b", "", inside), re.IGNORECASE
         )
+    if re.fullmatch(r"\s*\d+ [a-z][a-z'-]*(?: [a-z'-]+)?\s*", inside, re.IGNORECASE) and bracket["before"] in ".;)]":
+        return True  # "(4 V's)": what is counted may not be known, and the reader is told so
     if re.search(r"[a-z]", re.sub(r"total", "", inside, flags=re.IGNORECASE), re.IGNORECASE):
         return any(
             re.search(rf"\b{re.escape(' '.join(words))}", inside, re.IGNORECASE) for _, words in context.specials

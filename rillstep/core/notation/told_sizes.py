@@ -14,6 +14,9 @@ from rillstep.core.notation.labels import starts as starts_label
 
 _GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
 _WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
+_IN_SIZES = re.compile(
+    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;]+)", re.IGNORECASE
+)
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
 _BESIDE = re.compile(
     r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$", re.IGNORECASE
@@ -48,7 +51,7 @@ class Told:
 
 def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
-    text = text.strip().rstrip(".")
+    text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
     bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]$", text)
     if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
         text = f"{bracket[1]},{re.sub(r'[;:/|]', ',', bracket[2])}"
@@ -79,6 +82,17 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))
     for raw in raws[:first_row]:
+        names = size_names(raw) if len(raw) <= 60 else ()
+        if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
+            return Told(names)
+        listed = _IN_SIZES.search(raw)
+        names = (
+            tuple(re.split(r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*", listed["names"].strip()))
+            if listed is not None
+            else ()
+        )
+        if len(names) > 1 and all(0 < len(name) <= 20 and not re.search(r"\d{2}", name) for name in names):
+            return Told(names)
         within = _WITHIN.search(raw.strip().rstrip(".)")) if len(raw) <= 80 else None
         names = size_names(within["names"]) if within is not None else ()
         if len(names) > 1 and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):

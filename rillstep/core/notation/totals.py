@@ -176,6 +176,8 @@ _AFTER_TOTAL = (
     "place",
     "move",
     "continue",
+    "ch",
+    "chain",
     "sl",
     "ss",
 )
@@ -185,7 +187,7 @@ def stated_within(stream: Stream) -> bool:
     """ "... in next 3 ch. 4 sc. Fasten off.": a sentence that is a total, with only gestures after it; taken as one."""
     before = stream.tokens[stream.at - 1] if stream.at else None
     token = stream.peek()
-    if before is None or not before.is_mark(".", ":") or token is None or token.kind != "num":
+    if before is None or not before.is_mark(".", ":", "-", "—") or token is None or token.kind != "num":
         return False
     start, findings = stream.at, len(stream.findings)
     try:

@@ -141,6 +141,14 @@ class Spread:
 
 
 @dataclass(frozen=True)
+class Onward:
+    """ "continue in this manner": the row grows, or shrinks, by as much as the one before it did. `words`: as they are printed."""
+
+    words: str
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Foundation:
     """ "fsc 25": foundation stitches, which make their own chain below them and take no place."""
 
@@ -172,7 +180,21 @@ class Gesture:
     span: Span = field(default=NOWHERE, compare=False)
 
 
-Step = Work | Together | Skip | Chain | Closing | Group | EachKind | Evenly | Spread | Foundation | Repeat | Gesture
+Step = (
+    Work
+    | Together
+    | Skip
+    | Chain
+    | Closing
+    | Group
+    | EachKind
+    | Evenly
+    | Spread
+    | Onward
+    | Foundation
+    | Repeat
+    | Gesture
+)
 
 # --- lines -------------------------------------------------------------------------
 

@@ -86,7 +86,7 @@ def _take(stream: Stream, words: tuple[str, ...]) -> bool:
         if token.text != word and not (last and token.text in (word + "s", word + "es")):
             return False
     stream.at += len(words)
-    if len(words) == 1:  # "V" may be written "V-st"
+    if words[-1].isalpha():  # "V" may be written "V-st"
         start = stream.at
         stream.mark("-")
         if not stream.word("st", "sts", "stitch", "stitches"):

@@ -146,6 +146,9 @@ def _and(stream: Stream, first: What) -> What:
 
 def _chain_or_space(stream: Stream) -> What:
     start = stream.at
+    dash, before = stream.peek(), stream.tokens[stream.at - 1]
+    if dash is not None and dash.is_mark("-") and dash.span.column > before.span.end_column:
+        return CHAINS  # "1 sc in each ch - 25 sts": the dash stands for itself
     stream.mark("-")
     length = stream.number()
     if length is not None:

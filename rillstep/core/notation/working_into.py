@@ -13,7 +13,9 @@ _OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaini
 def reads_other_side(stream: Stream) -> bool:
     """ "Working along the opposite side of the foundation chain": the work is rotated."""
     start = stream.at
-    stream.any_of("working", "work", "continue working", "continue", "continuing", "now working", "now work")
+    stream.any_of(
+        "working", "work", "go back", "go", "continue working", "continue", "continuing", "now working", "now work"
+    )
     stream.word("back", "now")
     if stream.word(*_TOWARDS):
         stream.word("the", "back")

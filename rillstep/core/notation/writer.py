@@ -32,6 +32,7 @@ from rillstep.core.notation.tree import (
     Next,
     Nth,
     Num,
+    Onward,
     Pattern,
     Prose,
     Repeat,
@@ -239,6 +240,8 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{' and '.join(pieces)} {_end(end, terms)}"
         case Evenly(stitch, count, along):
             return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
+        case Onward(words):
+            return words
         case Spread(stitch, change, more, end):
             word = "increasing" if more else "decreasing"
             return f"{abbreviation(stitch, terms)} in each st {_end(end, terms)}, {word} {_n(change)} {'st' if change.is_always(1) else 'sts'} evenly"

@@ -8,7 +8,20 @@ from rillstep.core.fabric.totals import worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Chain, Closing, FromHook, Gesture, Num, Repeat, Row, Setup, Step, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    Closing,
+    FromHook,
+    Gesture,
+    Num,
+    Onward,
+    Repeat,
+    Row,
+    Section,
+    Setup,
+    Step,
+    Work,
+)
 from rillstep.core.proof.subject import Subject
 from rillstep.core.stitches import basic
 
@@ -193,16 +206,25 @@ def joins(subject: Subject) -> list[Finding]:
     """Rounds of a joined section are joined; those of a spiral are not."""
     found: list[Finding] = []
     for section, line in subject.pattern.lines():
-        if not isinstance(line, Row) or line.broken or line.kind != "Rnd":
+        if not isinstance(line, Row) or line.broken or line.kind != "Rnd" or isinstance(line.steps[0], Onward):
             continue
-        joined = any(
-            isinstance(step, Closing) or (isinstance(step, Gesture) and step.kind == "join") for step in line.steps
-        )
+        joined = _is_joined(line)
         ends = any(isinstance(step, Gesture) and step.kind in ("fasten off", "do not join") for step in line.steps)
         if section.worked.startswith("joined") and not joined and not ends:
             message = "This section is worked in joined rounds, but this round is not joined."
             found.append(Finding("join-missing", "warning", line.span, message))
-        if section.worked == "spiral rounds" and joined:
+        if section.worked == "spiral rounds" and joined and not _ends_joined(section, line):
             message = "This section is worked in a spiral, but this round is joined."
             found.append(Finding("join-in-spiral", "warning", line.span, message))
     return found
+
+
+def _is_joined(row: Row) -> bool:
+    return any(isinstance(step, Closing) or (isinstance(step, Gesture) and step.kind == "join") for step in row.steps)
+
+
+def _ends_joined(section: Section, row: Row) -> bool:
+    """Are all rounds from this one on joined? A spiral may be closed at its end."""
+    rounds = [line for line in section.lines if isinstance(line, Row) and line.kind == "Rnd"]
+    at = next(i for i, line in enumerate(rounds) if line is row)
+    return at > 0 and all(map(_is_joined, rounds[at:]))

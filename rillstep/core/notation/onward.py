@@ -1,0 +1,58 @@
+"""Rounds that go on as those before them: "Continue in this manner, working 2 more sc along each side, until there are 15 rounds."
+
+What each of them does is not said; how many stitches it makes is, as each grows by as much as the last one written out.
+"""
+
+import re
+
+from rillstep.core.notation import again
+from rillstep.core.notation.stream import Context, NotUnderstood, stream_over
+from rillstep.core.notation.tree import Num, Onward
+from rillstep.core.stitches import stitch_words
+
+_STARTS = re.compile(
+    r"^\s*(?:continue|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
+    r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b",
+    re.IGNORECASE,
+)
+_UNTIL = re.compile(
+    r",?\s*\b(?:until|till|for)\s+(?=(?:there\s+are|you\s+have|a\s+total|another|the\s+next|next|\d))", re.IGNORECASE
+)
+
+
+def starts(text: str) -> bool:
+    """Does an instruction go on as the rounds before it?"""
+    return _STARTS.match(text) is not None
+
+
+def read_onward(text: str, line: int, context: Context, start: int, end: int) -> tuple[Onward, again.AgainBody]:
+    """What text[start:end] says: the words that are kept, and how many rounds. Raises NotUnderstood."""
+    until = _UNTIL.search(text, start, end)
+    words = text[start : until.start() if until is not None else end]
+    stream = stream_over(text, line, context, until.start() if until is not None else end, end)
+    said = again.read_how_often(stream, ())
+    if stream.findings or any(not token.is_mark(".", ",", ";") for token in stream.tokens[said.rest :]):
+        raise NotUnderstood(stream.here(), "how many rounds these are is not said")
+    return Onward(_kept(words, context), stream_over(text, line, context, start, end).here()), said
+
+
+def _kept(words: str, context: Context) -> str:
+    """The words without what names stitches, which are called otherwise in other terms."""
+    known = stitch_words(context.terms)
+    clauses = [clause.strip() for clause in words.strip(" .,;").split(",")]
+    told = [
+        clause
+        for at, clause in enumerate(clauses)
+        if not at or not any(w in known for w in re.findall(r"[a-z]+", clause.lower()))
+    ]
+    return " ".join(", ".join(told).lower().split())
+
+
+def last_of(said: again.AgainBody, first: Num) -> Num | None:
+    """The last of these rounds, where it is said: "until there are 15 (19) rounds", "for 10 more rounds"."""
+    if said.until is not None or said.total is not None:
+        return said.until or said.total
+    if said.more is None:
+        return None
+    pairs = zip(first.values, said.more.values, strict=True)
+    return Num(tuple(None if a is None or b is None else a + b - 1 for a, b in pairs))
