@@ -19,6 +19,7 @@ from rillstep.core.notation.tree import (
     Next,
     Nth,
     Num,
+    Onward,
     Repeat,
     Row,
     Same,
@@ -85,6 +86,8 @@ class Walker:
         stitch = what.stitch
         if stitch and not any(self.is_it(p, (what.kind, None, stitch)) for p in [*self.places, *self.below]):
             stitch = ""
+        if what.kind == "st" and not stitch and self.places and all(p.kind == "ch" for p in self.places):
+            return ("ch", None, "")  # along the underside of a chain, "sts" are its chains
         return (what.kind, what.length.at(self.size) if what.length else None, stitch)
 
     @property
@@ -240,6 +243,9 @@ class Walker:
                 special = self.special(stitch)
                 if stitch == "sl st" and self.knots(into):
                     return
+                if special and takes_several(special):
+                    self.several(step, special)
+                    return
                 for _ in range(self.resolve(into)):
                     for _ in range(per.at(size)):
                         self.made += self.in_one(special.steps, special.name) if special else [P("st", stitch)]
@@ -269,6 +275,11 @@ class Walker:
                     self.skipped += count.at(size)
             case Chain():
                 self.chain(step, following)
+            case Onward():
+                stitch, ahead = self.places[0].stitch, self.ahead(("st", None, ""))
+                for _ in range(ahead):
+                    self.take(("st", None, ""))
+                self.made += [P("st", stitch)] * (ahead + self.around.grew)
             case Closing(space=space):
                 if not self.made:
                     raise Fails
@@ -309,6 +320,18 @@ class Walker:
                 return
         self.made.append(P("sp", length=length))
 
+    def several(self, step: Work, special: Special) -> None:
+        """A special stitch over several places: its steps as they stand."""
+        if isinstance(step.into, Every):
+            one = Num(tuple(v and 1 for v in step.per.values))
+            self.to_end((replace(step, into=Next(one, What("st"))),), step.into.end)
+            return
+        assert isinstance(step.into, Next)
+        for _ in range(step.into.count.at(self.size)):
+            before = len(self.made)
+            self.work(special.steps)
+            self.made[before:] = offered(self.made[before:], special.name)
+
     def in_one(self, steps: tuple[Step, ...], special: str) -> list[P]:
         if len(steps) == 1 and isinstance(steps[0], Group):
             steps = steps[0].steps
@@ -322,6 +345,8 @@ class Walker:
                         made += self.in_one(inner.steps, inner.name) if inner else [P("st", stitch)]
                 case Together(stitch=stitch):
                     made.append(P("st", stitch))
+                case Chain(counts=str() as counts, space=space) if counts != "none" and not made:
+                    made += [P("st", counts), *([P("sp", length=space.at(self.size))] if space else [])]
                 case Chain(length=length):
                     made.append(P("sp", length=length.at(self.size)))
                 case Repeat(steps=again, times=Num() as number):
@@ -331,11 +356,7 @@ class Walker:
                     pass
                 case _:
                     raise Fails
-        if special and made:
-            spaces = [i for i, p in enumerate(made) if p.kind == "sp"]
-            offered = spaces[0] if spaces else len(made) // 2
-            made = [replace(p, special=special, key=i == offered) for i, p in enumerate(made)]
-        return made
+        return offered(made, special) if special and made else made
 
     def each_kind(self, step: EachKind) -> None:
         wants = [self.want(work.into.what) for work in step.works if isinstance(work.into, Every)]
@@ -442,6 +463,17 @@ def whats(steps: tuple[Step, ...]) -> list[What]:
             case EachKind(works=works):
                 found += whats(works)
     return found
+
+
+def offered(made: list[P], special: str) -> list[P]:
+    """What a special stitch offers: its first space, or else its middle stitch; "Beg V-st" counts as a V-st."""
+    spaces = [i for i, p in enumerate(made) if p.kind == "sp"]
+    key = spaces[0] if spaces else len(made) // 2
+    return [replace(p, special=special.removeprefix("Beg "), key=i == key) for i, p in enumerate(made)]
+
+
+def takes_several(special: Special) -> bool:
+    return any(isinstance(s, Skip) or (isinstance(s, Work) and isinstance(s.into, Next)) for s in special.steps)
 
 
 def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> list[P] | None:

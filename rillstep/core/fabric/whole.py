@@ -5,6 +5,7 @@ from the stated total: so an error in one line does not hide those of later line
 not paint them all red either.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any, NamedTuple
@@ -48,8 +49,11 @@ class _Budget:
     left: int = MOST_STEPS_IN_ALL
 
 
-def work_pattern(pattern: Pattern, size: int) -> SizeWork:
-    """Work every line that holds for a size; lines that were worked before on the same are not worked again."""
+def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] | None = None) -> SizeWork:
+    """Work every line that holds for a size; lines that were worked before on the same are not worked again.
+
+    until: whether a line is the last that is wanted; those after it are left.
+    """
     pieces: list[Piece] = []
     worked: list[LineWork] = []
     # Keys hold what things are, by identity; what is kept with them keeps these things alive.
@@ -76,6 +80,8 @@ def work_pattern(pattern: Pattern, size: int) -> SizeWork:
                 piece.state = known.state
                 budget.left -= known.spent
             worked.append(known.work)
+            if until is not None and until(known.work):
+                return SizeWork(size, tuple(worked), ())
         pieces.append(piece)
     ends = tuple(PieceEnd(piece.edge or EMPTY, piece.rows, piece.underside) for piece in pieces)
     return SizeWork(size, tuple(worked), ends)

@@ -60,6 +60,7 @@ class Header:
     terms_known: bool = False  # said beside the text, so that a line in it changes nothing
     sizes: tuple[str, ...] = ("One size",)
     sizes_given: bool = False  # by a "Sizes:" line
+    told_sizes: tuple[str, ...] = ()  # all that were found when the whole text was looked through for them
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
     numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
@@ -158,7 +159,7 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
         )
         return
     head.sizes_given = True
-    names = size_names(text)
+    names = head.told_sizes or size_names(text)
     if not names or len(names) > MAX_SIZES:
         message = f"A pattern has 1 to {MAX_SIZES} sizes; {len(names)} are named here."
         findings.append(Finding("sizes-count", "error", span, message, expected=MAX_SIZES, found=len(names)))

@@ -12,14 +12,9 @@ Node = TypeVar("Node")
 
 
 @cache
-def _fields(kind: Any) -> tuple[str, ...]:
-    """The fields of a node in which numbers can stand."""
-    return tuple(f.name for f in fields(kind) if "span" not in f.name)
-
-
-def _names(node: Any) -> tuple[str, ...]:
-    kind: Any = type(node)
-    return _fields(kind)
+def _names(kind: Any) -> tuple[str, ...]:
+    """The fields of a kind of node in which numbers can stand; none for anything that is no node."""
+    return tuple(f.name for f in fields(kind) if "span" not in f.name) if is_dataclass(kind) else ()
 
 
 def numbers_in(node: object) -> list[Num]:
@@ -28,9 +23,8 @@ def numbers_in(node: object) -> list[Num]:
         return [node] if node.parts else []
     if isinstance(node, tuple):
         return [number for item in node for number in numbers_in(item)]
-    if is_dataclass(node):
-        return [n for name in _names(node) for n in numbers_in(getattr(node, name))]
-    return []
+    kind: Any = type(node)
+    return [n for name in _names(kind) for n in numbers_in(getattr(node, name))]
 
 
 def with_value(node: Node, number: Num, size: int, value: int) -> Node:
@@ -47,14 +41,13 @@ def _changed(node: Any, number: Num, size: int, value: int) -> Any:
     if isinstance(node, tuple):
         items = [_changed(item, number, size, value) for item in node]
         return node if all(new is old for new, old in zip(items, node, strict=True)) else tuple(items)
-    if is_dataclass(node) and not isinstance(node, type):
-        changes = {}
-        for name in _names(node):
-            old = getattr(node, name)
-            if (new := _changed(old, number, size, value)) is not old:
-                changes[name] = new
-        return replace(node, **changes) if changes else node
-    return node
+    changes = {}
+    kind: Any = type(node)
+    for name in _names(kind):
+        old = getattr(node, name)
+        if (new := _changed(old, number, size, value)) is not old:
+            changes[name] = new
+    return replace(node, **changes) if changes else node
 
 
 def edit_value(number: Num, size: int, value: int) -> Edit:

@@ -81,6 +81,7 @@ class _Reading:
         self.expected = [1] * len(self.header.sizes)
 
     def take_sizes(self, names: tuple[str, ...]) -> None:
+        self.header.told_sizes = names
         self.header.sizes = names[: header.MAX_SIZES] or self.header.sizes
         self.active = tuple(range(len(self.header.sizes)))
         self.restart()
@@ -427,6 +428,6 @@ def _following(raws: list[str], number: int, reading: _Reading) -> str | None:
 
 
 MOST_NOTES = 10
-_NOTE = re.compile(r"^\s*(?:notes?\b|with\b|using\b|\(|\*)", re.IGNORECASE)
+_NOTE = re.compile(r"^\s*(?:notes?\b|with\b|using\b|working\b|work\b|now\b|\(|\*)", re.IGNORECASE)
 
 __all__ = ["Parsed", "parse"]

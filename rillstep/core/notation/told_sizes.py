@@ -15,7 +15,7 @@ from rillstep.core.notation.labels import starts as starts_label
 _GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
 _WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
 _IN_SIZES = re.compile(
-    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;]+)", re.IGNORECASE
+    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;()]+)", re.IGNORECASE
 )
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
 _BESIDE = re.compile(
@@ -34,6 +34,7 @@ _NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inc
 _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
 )
+_TWO = re.compile(r"\d\s*[,/|:;(\[]\s*\d")
 _MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$")
 
 # Fewer sets than this are no sign of sizes.
@@ -72,7 +73,11 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     """The sizes that a text names, wherever it does; None when it is in one size."""
     given = next((match[1] for raw in raws if (match := _GIVEN.match(raw.split("#", 1)[0])) is not None), None)
     if given is not None:  # known from the start, so that a stitch defined before them has its numbers for each size
-        return Told(size_names(given))
+        names = size_names(given)
+        slashed = "," not in given and not re.search(r"[(\[]", given) and not any(_TWO.search(raw) for raw in raws)
+        return (
+            Told((given.strip(),)) if slashed and len(names) > 1 else Told(names)
+        )  # "S/M" is one size where no set stands
     first_row = next((i for i, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
     for index, raw in enumerate(raws[:first_row]):
         if _HEADING.match(raw) and index + 1 < first_row and len(names := size_names(raws[index + 1])) > 1:

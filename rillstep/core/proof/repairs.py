@@ -11,11 +11,11 @@ MOST_STEPS_TRIED = 3_000
 MOST_ROUNDS_TRIED = 60
 
 
-def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> tuple[Repair, ...]:
+def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) -> tuple[tuple[Repair, ...], bool]:
     """Up to four repairs of a line in a size; `off` is by how many stitches it is wrong.
 
     Those after which the next line is true as well come first, smaller changes before
-    larger ones.
+    larger ones. The second of the answer: is there one of those, in the line itself?
     """
     line = lines[index]
     row = line.line
@@ -23,7 +23,7 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
     ranked: list[tuple[int, int, Repair]] = []
     if isinstance(row, Again):
         ranked += _total_repair(line, row, following, size)
-        return tuple(repair for _, _, repair in ranked[:MOST])
+        return tuple(repair for _, _, repair in ranked[:MOST]), False
     assert isinstance(row, Row)
     # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
     trials = max(12, MOST_STEPS_TRIED // (1 + (line.last.spent if line.last else 0)))
@@ -37,10 +37,11 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
                 repair = Repair(f"Change {number.at(size)} to {value}", (edit_value(number, size, value),))
                 ranked.append((_rank(following, size, end), abs(value - number.at(size)), repair))
                 break
+    fits = any(rank == 0 for rank, _, _ in ranked)
     ranked += _setup_repairs(lines, index, size, off)
     ranked += _total_repair(line, row, following, size)
     ranked.sort(key=lambda item: item[:2])
-    return tuple(repair for _, _, repair in ranked[:MOST])
+    return tuple(repair for _, _, repair in ranked[:MOST]), fits
 
 
 def _values(now: int, off: int) -> list[int]:

@@ -64,9 +64,13 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     expected = found = None
     if trouble.missing or trouble.left:
         expected, found = trouble.missing, trouble.left
-    repairs = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1)) if mended else ()
+    repairs: tuple[Repair, ...] = ()
     if mended:
-        repairs = (*repairs, *upstream_repairs(subject, lines, index, size))
+        repairs, fits = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1))
+        if (
+            not fits or trouble.code == "repeat-uneven"
+        ):  # a slip in the line itself is no reason to begin with another count
+            repairs = (*repairs, *upstream_repairs(subject, lines, index, size))
     return Finding(
         trouble.code, "error", span, message, size, expected, found, repairs, _before(lines, index), _steps(line)
     )
@@ -84,7 +88,7 @@ def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size
     message = (
         f"{write_label(line.line)} says {stated} {what}{subject.in_size(size)}; these steps make {made} ({short})."
     )
-    repairs = repairs_for(lines, index, size, abs(made - stated)) if mended else ()
+    repairs = repairs_for(lines, index, size, abs(made - stated))[0] if mended else ()
     return [
         Finding(
             "total-differs", "error", total.count.span, message, size, stated, made, repairs, _unstated_before(lines, index), _steps(line)

@@ -4,13 +4,14 @@ The foundation of the piece is changed, everything after it is worked again, the
 and the totals that change are written anew with it. A change that leaves any line in trouble is not offered.
 """
 
-from collections.abc import Iterator
 from dataclasses import replace
+from functools import lru_cache, partial
 
 from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
+from rillstep.core.fabric.remembered import Same
 from rillstep.core.findings import Edit, Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
-from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Section, Setup, Step, Work, with_line
+from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Setup, Step, Work, with_line
 from rillstep.core.proof.subject import Subject
 
 # So far to either side is looked: further away it would be another bag.
@@ -75,11 +76,11 @@ def _edits(pattern: Pattern, setup: Setup, number: Num, size: int, value: int) -
     Rows that count their stitches are changed with it: each run of the straight side by as much as the chain.
     """
     edits = [edit_value(number, size, value)]
-    tried = _without_totals(pattern, setup, with_value(setup, number, size, value))
+    tried = with_line(_without_totals(Same(pattern)), setup, with_value(setup, number, size, value))
     for _ in range(MOST_FOLLOWED):
-        work = work_pattern(tried, size)
-        wrong = next((line for line in work.lines if line.trouble is not None), None)
-        if wrong is None:
+        work = work_pattern(tried, size, lambda line: line.trouble is not None)
+        wrong = work.lines[-1]
+        if wrong.trouble is None:
             return _restated(pattern, work, size, edits)
         followed = _followed(tried, wrong, size, value - number.at(size))
         if followed is None:
@@ -105,7 +106,7 @@ def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pa
                 changed = with_value(changed, count, size, length + by)
                 edits.append(edit_value(count, size, length + by))
         tried = with_line(pattern, row, changed)
-        after = work_pattern(tried, size).of(changed)
+        after = work_pattern(tried, size, partial(_is, changed)).of(changed)
         if after is not None and after.trouble is None:
             return tried, edits
     return None
@@ -129,16 +130,18 @@ def _restated(pattern: Pattern, work: SizeWork, size: int, edits: list[Edit]) ->
     return edits
 
 
-def _without_totals(pattern: Pattern, old: Setup, new: Setup) -> Pattern:
-    """The pattern with another foundation and no totals: so that what it makes is not held to what it made before."""
+def _is(line: Line, work: LineWork) -> bool:
+    return work.line is line
 
-    def changed(line: Line) -> Line:
-        if line is old:
-            return new
+
+@lru_cache(maxsize=16)
+def _without_totals(pattern: Same) -> Pattern:
+    """The pattern with no totals: so that what it makes from another foundation is not held to what it made before."""
+    assert isinstance(pattern.it, Pattern)
+
+    def untold(line: Line) -> Line:
         return replace(line, totals=()) if isinstance(line, Row | Again) else line
 
-    def sections() -> Iterator[Section]:
-        for section in pattern.sections:
-            yield replace(section, lines=tuple(map(changed, section.lines)))
-
-    return replace(pattern, sections=tuple(sections()))
+    return replace(
+        pattern.it, sections=tuple(replace(s, lines=tuple(map(untold, s.lines))) for s in pattern.it.sections)
+    )
