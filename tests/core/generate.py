@@ -4,7 +4,10 @@ import random
 
 from rillstep.core.fabric import Edge
 
-HEAD = "Define: shell = 5 dc in same st\nDefine: V = (dc, ch 1, dc) in same st\n"
+HEAD = (
+    "Define: shell = 5 dc in same st\nDefine: V = (dc, ch 1, dc) in same st\n"
+    "Define: cross = sk next st, dc in next st, dc in skipped st\n"
+)
 
 _PLAIN = (
     "sc in next {n} sts", "hdc in next st", "2 sc in next st", "2 dc in each of next {n} sts", "sk next st", "sk next {n} sts", "ch {n}",
@@ -13,6 +16,7 @@ _PLAIN = (
     "FPdc around next st", "sc in each st around", "sc in each st and ch around", "hdc in each st and sp around", "sc in each st to last {n} sts",
     "sc in last st", "sk next 2 sts, dc in next st, dc in skipped st", "puff in next st", "dc2tog in same st", "sc2tog around", "sc in first st",
     "sc in each st and 2 sc in each sp around", "BLO sc in next {n} sts", "sc in each dc and in each ch-1 sp around", "2 sc in each st around",
+    "sc in next st 1 row below", "cross in next st", "cross in each st around",
 )  # fmt: skip
 _REPEATED = (
     "[sc in next st, ch {n}, sk next st] around", "[2 sc in next st, sc in next {n} sts] {m} times", "[sc in next sp, ch 3] around",
@@ -24,8 +28,17 @@ _REPEATED = (
     "*sc in next {n} sts**, ch 3, sk next {n} sts; rep from * around, ending last rep at **", "[4 sc in next ch-{n} sp, sc in next st] around",
     "sc in next st, [ch 4, sk next 2 sts, sc in next st] to last 2 sts, ch 2, sk last 2 sts, dc in first st", "[sc in next sp, ch 5] to last sp, sc in last sp, ch 2, dc in first st",
 )  # fmt: skip
-_OPENINGS = ("", "", "Ch 1, ", "Ch 3 (counts as dc), ", "Ch 2 (does not count), ", "Ch 5 (counts as dc, ch 2), ")
-_ENDINGS = ("; join", "; turn", "")
+_OPENINGS = (
+    "",
+    "",
+    "Ch 1, ",
+    "Ch 3 (counts as dc), ",
+    "Ch 2 (does not count), ",
+    "Ch 5 (counts as dc, ch 2), ",
+    "Ch 1, turn, ",
+    "Ch 3 (counts as dc), turn, ",
+)
+_ENDINGS = ("; join", "; turn", "", ", sl st in next 2 sts")
 
 
 def row(draw: random.Random, edge: Edge, number: int) -> str:
