@@ -86,7 +86,7 @@ class Walker:
         stitch = what.stitch
         if stitch and not any(self.is_it(p, (what.kind, None, stitch)) for p in [*self.places, *self.below]):
             stitch = ""
-        if what.kind == "st" and not stitch and self.places and all(p.kind == "ch" for p in self.places):
+        if what.kind == "st" and not stitch and self.below and all(p.kind == "ch" for p in self.below):
             return ("ch", None, "")  # along the underside of a chain, "sts" are its chains
         return (what.kind, what.length.at(self.size) if what.length else None, stitch)
 

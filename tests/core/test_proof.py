@@ -73,10 +73,22 @@ def test_one_cause_gives_one_finding() -> None:
     wrong = MESH_TOTE.replace("— 32 (38, 44) sts\nSection", "— 32 (39, 44) sts\nSection")
     assert wrong != MESH_TOTE
     errors = [f for f in prove_text(wrong).findings if f.severity == "error"]
-    # The stated total is believed by the lines below, and the mesh needs an even number there.
-    assert [(f.code, f.size) for f in errors[:1]] == [("total-differs", 1)]
-    assert {f.size for f in errors} == {1}
-    assert len(errors) == 2
+    # The lines below go on from the stated total, and the mesh needs an even number there; with what is made they are true.
+    assert [(f.code, f.size) for f in errors] == [("total-differs", 1)]
+    assert apply_edits(wrong, errors[0].repairs[0].edits) == MESH_TOTE
+
+
+def test_a_fault_of_its_own_is_found_below_a_wrong_total() -> None:
+    text = (
+        "Sizes: S, M\nCh 24 (30), join into a ring.\nRnd 1: Sc in each ch around; join. — 24 (31) sts\n"
+        "Rnd 2: Ch 1, sc in each st around; join. — 24 (30) sts\n"
+        "Rnd 3: Ch 1, [sc in next 5 sts, 2 sc in next st] around; join. — 28 (35) sts\n"
+        "Rnd 4: Ch 1, sc in each st around; join. — 28 (36) sts"
+    )
+    assert [(code, line, size) for code, line, size in found(text)] == [
+        ("total-differs", 3, 1),
+        ("total-differs", 6, 1),
+    ]
 
 
 def test_a_finding_does_not_hide_later_ones() -> None:

@@ -67,16 +67,17 @@ type View = "proof" | "printed";
 /** A pattern written elsewhere: pasted or dropped, and proved or refuted line by line. */
 export function CheckPage() {
   const [text, setText] = useState(() => localStorage.getItem(KEPT) ?? "");
-  const [terms, setTerms] = useState<"US" | "UK">("US");
+  // What was chosen here; until then it is as the text says.
+  const [chosenTerms, setTerms] = useState<"US" | "UK" | null>(null);
   const [hand, setHand] = useState<"right" | "left">("right");
   const [view, setView] = useState<View>("proof");
   const [line, setLine] = useState<number | null>(null);
   const [picked, setPicked] = useState<Picked | null>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const check = useCheck(useDeferredValue(text), terms);
+  const check = useCheck(useDeferredValue(text), chosenTerms);
   const keep = useMutation({
-    mutationFn: () => unwrap(client.POST("/api/designs/from-text", { body: { text, terms } })),
+    mutationFn: () => unwrap(client.POST("/api/designs/from-text", { body: { text, terms: chosenTerms } })),
     onSuccess: (design) => {
       localStorage.removeItem(KEPT);
       void queries.invalidateQueries({ queryKey: ["designs"] });
@@ -94,6 +95,7 @@ export function CheckPage() {
     if (file) change(await file.text());
   };
   const answer = text.trim() ? (check.data ?? null) : null;
+  const terms = chosenTerms ?? (answer?.terms === "UK" ? "UK" : "US");
   const open = answer && picked && answer.lines.some((l) => l.line === picked.line) ? picked : null;
   const size = open && answer?.sizes.includes(open.size) ? open.size : (answer?.sizes[0] ?? "");
   const pick = (next: Picked) => {

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { TraceStitchView, TraceView } from "../api/schema";
 
 const UNIT = 27;
-const LEFT = 54;
+const LEFT = 62;
 const TOP = 34;
 const BOTTOM = 112;
 const HEIGHT = 150;

@@ -162,7 +162,7 @@ class Hook:
         rest = self.cursor.rest
         if self.edge.foundation:
             return any(run.place.kind == "ch" for run in rest)
-        return bool(rest) and all(run.place.kind == "ch" and not run.inner for run in rest)
+        return bool(rest) and all(run.place.kind == "ch" and not run.inner for run in self.edge.runs)
 
     def side_kind(self) -> WhatKind:
         """The kind of the side that is worked along."""

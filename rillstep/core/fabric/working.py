@@ -94,6 +94,8 @@ def work_row(
     """Work one round of `row` on `edge` in a size; a recorder is told of every stitch."""
     around = around or Surroundings()
     steps, pending = _without_turning_chain(_turned_first(row.steps), around.rows)
+    if len(steps) > 1 and isinstance(steps[0], Gesture) and steps[0].kind == "turn":
+        edge, steps = edge.turned(), steps[1:]
     made_chain = _only_a_foundation(edge, steps, size)
     if made_chain is not None:
         return RowWork(made_chain, (), 0, made_chain.count("ch"))

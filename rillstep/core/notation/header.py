@@ -101,14 +101,17 @@ def read(head: Header, key: str, value: str, line: int, column: int, findings: l
             head.extra.append((key.capitalize(), text))
 
 
-_TERMS_TOLD = re.compile(r"\b(US|U\.S\.|American|UK|U\.K\.|British)\b[^.]*\b(?:terms?|terminology)\b", re.IGNORECASE)
+_TERMS_TOLD = re.compile(
+    r"\b(US|U\.S\.|American|UK|U\.K\.|British)\b[^.]*\b(?:terms?|terminology)\b|\((?=(?:US|UK)\))(?P<title>US|UK)\)",
+    re.IGNORECASE,
+)
 
 
 def told(head: Header, text: str) -> None:
     """A line before the first row that is no instruction: the name, where none is given yet, or a note; it may tell the terms."""
     terms = _TERMS_TOLD.search(text)
     if terms is not None and not head.terms_known:
-        head.terms = "US" if terms[1].upper().startswith(("US", "U.S", "AM")) else "UK"
+        head.terms = "US" if (terms[1] or terms["title"]).upper().startswith(("US", "U.S", "AM")) else "UK"
     if not head.name and len(text) <= 60 and not text.endswith((".", "!", ":")):
         head.name = text.strip("*_# ")
     else:

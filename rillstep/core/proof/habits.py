@@ -112,6 +112,8 @@ def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
 def _first_stitch(line: Row) -> str:
     """The stitch that follows the starting chain at once; nothing when something else does."""
     second = line.steps[1] if len(line.steps) > 1 else None
+    while isinstance(second, Repeat) and second.steps:
+        second = second.steps[0]
     return second.stitch if isinstance(second, Work) else ""
 
 

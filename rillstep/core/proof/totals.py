@@ -1,9 +1,11 @@
 """Every line against its stated totals, and every line that cannot be worked at all."""
 
-from rillstep.core.fabric import LineWork, found_of
+from dataclasses import replace
+
+from rillstep.core.fabric import LineWork, SizeWork, found_of, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Row, covers
+from rillstep.core.notation.tree import Again, Row, covers, with_line
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
@@ -17,7 +19,10 @@ def totals(subject: Subject) -> list[Finding]:
     """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
     found: list[Finding] = []
     for work in subject.works:
+        follows = _following(subject, work)
         for index, line in enumerate(work.lines):
+            if index in follows:
+                continue
             found += _each_round(subject, line, work.size)
             if line.trouble is None and not line.differences:
                 continue
@@ -30,6 +35,30 @@ def totals(subject: Subject) -> list[Finding]:
             elif line.rounds:
                 found += _differences(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED)
     return found
+
+
+def _following(subject: Subject, work: SizeWork) -> set[int]:
+    """Lines that are only wrong because an earlier total is: when the work goes on from what is made there, they are true."""
+    follows: set[int] = set()
+    for index, line in enumerate(work.lines):
+        if (
+            index in follows
+            or line.trouble is not None
+            or not line.differences
+            or not isinstance(line.line, Row | Again)
+        ):
+            continue
+        later = {at for at in range(index + 1, len(work.lines)) if _is_wrong(work.lines[at])} - follows
+        if not later:
+            break
+        untold = with_line(subject.pattern, line.line, replace(line.line, totals=()))
+        made = work_pattern(untold, work.size).lines
+        follows |= {at for at in later if not _is_wrong(made[at])}
+    return follows
+
+
+def _is_wrong(line: LineWork) -> bool:
+    return line.trouble is not None or bool(line.differences)
 
 
 def _each_round(subject: Subject, line: LineWork, size: int) -> list[Finding]:
