@@ -30,7 +30,7 @@ def numbering(subject: Subject) -> list[Finding]:
                 last_here = first_here if line.last is None else line.last.values[size]
                 assert first_here is not None and last_here is not None
                 if first_here != expected or last_here < first_here:
-                    found += _check(subject, line, before, expected, size)
+                    found += _check(subject, line, before, _also(before, expected, goes_on), size)
                 expected, before = last_here + 1, line
             ends[(section.title.lower(), size)] = expected
     return found
@@ -41,14 +41,21 @@ def begins_anew(line: Setup) -> bool:
     return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
 
 
-def _check(subject: Subject, line: Row | Again, before: Row | Again | None, expected: int, size: int) -> list[Finding]:
-    first = line.first.at(size)
+def _also(before: Row | Again | None, expected: int, goes_on: int | None) -> tuple[int, ...]:
+    """The numbers that fit: the one that comes next, and at the start of a section that of the one it goes on from as well."""
+    return (expected,) if before is not None or goes_on in (None, expected) else (expected, goes_on)  # type: ignore[return-value]
+
+
+def _check(
+    subject: Subject, line: Row | Again, before: Row | Again | None, fits: tuple[int, ...], size: int
+) -> list[Finding]:
+    first, expected = line.first.at(size), fits[0]
     found: list[Finding] = []
     word = "rounds" if line.kind == "Rnd" else "rows"
     if first != expected and line.first.parts and not (first == 0 and before is None):
         after = f"after {write_label(before)}" if before else "at the start of the section"
         message = f"{line.kind} {first}{subject.in_size(size)} stands {after}, where {line.kind} {expected} comes next."
-        repairs = [Repair(f"Number it {expected}", (edit_value(line.first, size, expected),))]
+        repairs = [Repair(f"Number it {number}", (edit_value(line.first, size, number),)) for number in reversed(fits)]
         if before is not None and before.last is not None and before.last.parts and first - 1 >= before.first.at(size):
             message_2 = f"End {write_label(before)} at {first - 1}"
             repairs.append(Repair(message_2, (edit_value(before.last, size, first - 1),)))

@@ -1,5 +1,7 @@
 """Repairs: changes of one number that have been tried and found to make the line true."""
 
+from dataclasses import replace
+
 from rillstep.core.fabric import Edge, LineWork, Surroundings, differing, work_row, work_setup
 from rillstep.core.findings import Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
@@ -22,7 +24,9 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
     following = lines[index + 1] if index + 1 < len(lines) else None
     ranked: list[tuple[int, int, Repair]] = []
     if isinstance(row, Again):
+        ranked += _other_rows(lines, index, row, size)
         ranked += _total_repair(line, row, following, size)
+        ranked.sort(key=lambda item: item[:2])
         return tuple(repair for _, _, repair in ranked[:MOST]), False
     assert isinstance(row, Row)
     # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
@@ -42,6 +46,29 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
     ranked += _total_repair(line, row, following, size)
     ranked.sort(key=lambda item: item[:2])
     return tuple(repair for _, _, repair in ranked[:MOST]), fits
+
+
+def _other_rows(lines: tuple[LineWork, ...], index: int, row: Again, size: int) -> list[tuple[int, int, Repair]]:
+    """Another row to work again, close to the one that is named, with which the line is true."""
+    line = lines[index]
+    if len(row.sources) != 1 or not row.sources[0].parts:
+        return []
+    by_number = {
+        w.line.first.at(size): w.line for w in lines[:index] if w.section == line.section and isinstance(w.line, Row)
+    }
+    named = row.sources[0].at(size)
+    found: list[tuple[int, int, Repair]] = []
+    for number in sorted(by_number, key=lambda n: abs(n - named))[:4]:
+        if number == named or abs(number - named) > 2:
+            continue
+        again = replace(by_number[number], first=row.first, last=row.last, totals=row.totals)
+        end = _tried(again, size, line.start, line.around)
+        if end is not None:
+            repair = Repair(f"Repeat {row.kind} {number}", (edit_value(row.sources[0], size, number),))
+            found.append(
+                (_rank(lines[index + 1] if index + 1 < len(lines) else None, size, end), abs(number - named), repair)
+            )
+    return found
 
 
 def _values(now: int, off: int) -> list[int]:

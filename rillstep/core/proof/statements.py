@@ -6,6 +6,7 @@ from rillstep.core.lengths import in_units
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Check, CheckItem, Num, Row
+from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
 
 # One decimal is printed, so a statement is true when it is within half of the last digit
@@ -38,7 +39,12 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
         if is_true is None or stated == is_true:
             return []
         message = f"This check says {stated} {item.what}{where}; there are {is_true}."
-        repair = Repair(f"State {is_true}", (edit_value(item.number, size, is_true),))
+        repairs = [Repair(f"State {is_true}", (edit_value(item.number, size, is_true),))]
+        if item.what in ("rnds", "rows"):
+            repairs = [
+                *_other_ends(_counted(subject.works[size], check, item.what, section), size, stated - is_true),
+                *repairs,
+            ]
         related = tuple(
             work.line.label_span
             for work in subject.works[size].lines
@@ -49,7 +55,7 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
         )
         return [
             Finding(
-                "check-differs", "error", item.number.span, message, size, is_true, stated, (repair,), related
+                "check-differs", "error", item.number.span, message, size, is_true, stated, tuple(repairs), related
             )
         ]  # fmt: skip
     value = item.number.values[size]
@@ -66,13 +72,35 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
 
 def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
     """Rounds of this section, or stitches after it; None when they are not known."""
+    if what in ("rnds", "rows"):
+        return sum(max(0, row.rounds(work.size)) for row in _counted(work, check, what, section))
     lines = [line for line in work.lines if line.section == section and line.line.span.line <= check.span.line]
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
-    if what in ("rnds", "rows"):
-        return sum(max(0, line.line.rounds(work.size)) for line in rows if isinstance(line.line, Row | Again))
     if not rows or not rows[-1].known:
         return None
     return rows[-1].end.counts().sts
+
+
+def _counted(work: SizeWork, check: Check, what: str, section: int) -> list[Row | Again]:
+    """The lines whose rounds, or rows, a check counts: those of its kind, where the section has both."""
+    lines = [w.line for w in work.lines if w.section == section and w.line.span.line <= check.span.line]
+    rows = [line for line in lines if isinstance(line, Row | Again)]
+    of_kind = [row for row in rows if (row.kind == "Rnd") == (what == "rnds")]
+    return of_kind or rows
+
+
+def _other_ends(rows: list[Row | Again], size: int, more: int) -> list[Repair]:
+    """Ranges that make the number of rows true when they end so many rows later; the rows after them keep their numbers."""
+    found: list[Repair] = []
+    for at, row in enumerate(rows):
+        following = rows[at + 1] if at + 1 < len(rows) else None
+        if row.last is None or not row.last.parts:
+            continue
+        end = row.last.at(size) + more
+        fits = following is None or not following.first.parts or following.first.at(size) == end + 1
+        if fits and end > row.first.at(size):
+            found.append(Repair(f"End {write_label(row)} with {end}", (edit_value(row.last, size, end),)))
+    return found[-2:]
 
 
 def _length(shape: SizeShape, subject: Subject, check: Check, what: str, section: int) -> float:
