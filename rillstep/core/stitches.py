@@ -127,6 +127,8 @@ def long_names(terms: Terms) -> dict[str, list[tuple[tuple[str, ...], str]]]:
         short = stitch.us if terms == "US" else stitch.uk
         for name in (words, (*words[:-1], words[-1] + "s")):
             found.append((name, stitch.us))
+        if words[-2:] == ("treble", "crochet"):  # "1 treble", "2 half trebles"
+            found += [(words[:-1], stitch.us), ((*words[:-2], "trebles"), stitch.us)]
         for side, prefix in (("front", "FP"), ("back", "BP")):
             found += [((side, "post", *words), prefix + stitch.us), ((side, "post", short), prefix + stitch.us)]
             found.append(((side[0] + "p", short), prefix + stitch.us))

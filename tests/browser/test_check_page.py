@@ -44,3 +44,27 @@ def test_uk_terms_and_a_text_without_rounds(bench: Page) -> None:
     bench.keyboard.press("Control+a")
     bench.keyboard.insert_text("Dear reader, this is a letter.")
     expect(bench.get_by_label("The proof")).to_contain_text("There are no rows or rounds here")
+
+
+def test_a_text_that_says_its_terms_is_read_in_them(bench: Page) -> None:
+    bench.locator(".cm-content").click()
+    bench.keyboard.insert_text(
+        "Comet pouch (UK)\n4 mm hook\nRnd 1: 6 dc in ring. (6 dc)\nRnd 2: 2 htr in each st. (12 htr)"
+    )
+    expect(bench.get_by_label("UK terms")).to_be_checked()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("2 of 2 lines proved")
+    bench.get_by_text("US terms").click()  # what is chosen goes before what the text says
+    expect(bench.get_by_label("The proof")).to_contain_text("“htr” is a UK name")
+
+
+def test_sizes_that_are_not_named_are_told_and_named_with_one_click(bench: Page) -> None:
+    bench.locator(".cm-content").click()
+    bench.keyboard.insert_text(
+        "Ch 21 (25, 29).\nRow 1: Sc in 2nd ch from hook and in each ch across. (20, 24, 28)\nRows 2-9 (11, 13): Ch 1, turn, sc in each st. (20, 24, 28)"
+    )
+    expect(bench.get_by_test_id("verdict")).to_contain_text("2 of 2 lines proved in 3 sizes")
+    proof = bench.get_by_label("The proof")
+    expect(proof).to_contain_text("No sizes are named")
+    proof.get_by_role("button", name="Name the sizes").click()
+    expect(proof).not_to_contain_text("No sizes are named")
+    expect(bench.locator(".cm-content")).to_contain_text("Sizes: 1, 2, 3")

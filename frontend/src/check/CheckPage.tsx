@@ -92,7 +92,9 @@ export function CheckPage() {
     setText(next);
   };
   const read = async (file: File | undefined) => {
-    if (file) change(await file.text());
+    if (!file) return;
+    setTerms(null);
+    change(await file.text());
   };
   const answer = text.trim() ? (check.data ?? null) : null;
   const terms = chosenTerms ?? (answer?.terms === "UK" ? "UK" : "US");

@@ -89,7 +89,9 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
                     onClick={() => onChoose({ line: line.line, size: name })}
                   >
                     {sts ?? "–"}
-                    {off && <span className="text-quiet block font-normal whitespace-nowrap">not {stated}</span>}
+                    {off && (
+                      <span className="text-quiet block font-normal whitespace-nowrap">not {stated}</span>
+                    )}
                   </button>
                 </td>
               );

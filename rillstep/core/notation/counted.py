@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from rillstep.core.notation.lexer import plain
 from rillstep.core.notation.tree import Chain, Gesture, Line, Pattern, Row
-from rillstep.core.stitches import BY_US, Terms, basic, stitch_words
+from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
 
 _SUBJECT = (
     r"(?:(?:turning|beginning|starting|initial|beg|start)\s+(?:chains?|chs?)\b(?:[- ]?(?P<a>\d))?|\bch(?:ain)?[- ]?(?P<b>\d)\b|\b(?P<c>\d)[- ]?ch(?:ain)?\b"
@@ -34,14 +34,13 @@ class ChainSaid:
 @lru_cache(maxsize=2048)
 def said_of_chains(text: str, terms: Terms) -> tuple[ChainSaid, ...]:
     """What a line of words says; nothing for any other line."""
-    words = stitch_words(terms)
     found: list[ChainSaid] = []
     for match in _SAYS.finditer(plain(text)):
         number = match["a"] or match["b"] or match["c"]
         length = int(number) if number else None
         if match["no"]:
             found.append(ChainSaid(length, "none"))
-        elif (counts := _stitch(match["stitch"].lower(), words)) is not None:
+        elif (counts := _stitch(match["stitch"].lower().split(), terms)) is not None:
             found.append(ChainSaid(length, counts))
     return tuple(found)
 
@@ -51,13 +50,12 @@ def only_tells(text: str) -> bool:
     return _SAYS.match(plain(text).strip().removeprefix("The ").removeprefix("the ")) is not None
 
 
-def _stitch(named: str, words: dict[str, str]) -> str | None:
-    parts = named.split()
-    for take in range(len(parts), 0, -1):
-        us = words.get(" ".join(parts[:take]))
-        if us is not None:
-            return us
-    return "st" if parts[0] in ("st", "stitch", "stitches", "sts") else None
+def _stitch(named: list[str], terms: Terms) -> str | None:
+    """The stitch that some words begin with: its long name, or its short one; "st" for a stitch of whatever kind."""
+    for words, name in long_names(terms).get(named[0], ()):
+        if tuple(named[: len(words)]) == words:
+            return name
+    return stitch_words(terms).get(named[0]) or ("st" if named[0] in ("st", "stitch", "stitches", "sts") else None)
 
 
 def as_noted(pattern: Pattern, terms: Terms) -> Pattern:

@@ -200,7 +200,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
-    return Parsed(pattern, sort_findings(reading.findings))
+    return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))))  # what is read twice is said once
 
 
 @lru_cache(maxsize=4096)

@@ -38,7 +38,7 @@ _TWO = re.compile(r"\d\s*[,/|:;(\[]\s*\d")
 _MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$")
 
 # Fewer sets than this are no sign of sizes.
-LEAST_SETS = 3
+LEAST_SETS = 2
 
 
 @dataclass(frozen=True)

@@ -43,7 +43,7 @@ def begins_anew(line: Setup) -> bool:
 
 def _also(before: Row | Again | None, expected: int, goes_on: int | None) -> tuple[int, ...]:
     """The numbers that fit: the one that comes next, and at the start of a section that of the one it goes on from as well."""
-    return (expected,) if before is not None or goes_on in (None, expected) else (expected, goes_on)  # type: ignore[return-value]
+    return (expected,) if before is not None or goes_on in (None, expected) else (expected, goes_on)
 
 
 def _check(
