@@ -62,7 +62,7 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
     for index, section in enumerate(pattern.sections):
         piece = start_of(pattern, section, pieces, size)
         rows = RowsByNumber(section, size)
-        place = (index, size, section.worked, corners, specials)
+        place = _number_of((index, size, section.worked, corners, specials))
         for line in section.lines:
             if size not in line.sizes or not isinstance(line, Row | Again | Setup):
                 continue
@@ -85,6 +85,12 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
         pieces.append(piece)
     ends = tuple(PieceEnd(piece.edge or EMPTY, piece.rows, piece.underside) for piece in pieces)
     return SizeWork(size, tuple(worked), ends)
+
+
+@lru_cache(maxsize=4096)
+def _number_of(place: tuple[Any, ...]) -> object:
+    """One thing for all places that are equal: a key that holds it need not look into it."""
+    return object()
 
 
 class _Known(NamedTuple):

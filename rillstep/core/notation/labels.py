@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
@@ -65,6 +66,7 @@ class Label:
     totals: tuple[Total, ...] = ()
 
 
+@lru_cache(maxsize=8192)
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
     for pattern in (_LISTED, _BRACKETED, _AFTER, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):

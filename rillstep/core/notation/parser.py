@@ -223,6 +223,13 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
     if not text.strip():
         reading.defining = False
         return
+    if reading.open is not None and _is_plain_row(text, reading.header.sizes):
+        found = rows.read_row(text, number, reading.context(), tuple(reading.expected))
+        if found is not None:
+            reading.findings.extend(found[1])
+            for line in found[0]:
+                reading.add(line, [])
+            return
     if starts_label(text) is None:
         reading.said += said_of_chains(text, reading.header.terms)
     key, colon, value = text.partition(":")
@@ -254,6 +261,15 @@ def _read_line(reading: _Reading, raw: str, number: int, raws: list[str]) -> Non
         reading.active = chosen or reading.active
     else:
         _read_body_line(reading, text, number, raws)
+
+
+@lru_cache(maxsize=8192)
+def _is_plain_row(text: str, sizes: tuple[str, ...]) -> bool:
+    """Is a line of an open section a row and nothing else, whatever stands around it? Most are, and they are typed beside all the time."""
+    label = starts_label(text)
+    if label is None or label["word"].lower() in ("", "r"):
+        return False
+    return limited(text, sizes) is None and not title_of(text) and not _names_sizes(text, sizes)
 
 
 def _names_sizes(text: str, sizes: tuple[str, ...]) -> bool:

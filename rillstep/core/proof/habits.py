@@ -129,19 +129,28 @@ def _usual_lengths(subject: Subject) -> dict[str, int]:
     """For each stitch, the starting chain of most of its rounds; only where three rounds or more agree."""
     counted: dict[str, Counter[int]] = {}
     for _, line in subject.pattern.lines():
-        if isinstance(line, Row) and line.steps and isinstance(line.steps[0], Chain) and _first_stitch(line):
-            stitch = _first_stitch(line)
-            lengths = {line.steps[0].length.at(size) for size in line.sizes}
-            if len(lengths) == 1:
-                counted.setdefault(stitch, Counter()).update(lengths)
+        if isinstance(line, Row) and (begun := _begun(Known(line))) is not None:
+            counted.setdefault(begun[0], Counter())[begun[1]] += 1
     best = {stitch: lengths.most_common(1)[0] for stitch, lengths in counted.items()}
     return {stitch: length for stitch, (length, lines) in best.items() if lines >= 3}
+
+
+@lru_cache(maxsize=8192)
+def _begun(row: Known) -> tuple[str, int] | None:
+    """The stitch that a round begins with and the chain before it, where that is the same in all sizes."""
+    line = row.it
+    assert isinstance(line, Row)
+    if not line.steps or not isinstance(line.steps[0], Chain) or not (stitch := _first_stitch(line)):
+        return None
+    lengths = {line.steps[0].length.at(size) for size in line.sizes}
+    return (stitch, lengths.pop()) if len(lengths) == 1 else None
 
 
 def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -> list[Finding]:
     """Sizes of a line whose starting chain is not what the other sizes, or the other rounds, have."""
     found: list[Finding] = []
-    if usual_here is None and first.length.is_always(first.length.at(line.sizes[0])):
+    length = first.length.at(line.sizes[0])
+    if usual_here in (None, length) and first.length.is_always(length):
         return found
     usual = _usual_of_line(first, line)
     for size in line.sizes:

@@ -49,7 +49,13 @@ def spaces_alike(subject: Subject) -> list[Finding]:
     found = []
     for work in subject.works:
         for line in work.lines:
-            if not line.rounds or line.trouble is not None or line.openings or not isinstance(line.line, Row | Again):
+            if (
+                not line.rounds
+                or len(line.rounds[-1].spaces) < 2
+                or line.trouble is not None
+                or line.openings
+                or not isinstance(line.line, Row | Again)
+            ):
                 continue
             spaces = dict(line.rounds[-1].spaces)
             alone = [odd for odd, once in spaces.items() if once == 1]

@@ -18,12 +18,14 @@ MOST_REPAIRED = 40
 def totals(subject: Subject) -> list[Finding]:
     """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
     found: list[Finding] = []
+    listed = {id(line) for _, line in subject.pattern.lines() if any(t.each for t in getattr(line, "totals", ()))}
     for work in subject.works:
         follows = _following(subject, work)
         for index, line in enumerate(work.lines):
             if index in follows:
                 continue
-            found += _each_round(subject, line, work.size)
+            if id(line.line) in listed:
+                found += _each_round(subject, line, work.size)
             if line.trouble is None and not line.differences:
                 continue
             if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
