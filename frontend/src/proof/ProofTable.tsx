@@ -51,7 +51,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
         <tr>
           <td className="text-quiet text-left text-[13px]">stitches</td>
           {sizes.map((name) => (
-            <th key={name} scope="col" className="max-w-20 truncate px-1" title={name}>
+            <th key={name} scope="col" className={`truncate px-1 ${sizes.length > 5 ? "max-w-13" : "max-w-20"}`} title={name}>
               {name}
             </th>
           ))}
@@ -80,12 +80,12 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
               const name = sizes[at] ?? "";
               const isChosen = isHere(line) && name === size;
               return (
-                <td key={at} className={off ? "text-wrong font-semibold" : ""}>
+                <td key={at} className={off ? `font-semibold ${line.depends ? "text-warn" : "text-wrong"}` : ""}>
                   <button
                     type="button"
                     aria-pressed={isChosen}
                     aria-label={`${line.label}, ${name}: ${sts ?? "not known"}${off ? `, not ${stated}` : ""}`}
-                    className={`tabular hover:bg-bank min-w-8 rounded px-1 ${isChosen ? "outline-mark outline-2" : ""}`}
+                    className={`tabular hover:bg-bank min-w-8 rounded px-0.5 ${isChosen ? "outline-mark outline-2" : ""}`}
                     onClick={() => onChoose({ line: line.line, size: name })}
                   >
                     {sts ?? "–"}

@@ -13,6 +13,11 @@ function place(x: number): number {
   return LEFT + x * UNIT;
 }
 
+/** A long name is set smaller, so that it stays within its box. */
+function nameClass(label: string): string {
+  return label.length > 3 ? "fill-ink text-[8.5px]" : "fill-ink text-[10.5px]";
+}
+
 function isOf(stitch: TraceStitchView, step: number | null): boolean {
   return stitch.step === step;
 }
@@ -34,7 +39,7 @@ function Below({ trace }: { trace: TraceView }) {
         <g key={index} transform={`translate(${place(one.x)} ${BOTTOM})`}>
           <title>{`Place ${index + 1}: ${one.label}, ${one.became === "left" ? "not worked" : one.became}`}</title>
           <rect x={-12} y={-10} width={24} height={20} rx={6} className={looks[one.became] ?? ""} />
-          <text className="fill-ink text-[10.5px]" textAnchor="middle" y={4}>
+          <text className={nameClass(one.label)} textAnchor="middle" y={4}>
             {one.label.slice(0, SHORT)}
           </text>
           {(index + 1) % every(trace.below.length) === 0 && (
@@ -83,7 +88,7 @@ function Above({ trace, step }: { trace: TraceView; step: number | null }) {
                       : "fill-rill-soft stroke-rill"
                 }
               />
-              <text className="fill-ink text-[10.5px]" textAnchor="middle" y={4}>
+              <text className={nameClass(stitch.label)} textAnchor="middle" y={4}>
                 {stitch.label.slice(0, isSpace ? 5 : SHORT)}
               </text>
               {!isSpace && count % every(trace.made.length) === 0 && (

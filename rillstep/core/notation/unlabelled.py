@@ -123,6 +123,7 @@ def _counts_rows(tokens: tuple[Token, ...], at: int) -> bool:
     return (
         following < len(tokens)
         and tokens[following].is_word(*ROWS)
+        and not (following + 1 < len(tokens) and tokens[following + 1].is_word("below", "down"))
         and not (at and tokens[at - 1].is_word(*ROWS, "row", "until"))
     )
 
