@@ -213,3 +213,9 @@ def test_another_row_to_repeat_is_offered() -> None:
     text = FLAP + "Rows 4-10 (12): Rep Row 4. — 4 (8) sts"
     findings = [f for f in prove_text(text).findings if f.severity == "error"]
     assert [repair.message for repair in findings[0].repairs][:1] == ["Repeat Row 2"]
+
+
+def test_a_row_below_is_no_number_of_rows() -> None:
+    row = "Rnd 2: Sc in next 5 sts, [ch 3, sk next 5 sts, sc in next 5 sts] around, sc in next st 1 row below."
+    tree = parse("Ch 12, join into a ring.\n" + row).pattern
+    assert "1 row below" in write(tree) and parse(write(tree)).pattern == tree
