@@ -107,13 +107,16 @@ _TERMS_TOLD = re.compile(
 )
 
 
+_IN_TERMS = re.compile(r"\s*\((?:US|UK)(?:\s+terms)?\)", re.IGNORECASE)
+
+
 def told(head: Header, text: str) -> None:
     """A line before the first row that is no instruction: the name, where none is given yet, or a note; it may tell the terms."""
     terms = _TERMS_TOLD.search(text)
     if terms is not None and not head.terms_known:
         head.terms = "US" if (terms[1] or terms["title"]).upper().startswith(("US", "U.S", "AM")) else "UK"
     if not head.name and len(text) <= 60 and not text.endswith((".", "!", ":")):
-        head.name = text.strip("*_# ")
+        head.name = _IN_TERMS.sub("", text.strip("*_# "))  # it may be printed in other terms
     else:
         head.extra.append(("Note", text))
 

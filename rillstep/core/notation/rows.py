@@ -13,7 +13,7 @@ from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 from rillstep.core.notation.tabular import usual_form
 from rillstep.core.notation.totals import same_totals
-from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Total
+from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Step, Total
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 
 SETUP = re.compile(
@@ -48,41 +48,16 @@ def read_row(
     findings = [*label.findings, *problems]
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
-    if onward.starts(text[label.body : end]):
-        try:
-            step, _ = onward.read_onward(text, line, context, label.body, end)
-        except NotUnderstood as problem:
-            return (), (*findings, problem_of(problem, "How these rows go on is not understood"))
+    whole = _told_whole(text, line, context, label, end)
+    if isinstance(whole, Finding):
+        return (), (*findings, whole)
+    if whole is not None:
+        last, steps = whole
         row = Row(
-            label.kind,
-            label.first,
-            label.last,
-            (step,),
-            totals,
-            context.active,
-            label.side,
-            span,
-            label_span,
-            _breaks(findings),
-        )
+            label.kind, label.first, last, steps, totals, context.active, label.side, span, label_span, _breaks(findings)
+        )  # fmt: skip
         return (row,), tuple(findings)
     body = stream_over(text, line, context, label.body, end)
-    even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
-    if even is not None and not body.findings:  # "Next rnds: work 10 rounds even in sc"
-        last = _after(label.first, even[1], 1, -1)
-        row = Row(
-            label.kind,
-            label.first,
-            last,
-            even[2],
-            totals,
-            context.active,
-            label.side,
-            span,
-            label_span,
-            _breaks(findings),
-        )
-        return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
     findings += body.findings
     if not reading.steps and not findings:
@@ -98,6 +73,20 @@ def read_row(
         _breaks(findings), 0, tuple(other for other in others if other != reading),
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _told_whole(
+    text: str, line: int, context: Context, label: labels.Label, end: int
+) -> tuple[Num | None, tuple[Step, ...]] | Finding | None:
+    """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last, steps)."""
+    if onward.starts(text[label.body : end]):
+        try:
+            return label.last, (onward.read_onward(text, line, context, label.body, end)[0],)
+        except NotUnderstood as problem:
+            return problem_of(problem, "How these rows go on is not understood")
+    body = stream_over(text, line, context, label.body, end)
+    even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
+    return (_after(label.first, even[1], 1, -1), even[2]) if even is not None and not body.findings else None
 
 
 def _onward(

@@ -86,10 +86,10 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         names = size_names(beside["names"]) if beside is not None and len(raw) <= 60 else ()
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))
-    for raw in raws[:first_row]:
+    for index, raw in enumerate(raws[:first_row]):
         names = size_names(raw) if len(raw) <= 60 else ()
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
-            return Told(names)
+            return Told(names, (index + 1,))
         listed = _IN_SIZES.search(raw)
         names = (
             tuple(re.split(r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*", listed["names"].strip()))
