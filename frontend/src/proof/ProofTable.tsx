@@ -51,7 +51,12 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
         <tr>
           <td className="text-quiet text-left text-[13px]">stitches</td>
           {sizes.map((name) => (
-            <th key={name} scope="col" className={`truncate px-1 ${sizes.length > 5 ? "max-w-13" : "max-w-20"}`} title={name}>
+            <th
+              key={name}
+              scope="col"
+              className={`truncate px-1 ${sizes.length > 5 ? "max-w-13" : "max-w-20"}`}
+              title={name}
+            >
               {name}
             </th>
           ))}
@@ -80,7 +85,10 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
               const name = sizes[at] ?? "";
               const isChosen = isHere(line) && name === size;
               return (
-                <td key={at} className={off ? `font-semibold ${line.depends ? "text-warn" : "text-wrong"}` : ""}>
+                <td
+                  key={at}
+                  className={off ? `font-semibold ${line.depends ? "text-warn" : "text-wrong"}` : ""}
+                >
                   <button
                     type="button"
                     aria-pressed={isChosen}
@@ -90,7 +98,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
                   >
                     {sts ?? "–"}
                     {off && (
-                      <span className="text-quiet block font-normal whitespace-nowrap">not {stated}</span>
+                      <span className="text-quiet block font-normal whitespace-nowrap"> not {stated}</span>
                     )}
                   </button>
                 </td>
