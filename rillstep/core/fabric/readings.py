@@ -17,6 +17,8 @@ MOST_OPEN = 40
 
 # More repeats than this are not tried to come to the stitches that shall be left.
 MOST_TURNS = 500
+# More repetitions of that kind are left as they stand: for each the whole text is read again.
+MOST_UNTIL = 4
 
 
 def read(text: str, terms: Terms | None = None) -> Parsed:
@@ -33,7 +35,7 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
         pattern = settled(parsed.pattern)
         lines = (line for _, line in pattern.lines() if isinstance(line, Again) and line.until_sts is not None)
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
-        if line is None or len(tried) >= MOST_OPEN:
+        if line is None or len(tried) >= MOST_UNTIL:
             return Parsed(pattern, sort_findings([*parsed.findings, *unmet]))
         tried.add(line.span.line)
         found = _last_rows(pattern, line)

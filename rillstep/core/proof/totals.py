@@ -13,6 +13,8 @@ from rillstep.core.proof.upstream import upstream_repairs
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
 MOST_REPAIRED = 40
+# For so many wrong totals of a size it is tried what follows from them: each time the pattern is worked again.
+MOST_FOLLOWED = 4
 
 
 def totals(subject: Subject) -> list[Finding]:
@@ -42,6 +44,7 @@ def totals(subject: Subject) -> list[Finding]:
 def _following(subject: Subject, work: SizeWork) -> set[int]:
     """Lines that are only wrong because an earlier total is: when the work goes on from what is made there, they are true."""
     follows: set[int] = set()
+    tried = 0
     for index, line in enumerate(work.lines):
         if (
             index in follows
@@ -51,8 +54,9 @@ def _following(subject: Subject, work: SizeWork) -> set[int]:
         ):
             continue
         later = {at for at in range(index + 1, len(work.lines)) if _is_wrong(work.lines[at])} - follows
-        if not later:
+        if not later or len(later) > MOST_REPAIRED or tried == MOST_FOLLOWED:
             break
+        tried += 1
         untold = with_line(subject.pattern, line.line, replace(line.line, totals=()))
         made = work_pattern(untold, work.size).lines
         follows |= {at for at in later if not _is_wrong(made[at])}
