@@ -5,9 +5,10 @@ from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS
 from rillstep.core.fabric.readings import read, settled
+from rillstep.core.fabric.stated import Worked
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
-from rillstep.core.fabric.whole import Worked, forget, work_pattern
+from rillstep.core.fabric.whole import forget, work_pattern
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
 
 __all__ = [

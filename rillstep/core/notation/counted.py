@@ -68,6 +68,8 @@ def as_noted(pattern: Pattern, terms: Terms) -> Pattern:
 def with_said(lines: Sequence[Line], said: Sequence[ChainSaid]) -> list[Line]:
     """The lines of a section with what was said put to the first row that begins with such a chain, unless one before says it."""
     changed = list(lines)
+    if not said:
+        return changed
     known: set[int] = set()
     for at, line in enumerate(lines):
         place = _starts_with_chain(line)

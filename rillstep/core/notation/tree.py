@@ -5,6 +5,7 @@ are named by their US abbreviation whatever the text was written in.
 """
 
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Literal
 
 from rillstep.core.findings import Span
@@ -243,6 +244,11 @@ class Row:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
         return 1 if self.last is None else self.last.at(size) - self.first.at(size) + 1
 
+    @cached_property
+    def gestures(self) -> frozenset[str]:
+        """The kinds of gestures among its steps."""
+        return frozenset(step.kind for step in self.steps if isinstance(step, Gesture))
+
 
 @dataclass(frozen=True)
 class Setup:
@@ -252,6 +258,11 @@ class Setup:
     sizes: tuple[int, ...]
     span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)
+
+    @cached_property
+    def gestures(self) -> frozenset[str]:
+        """The kinds of gestures among its steps."""
+        return frozenset(step.kind for step in self.steps if isinstance(step, Gesture))
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,8 @@ WORTH_A_WORD = 3.0  # stitches
 def drift(subject: Subject) -> list[Finding]:
     """A caution at the line whose openings are counted from a start that has moved."""
     found: list[Finding] = []
+    if not any(line.has_openings for line in subject.lines):
+        return found
     for work in subject.works:
         if not any(line.openings for line in work.lines):
             continue

@@ -3,7 +3,6 @@
 from collections import Counter
 from functools import lru_cache
 
-from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.fabric.totals import worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.features import main_stitch
@@ -22,7 +21,7 @@ from rillstep.core.notation.tree import (
     Step,
     Work,
 )
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
 
 
@@ -30,50 +29,54 @@ def starting_chains(subject: Subject) -> list[Finding]:
     """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
     found: list[Finding] = []
     usual_of = _usual_lengths(subject)
-    warned = {w.line.span.line for work in subject.works for w in work.lines if w.last and w.last.warnings}
-    unsaid: set[tuple[str, str]] = set()  # asked once: what the first line says holds for those that follow
-    for section, line in subject.pattern.lines():
+    unsaid: set[tuple[int, str]] = set()  # asked once: what the first line says holds for those that follow
+    for worked in subject.lines:
+        line = worked.line
         if not isinstance(line, Row) or not line.steps:
             continue
-        first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
-        if isinstance(first, Chain) and not _is_foundation(line):
-            found += _uneven(subject, line, first, usual_of.get(_first_stitch(line)))
-        seen: set[tuple[str, Span]] = set()
-        for work in subject.line_works(line.span.line) if line.span.line in warned else ():
-            for warning in work.last.warnings if work.last else ():
-                open_before = warning.code == "chain-unsaid" and (section.title, warning.message) in unsaid
-                if (warning.code, warning.span) not in seen and not open_before:
-                    seen.add((warning.code, warning.span))
-                    if warning.code == "chain-unsaid":
-                        unsaid.add((section.title, warning.message))
-                    message = f"{warning.message[:1].upper()}{warning.message[1:]}."
-                    found.append(Finding(warning.code, "warning", warning.span, message))
+        begun = _begun(worked)
+        if begun is None or usual_of.get(begun[0]) not in (None, begun[1]):
+            first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
+            if isinstance(first, Chain) and not _is_foundation(line):
+                found += _uneven(worked, line, first, usual_of.get(_first_stitch(line)))
+        if worked.warned:
+            found += _warned(worked, unsaid)
     return found
 
 
-def odd_numbers(subject: Subject) -> list[Finding]:
+def _warned(worked: WorkedLine, unsaid: set[tuple[int, str]]) -> list[Finding]:
+    """What the work of a line warns of, once for all sizes."""
+    found: list[Finding] = []
+    seen: set[tuple[str, Span]] = set()
+    for warning in (w for work in worked.done if work.last is not None for w in work.last.warnings):
+        open_before = warning.code == "chain-unsaid" and (worked.section, warning.message) in unsaid
+        if (warning.code, warning.span) not in seen and not open_before:
+            seen.add((warning.code, warning.span))
+            if warning.code == "chain-unsaid":
+                unsaid.add((worked.section, warning.message))
+            message = f"{warning.message[:1].upper()}{warning.message[1:]}."
+            found.append(Finding(warning.code, "warning", warning.span, message))
+    return found
+
+
+def odd_numbers(worked: WorkedLine) -> list[Finding]:
     """A number in one size that breaks the step of the others: sizes go up (or down) together, and a repeat is usually alike."""
     found: list[Finding] = []
-    if len(subject.pattern.sizes) < 3:
+    line = worked.line
+    if len(worked.sizes) < 3 or not isinstance(line, Row):
         return found
-    for _, line in subject.pattern.lines():
-        if isinstance(line, Row):
-            for number, size, usual in _out_of_step(Known(line)):
-                if size in line.sizes:
-                    message = f"{number.at(size)} breaks the step between the sizes{subject.in_size(size)}; {usual} would keep it."
-                    repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
-                    found.append(
-                        Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
-                    )  # fmt: skip
+    for number, repeated in _numbers(line.steps, False):
+        odd = _odd_one(number, repeated)
+        if odd is not None and odd[0] in line.sizes:
+            size, usual = odd
+            message = (
+                f"{number.at(size)} breaks the step between the sizes{worked.in_size(size)}; {usual} would keep it."
+            )
+            repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
+            found.append(
+                Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
+            )
     return found
-
-
-@lru_cache(maxsize=8192)
-def _out_of_step(row: Known) -> tuple[tuple[Num, int, int], ...]:
-    """(number, size, what would keep the step) for each odd number of a row. Remembered, as rows are."""
-    assert isinstance(row.it, Row)
-    pairs = ((number, _odd_one(number, repeated)) for number, repeated in _numbers(row.it.steps, False))
-    return tuple((number, *odd) for number, odd in pairs if odd is not None)
 
 
 def _numbers(steps: tuple[Step, ...], repeated: bool) -> list[tuple[Num, bool]]:
@@ -128,25 +131,29 @@ def _is_foundation(line: Row) -> bool:
 def _usual_lengths(subject: Subject) -> dict[str, int]:
     """For each stitch, the starting chain of most of its rounds; only where three rounds or more agree."""
     counted: dict[str, Counter[int]] = {}
-    for _, line in subject.pattern.lines():
-        if isinstance(line, Row) and (begun := _begun(Known(line))) is not None:
+    for worked in subject.lines:
+        if (begun := _begun(worked)) is not None:
             counted.setdefault(begun[0], Counter())[begun[1]] += 1
     best = {stitch: lengths.most_common(1)[0] for stitch, lengths in counted.items()}
     return {stitch: length for stitch, (length, lines) in best.items() if lines >= 3}
 
 
 @lru_cache(maxsize=8192)
-def _begun(row: Known) -> tuple[str, int] | None:
+def _begun(worked: WorkedLine) -> tuple[str, int] | None:
     """The stitch that a round begins with and the chain before it, where that is the same in all sizes."""
-    line = row.it
-    assert isinstance(line, Row)
-    if not line.steps or not isinstance(line.steps[0], Chain) or not (stitch := _first_stitch(line)):
+    line = worked.line
+    if (
+        not isinstance(line, Row)
+        or not line.steps
+        or not isinstance(line.steps[0], Chain)
+        or not (stitch := _first_stitch(line))
+    ):
         return None
     lengths = {line.steps[0].length.at(size) for size in line.sizes}
     return (stitch, lengths.pop()) if len(lengths) == 1 else None
 
 
-def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -> list[Finding]:
+def _uneven(worked: WorkedLine, line: Row, first: Chain, usual_here: int | None) -> list[Finding]:
     """Sizes of a line whose starting chain is not what the other sizes, or the other rounds, have."""
     found: list[Finding] = []
     length = first.length.at(line.sizes[0])
@@ -155,7 +162,7 @@ def _uneven(subject: Subject, line: Row, first: Chain, usual_here: int | None) -
     usual = _usual_of_line(first, line)
     for size in line.sizes:
         if (given := first.length.at(size)) != usual:
-            message = f"The starting chain{subject.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
+            message = f"The starting chain{worked.in_size(size)} is ch {given}; in other sizes it is ch {usual}."
             repair = Repair(f"Change {given} to {usual}", (edit_value(first.length, size, usual),))
             found.append(Finding("starting-chain-uneven", "error", first.span, message, size, usual, given, (repair,)))
     if not found and usual_here is not None and usual != usual_here and first.length.parts:
@@ -176,52 +183,52 @@ def _usual_of_line(first: Chain, line: Row) -> int:
     return max(counted, key=lambda length: (counted[length], length in standard, -length))
 
 
-def kinds_left_out(subject: Subject) -> list[Finding]:
+def kinds_left_out(worked: WorkedLine) -> list[Finding]:
     """A total by kinds that leaves a kind out: "6 V-sts, 2 dc" in a row that makes sc as well."""
     found: list[Finding] = []
-    for _, line in subject.pattern.lines():
-        named = {total.what for total in getattr(line, "totals", ())}
-        if not isinstance(line, Row) or "sts" in named or not named - {"sp", "ch"}:
+    line = worked.line
+    named = {total.what for total in getattr(line, "totals", ())}
+    if not isinstance(line, Row) or "sts" in named or not named - {"sp", "ch"}:
+        return found
+    for work in worked.done:
+        if work.trouble is not None or not work.rounds:
             continue
-        for size_work in subject.works:
-            work = size_work.of(line)
-            if work is None or work.trouble is not None or not work.rounds:
-                continue
-            own = {stitch for stitch, _ in work.rounds[-1].outside}
-            left_out = sorted(
-                s for s in own if s not in named and not any(s in worked_as(name) for name in named) and s != "sl st"
-            )
-            if left_out:
-                message = f"The total{subject.in_size(size_work.size)} does not count the {' and '.join(left_out)} of this row."
-                found.append(Finding("kind-not-counted", "warning", line.span, message, size_work.size))
+        own = {stitch for stitch, _ in work.rounds[-1].outside}
+        left_out = sorted(
+            s for s in own if s not in named and not any(s in worked_as(name) for name in named) and s != "sl st"
+        )
+        if left_out:
+            message = f"The total{worked.in_size(work.size)} does not count the {' and '.join(left_out)} of this row."
+            found.append(Finding("kind-not-counted", "warning", line.span, message, work.size))
     return found
 
 
 LONG_RING = 20
 
 
-def twists(subject: Subject) -> list[Finding]:
+def twists(worked: WorkedLine) -> list[Finding]:
     """A long chain that is joined into a ring twists easily: always worth a word."""
-    found: list[Finding] = []
-    for _, line in subject.pattern.lines():
-        if not isinstance(line, Setup) or line.broken:
-            continue
-        length = max((s.length.at(size) for s in line.steps if isinstance(s, Chain) for size in line.sizes), default=0)
-        if length >= LONG_RING and any(isinstance(s, Gesture) and s.kind == "join into ring" for s in line.steps):
-            message = "A chain joined into a ring twists easily: lay it flat before joining, and look again after the first round."
-            found.append(Finding("chain-twists", "caution", line.span, message))
-    return found
+    line = worked.line
+    if not isinstance(line, Setup) or line.broken or "join into ring" not in line.gestures:
+        return []
+    length = max((s.length.at(size) for s in line.steps if isinstance(s, Chain) for size in line.sizes), default=0)
+    if length < LONG_RING:
+        return []
+    message = (
+        "A chain joined into a ring twists easily: lay it flat before joining, and look again after the first round."
+    )
+    return [Finding("chain-twists", "caution", line.span, message)]
 
 
 def joins(subject: Subject) -> list[Finding]:
     """Rounds of a joined section are joined; those of a spiral are not."""
     found: list[Finding] = []
-    for section, line in subject.pattern.lines():
+    for worked in subject.lines:
+        line, section = worked.line, subject.pattern.sections[worked.section]
         if not isinstance(line, Row) or line.broken or line.kind != "Rnd" or isinstance(line.steps[0], Onward):
             continue
         joined = _is_joined(line)
-        ends = any(isinstance(step, Gesture) and step.kind in ("fasten off", "do not join") for step in line.steps)
-        if section.worked.startswith("joined") and not joined and not ends:
+        if section.worked.startswith("joined") and not joined and not line.gestures & {"fasten off", "do not join"}:
             message = "This section is worked in joined rounds, but this round is not joined."
             found.append(Finding("join-missing", "warning", line.span, message))
         if section.worked == "spiral rounds" and joined and not _ends_joined(section, line):
@@ -231,7 +238,7 @@ def joins(subject: Subject) -> list[Finding]:
 
 
 def _is_joined(row: Row) -> bool:
-    return any(isinstance(step, Closing) or (isinstance(step, Gesture) and step.kind == "join") for step in row.steps)
+    return "join" in row.gestures or any(isinstance(step, Closing) for step in row.steps)
 
 
 def _ends_joined(section: Section, row: Row) -> bool:

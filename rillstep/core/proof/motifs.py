@@ -8,7 +8,7 @@ from rillstep.core.fabric.trace import unrolled
 from rillstep.core.findings import Finding
 from rillstep.core.notation.tree import Again, Row
 from rillstep.core.notation.writer import write_label
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import GATHERED
 
 _FEWEST = 3  # motifs in a round, before their spacing says anything
@@ -30,6 +30,8 @@ class _Motifs:
 def motifs(subject: Subject) -> list[Finding]:
     """Motifs that are not even around, and rounds in which they do not change places as in the others."""
     found: list[Finding] = []
+    if not any(line.has_motifs for line in subject.lines):
+        return found
     for work in subject.works:
         for index in range(len(subject.pattern.sections)):
             rounds = [
@@ -44,29 +46,24 @@ def motifs(subject: Subject) -> list[Finding]:
     return found
 
 
-def spaces_alike(subject: Subject) -> list[Finding]:
+def spaces_alike(line: WorkedLine) -> list[Finding]:
     """One chain space of a row that is a chain longer or shorter than all the others."""
-    found = []
-    for work in subject.works:
-        for line in work.lines:
-            if (
-                not line.rounds
-                or len(line.rounds[-1].spaces) < 2
-                or line.trouble is not None
-                or line.openings
-                or not isinstance(line.line, Row | Again)
-            ):
-                continue
-            spaces = dict(line.rounds[-1].spaces)
-            alone = [odd for odd, once in spaces.items() if once == 1]
-            if len(alone) != 1:
-                continue
-            odd = alone[0]
-            usual = max((odd - 1, odd + 1), key=lambda length: spaces.get(length, 0))
-            often = spaces.get(usual, 0)
-            if often >= _FEWEST:
-                message = f"{write_label(line.line)}{subject.in_size(work.size)} makes {often} ch-{usual} spaces and a single one of ch {odd}."
-                found.append(Finding("space-odd", "warning", line.line.span, message, work.size, usual, odd))
+    found: list[Finding] = []
+    if not isinstance(line.line, Row | Again):
+        return found
+    for work in line.done:
+        if not work.rounds or len(work.rounds[-1].spaces) < 2 or work.trouble is not None or work.openings:
+            continue
+        spaces = dict(work.rounds[-1].spaces)
+        alone = [odd for odd, once in spaces.items() if once == 1]
+        if len(alone) != 1:
+            continue
+        odd = alone[0]
+        usual = max((odd - 1, odd + 1), key=lambda length: spaces.get(length, 0))
+        often = spaces.get(usual, 0)
+        if often >= _FEWEST:
+            message = f"{write_label(line.line)}{line.in_size(work.size)} makes {often} ch-{usual} spaces and a single one of ch {odd}."
+            found.append(Finding("space-odd", "warning", line.line.span, message, work.size, usual, odd))
     return found
 
 

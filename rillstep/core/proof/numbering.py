@@ -2,7 +2,7 @@
 
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Chain, Gesture, Row, Setup
+from rillstep.core.notation.tree import Again, Chain, Gesture, Row, Section, Setup
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
 
@@ -11,8 +11,14 @@ def numbering(subject: Subject) -> list[Finding]:
     """Gaps, overlaps and empty ranges, per size."""
     found: list[Finding] = []
     ends: dict[tuple[str, int], int] = {}  # the number after the last row of a section, in each size
+    sizes = len(subject.pattern.sizes)
     for section in subject.pattern.sections:
-        for size in range(len(subject.pattern.sizes)):
+        title = section.title.lower()
+        after = _in_order(section, [ends.get(((section.continues or "").lower(), size), 1) for size in range(sizes)])
+        if after is not None:
+            ends.update(((title, size), number) for size, number in enumerate(after))
+            continue
+        for size in range(sizes):
             expected = 1
             first = next((r for r in section.lines if isinstance(r, Row | Again) and size in r.sizes), None)
             goes_on = ends.get(((section.continues or "").lower(), size))
@@ -32,8 +38,30 @@ def numbering(subject: Subject) -> list[Finding]:
                 if first_here != expected or last_here < first_here:
                     found += _check(subject, line, before, _also(before, expected, goes_on), size)
                 expected, before = last_here + 1, line
-            ends[(section.title.lower(), size)] = expected
+            ends[(title, size)] = expected
     return found
+
+
+def _in_order(section: Section, goes_on: list[int]) -> tuple[int, ...] | None:
+    """The numbers after the last row, where all lines hold in every size and come in order: the usual case, looked at for all sizes at once."""
+    first = (1,) * len(goes_on)
+    expected: tuple[int | None, ...] = first
+    begun = False
+    kind = None
+    for line in section.lines:
+        if isinstance(line, Setup) and begins_anew(line):
+            expected, begun = first, True
+        if not isinstance(line, Row | Again):
+            continue
+        values, last = line.first.values, line.first.values if line.last is None else line.last.values
+        if not begun and values == tuple(goes_on):
+            expected = values  # a section that goes on from another may go on counting as well
+        if values != expected or kind not in (None, line.kind) or len(line.sizes) < len(first):
+            return None
+        if last is not values and any(a is None or b is None or b < a for a, b in zip(values, last, strict=True)):
+            return None
+        expected, begun, kind = tuple([None if n is None else n + 1 for n in last]), True, line.kind
+    return tuple([n or 1 for n in expected])
 
 
 def begins_anew(line: Setup) -> bool:

@@ -57,7 +57,7 @@ def _told(subject: Subject) -> Iterator[tuple[str, Span, tuple[int, ...]]]:
     for _, line in subject.pattern.lines():
         if isinstance(line, Prose) and _SEWS.search(line.text):
             yield line.text, line.span, line.sizes
-        elif isinstance(line, Row | Setup):
+        elif isinstance(line, Row | Setup) and "seam" in line.gestures:
             for step in line.steps:
                 if isinstance(step, Gesture) and step.kind == "seam":
                     yield step.name, line.span, line.sizes

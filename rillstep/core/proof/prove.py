@@ -3,11 +3,10 @@
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from rillstep.core.fabric import LineWork, SizeWork, read, work_pattern
-from rillstep.core.fabric.remembered import Same as Known
+from rillstep.core.fabric import SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation.tree import Again, Pattern, Row, covers
+from rillstep.core.notation.tree import Again, Pattern, Row, Setup, covers
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -18,14 +17,16 @@ from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.totals import totals
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 
+# Checks of one line by itself, which are remembered with it; and checks of the whole.
+LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists)
 CHECKS = (
-    numbering, totals, statements, flatness, handles, starting_chains, odd_numbers, kinds_left_out, joins, twists,
-    sides_alike, motifs, spaces_alike, seams, straps_alike, strap_centred, yarns, drift, kit,
+    numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
+    strap_centred, yarns, drift, kit,
 )  # fmt: skip
 
 
@@ -80,6 +81,7 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
         shapes = tuple(measure(pattern, work, pattern.gauges[0], allowance_mm) for work in works)
     subject = Subject(pattern, works, shapes)
     found = [finding for check in CHECKS for finding in check(subject)]
+    found += [finding for line in subject.lines for finding in _found_in(line)]
     findings = sort_findings([*read, *merged(found, pattern)])
     return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings)
 
@@ -87,33 +89,36 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
 def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:
     wrong = {finding.span.line for finding in findings if finding.severity == "error"}
     proofs: list[LineProof] = []
-    for index, section in enumerate(subject.pattern.sections):
-        for line in section.lines:
-            if not isinstance(line, Row | Again):
-                continue
-            works = [work.of(line) for work in subject.works]
-            proof = _unjudged(Known(line), tuple(map(Known, works)), index)
-            if any(covers(line, at) for at in wrong):
-                proof = replace(proof, proved=False)
-            proofs.append(proof)
+    for line in subject.lines:
+        proof = _unjudged(line)
+        if proof is None:
+            continue
+        if wrong and isinstance(line.line, Row | Again) and any(covers(line.line, at) for at in wrong):
+            proof = replace(proof, proved=False)
+        proofs.append(proof)
     return tuple(proofs)
 
 
 @lru_cache(maxsize=8192)
-def _unjudged(line: Known, works: tuple[Known, ...], section: int) -> LineProof:
-    """A line with its totals, before the findings are looked at; remembered as long as its work is."""
-    row = line.it
-    assert isinstance(row, Row | Again)
-    done: list[LineWork | None] = [work.it for work in works]  # type: ignore[misc]
-    counts = [w.rounds[-1] if w is not None and w.rounds and w.trouble is None else None for w in done]
+def _found_in(line: WorkedLine) -> tuple[Finding, ...]:
+    return tuple(finding for check in LINE_CHECKS for finding in check(line))
+
+
+@lru_cache(maxsize=8192)
+def _unjudged(line: WorkedLine) -> LineProof | None:
+    """A line with its totals, before the findings are looked at; nothing for one that has none."""
+    row, works = line.line, line.works
+    if isinstance(row, Setup):
+        return None
+    counts = [w.rounds[-1] if w is not None and w.rounds and w.trouble is None else None for w in works]
     main = next((t for t in row.totals if t.what == "sts"), None)
     return LineProof(
-        row.span.line, section, f"{row.kind} {row.first.values[row.sizes[0]]}",
+        row.span.line, line.section, f"{row.kind} {row.first.values[row.sizes[0]]}",
         tuple(c.sts if c is not None else None for c in counts),
         tuple(c.spaces_of(None) if c is not None else None for c in counts),
         tuple(main.count.at(size) if main is not None and size in row.sizes else None for size in range(len(works))),
         not row.broken and any(c is not None for c in counts),
-        min((w.depends for w in done if w is not None and w.depends is not None), default=None),
+        min((w.depends for w in line.done if w.depends is not None), default=None),
         max(row.span.line, row.last_line),
     )  # fmt: skip
 

@@ -1,9 +1,12 @@
 """Shape: a base that cups or ruffles, handles that are not alike or not opposite, pulling openings."""
 
+from collections.abc import Iterator
+
+from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
 from rillstep.core.measure import FLAT_HIGH, FLAT_LOW
 from rillstep.core.notation.tree import Again, Row
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 
 
 def flatness(subject: Subject) -> list[Finding]:
@@ -23,44 +26,33 @@ def flatness(subject: Subject) -> list[Finding]:
     return found
 
 
-def handles(subject: Subject) -> list[Finding]:
+def handles(line: WorkedLine) -> list[Finding]:
     """Two handle openings: alike, opposite each other, and long enough not to pull."""
-    found: list[Finding] = []
-    for work in subject.works:
-        for line in work.lines:
-            openings = line.openings
-            if not openings or not isinstance(line.line, Row | Again) or line.line.broken:
-                continue
-            where = subject.in_size(work.size)
-            for opening in openings:
-                if opening.chain < opening.skip:
-                    message = (
-                        f"The handle opening{where} pulls: {opening.chain} chains over {opening.skip} skipped stitches."
-                    )
-                    found.append(
-                        Finding(
-                            "handle-pulls", "warning", line.line.span, message, work.size, opening.skip, opening.chain
-                        )
-                    )
-            if len(openings) != 2 or line.trouble is not None or line.line.kind != "Rnd":
-                continue
-            one, two = openings
-            around = line.start.count("st")
-            if (one.skip, one.chain) != (two.skip, two.chain):
-                message = f"The two handles{where} are not alike: ch {one.chain} over {one.skip}, ch {two.chain} over {two.skip}."
-                found.append(Finding("handles-not-alike", "error", line.line.span, message, work.size))
-            elif abs((two.centre - one.centre) - around / 2) > 0.01:
-                off = (two.centre - one.centre) - around / 2
-                message = f"The handles{where} are not opposite each other: {abs(off):g} stitches off."
-                found.append(
-                    Finding(
-                        "handles-not-opposite",
-                        "error",
-                        line.line.span,
-                        message,
-                        work.size,
-                        around / 2,
-                        two.centre - one.centre,
-                    )
-                )
-    return found
+    if not line.has_openings or not isinstance(line.line, Row | Again) or line.line.broken:
+        return []
+    return [finding for work in line.done for finding in _of_openings(line, work)]
+
+
+def _of_openings(line: WorkedLine, work: LineWork) -> Iterator[Finding]:
+    openings, where, span = work.openings, line.in_size(work.size), work.line.span
+    for opening in openings:
+        if opening.chain < opening.skip:
+            message = f"The handle opening{where} pulls: {opening.chain} chains over {opening.skip} skipped stitches."
+            yield Finding("handle-pulls", "warning", span, message, work.size, opening.skip, opening.chain)
+    if (
+        len(openings) != 2
+        or work.trouble is not None
+        or not isinstance(work.line, Row | Again)
+        or work.line.kind != "Rnd"
+    ):
+        return
+    one, two = openings
+    apart, half = two.centre - one.centre, work.start.count("st") / 2
+    if (one.skip, one.chain) != (two.skip, two.chain):
+        message = (
+            f"The two handles{where} are not alike: ch {one.chain} over {one.skip}, ch {two.chain} over {two.skip}."
+        )
+        yield Finding("handles-not-alike", "error", span, message, work.size)
+    elif abs(apart - half) > 0.01:
+        message = f"The handles{where} are not opposite each other: {abs(apart - half):g} stitches off."
+        yield Finding("handles-not-opposite", "error", span, message, work.size, half, apart)

@@ -42,18 +42,25 @@ def sides_alike(subject: Subject) -> list[Finding]:
     budget = [_MOST_TRACED]
     for work in subject.works:
         for index, section in enumerate(subject.pattern.sections):
-            lines = [w for w in work.lines if w.section == index and w.turns and w.trouble is None]
-            found += _of_section(subject, section, lines, work.size, budget)
+            if _is_declared(section) or _may_be_noticed(section):
+                lines = [w for w in work.lines if w.section == index and w.turns and w.trouble is None]
+                found += _of_section(subject, section, lines, work.size, budget)
     return found
+
+
+def _is_declared(section: Section) -> bool:
+    return section.alike == ("mirrored" if section.worked.startswith("rows") else "halves")
+
+
+def _may_be_noticed(section: Section) -> bool:
+    return section.worked.startswith("rows") and not section.alike and section.role in ("panel", "fan", "square")
 
 
 def _of_section(
     subject: Subject, section: Section, lines: list[LineWork], size: int, budget: list[int]
 ) -> list[Finding]:
-    rounds = not section.worked.startswith("rows")
-    declared = section.alike == ("halves" if rounds else "mirrored")
-    noticed = not rounds and not section.alike and section.role in ("panel", "fan", "square")
-    if not declared and (not noticed or not _ROWS_TO_NOTICE <= len(lines) <= _MOST_LINES_TO_NOTICE):
+    rounds, declared = not section.worked.startswith("rows"), _is_declared(section)
+    if not declared and not _ROWS_TO_NOTICE <= len(lines) <= _MOST_LINES_TO_NOTICE:
         return []
     shaped = [line for line in lines if declared or _is_shaped(line.steps)]
     if not declared and len(shaped) < _ROWS_TO_NOTICE:

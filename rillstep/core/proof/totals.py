@@ -20,13 +20,13 @@ MOST_FOLLOWED = 4
 def totals(subject: Subject) -> list[Finding]:
     """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
     found: list[Finding] = []
-    listed = {id(line) for _, line in subject.pattern.lines() if any(t.each for t in getattr(line, "totals", ()))}
-    for work in subject.works:
+    suspects = {id(line.line) for line in subject.lines if line.may_be_wrong}
+    for work in subject.works if suspects else ():
         follows = _following(subject, work)
         for index, line in enumerate(work.lines):
-            if index in follows:
+            if index in follows or id(line.line) not in suspects:
                 continue
-            if id(line.line) in listed:
+            if any(total.each for total in getattr(line.line, "totals", ())):
                 found += _each_round(subject, line, work.size)
             if line.trouble is None and not line.differences:
                 continue

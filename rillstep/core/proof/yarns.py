@@ -6,7 +6,7 @@ from rillstep.core.findings import Finding
 from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup
 from rillstep.core.proof.subject import Subject
 
-_JOINS = ("join colour", "change colour", "adjustable ring")
+_JOINS = {"join colour", "change colour", "adjustable ring"}
 
 
 def yarns(subject: Subject) -> list[Finding]:
@@ -17,10 +17,6 @@ def yarns(subject: Subject) -> list[Finding]:
     return found
 
 
-def _kinds(line: Line) -> list[str]:
-    return [step.kind for step in line.steps if isinstance(step, Gesture)] if isinstance(line, Row | Setup) else []
-
-
 def _joined_and_cut(section: Section) -> list[Finding]:
     found: list[Finding] = []
     cut = False  # the yarn was fastened off, and nothing was joined since
@@ -28,11 +24,11 @@ def _joined_and_cut(section: Section) -> list[Finding]:
     for line in section.lines:
         if not isinstance(line, Row | Again | Setup):
             continue
-        kinds = _kinds(line)
+        kinds = line.gestures if isinstance(line, Row | Setup) else frozenset()
         begins = isinstance(line, Setup) and (
             any(isinstance(s, Chain) for s in line.steps) or "adjustable ring" in kinds
         )
-        joins_here = any(kind in _JOINS for kind in kinds) or begins or section.worked == "rows from the same side"
+        joins_here = bool(kinds & _JOINS) or begins or section.worked == "rows from the same side"
         if cut and isinstance(line, Row) and not joins_here and not line.broken:  # rows worked again begin as those did
             message = (
                 "The yarn was fastened off before this line, and none is joined: say where, “Join yarn in first st”."
@@ -56,10 +52,12 @@ def _undeclared(pattern: Pattern) -> list[Finding]:
     """Colours used that the head does not name, where it names any."""
     told = " ".join(text for key, text in pattern.extra if key == "Colour")
     declared = {word.upper() for word in re.findall(r"[A-Za-z]+", told)}
-    found = []
+    found: list[Finding] = []
+    if not declared:
+        return found
     for _, line in pattern.lines():
-        for step in line.steps if isinstance(line, Row | Setup) else ():
-            if not isinstance(step, Gesture) or "colour" not in step.kind or not step.name or not declared:
+        for step in line.steps if isinstance(line, Row | Setup) and line.gestures else ():
+            if not isinstance(step, Gesture) or "colour" not in step.kind or not step.name:
                 continue
             if not {word.upper() for word in re.findall(r"[A-Za-z]+", step.name)} & declared:
                 message = f"Colour “{step.name}” is not among those that the head names ({told.strip()})."

@@ -1,0 +1,183 @@
+"""The rounds that one line of a text stands for, each worked on the one before."""
+
+from dataclasses import dataclass, replace
+
+from rillstep.core.fabric.edge import EMPTY, Counts, Edge
+from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.lines import LineWork, Turn
+from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
+from rillstep.core.fabric.places import SKIPPED_CHAINS
+from rillstep.core.fabric.remembered import interned, worked
+from rillstep.core.fabric.stated import Worked, go_on
+from rillstep.core.fabric.totals import differing, stated_sts
+from rillstep.core.fabric.working import RowWork, work_row, work_setup
+from rillstep.core.findings import Span
+from rillstep.core.notation.tree import Again, Chain, FromHook, Line, Pattern, Row, Section, Setup, Work
+
+
+@dataclass
+class Budget:
+    """Steps that may still be worked in this pattern and size."""
+
+    left: int = MOST_STEPS_IN_ALL
+
+
+def work_line(
+    line: Line,
+    where: tuple[int, Section],
+    size: int,
+    piece: Piece,
+    common: tuple[Pattern, bool, Budget],
+    sources: list[Row],
+) -> LineWork:
+    """A line worked on its piece, which is then as the line leaves it. sources: the rows whose instructions it uses."""
+    index, section = where
+    start = piece.edge or EMPTY
+    if isinstance(line, Setup):
+        return _work_setup_line(line, index, size, piece, start)
+    assert isinstance(line, Row | Again)
+    if isinstance(line, Again) and not sources:
+        trouble = (
+            None if line.broken else Trouble("row-not-found", line.label_span, "the rows to work again are not there")
+        )
+        return go_on(line, index, size, piece, (), None, trouble)
+    if line.broken or piece.edge is None:
+        return go_on(line, index, size, piece, (), None, None)
+    times = line.rounds(size)
+    if times > MOST_ROUNDS:
+        message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
+        return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message))
+    return _work_rounds(line, (index, section), size, piece, common, sources)
+
+
+def _work_rounds(
+    line: Worked,
+    where: tuple[int, Section],
+    size: int,
+    piece: Piece,
+    common: tuple[Pattern, bool, Budget],
+    sources: list[Row],
+) -> LineWork:
+    """All rounds that a line stands for, each on the one before."""
+    index, section = where
+    start = here = piece.edge or EMPTY
+    times, first_number = line.rounds(size), line.first.at(size)
+    rounds: list[Counts] = []
+    last: RowWork | None = None
+    turns: list[Turn] = []
+    beginning = around = _around(piece, section, common)
+    for turn in range(times):
+        if common[2].left < 0:
+            message = "this pattern takes more steps than Rillstep works"
+            return go_on(line, index, size, piece, tuple(rounds), last, Trouble("too-large", line.label_span, message))
+        source = sources[turn % len(sources)]
+        before, was_pending = here, piece.pending
+        around = _around(piece, section, common) if turn else beginning
+        how = (turn == times - 1, _is_turned(source, section))
+        last, here, around = _best_reading(source, line, size, here, around, how)
+        turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
+        common[2].left -= last.spent  # as if it had been worked now, so that what is remembered changes no answer
+        if last.trouble:
+            gone_on = go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
+            return replace(gone_on, around=beginning, turns=tuple(turns))
+        _keep(piece, last, line.kind, first_number + turn)
+        piece.grew = last.counts.sts - before.counts().sts
+        rounds.append(last.counts)
+        if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
+            if line.kind == "Row":
+                piece.rows += times - turn - 1
+            rounds += [rounds[-1]] * (times - turn - 1)
+            piece.origin = (line.kind, first_number + times - 1)
+            break
+    if last is not None and differing(line.totals, last.counts, size):
+        if times == 1:  # for its steps at their own places in this line; a remembered row may have stood elsewhere
+            last = work_row(sources[0], size, start, beginning)
+        sts = stated_sts(line.totals, size)
+        if sts is not None and sts != last.counts.sts:
+            gone_on = go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1])
+            return replace(gone_on, around=beginning, turns=tuple(turns))
+    piece.edge = here
+    source_last = sources[(times - 1) % len(sources)] if times > 0 else None
+    return LineWork(
+        line, index, start, here, tuple(rounds), last, source=source_last, around=beginning, turns=tuple(turns)
+    )
+
+
+def _around(piece: Piece, section: Section, common: tuple[Pattern, bool, Budget]) -> Surroundings:
+    rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
+    pattern, corners, _ = common
+    return Surroundings(
+        piece.says, piece.pending, piece.sides(), piece.loops, pattern.specials, corners, rows, piece.grew
+    )  # fmt: skip
+
+
+def _best_reading(
+    source: Row, line: Worked, size: int, edge: Edge, around: Surroundings, how: tuple[bool, bool]
+) -> tuple[RowWork, Edge, Surroundings]:
+    """The row worked, and as what it was read; where the text leaves open whether a chain counts, the reading that makes its total true is taken."""
+    is_last, turned = how
+    work, end = worked(source, size, edge, around, turned)
+    fails = bool(work.trouble) or (is_last and bool(differing(line.totals, work.counts, size)))
+    unsaid = _unsaid(source, work, around, size) if fails else None
+    if unsaid is None:
+        return work, end, around
+    length, span = unsaid
+    counting = replace(around, says=(*around.says, (length, "st")))
+    other, other_end = worked(source, size, edge, counting, turned)
+    if other.trouble is not None or (is_last and differing(line.totals, other.counts, size)):
+        return work, end, around
+    warnings = work.warnings or (Trouble("chain-unsaid", span, _UNSAID),)
+    return replace(other, warnings=warnings), other_end, counting
+
+
+_UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"
+
+
+def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tuple[int, Span] | None:
+    """(length, place) of a chain of which the text does not say whether it counts; length 0 for the chains skipped at first."""
+    steps = list(source.steps)
+    while steps and isinstance(steps[0], Work) and steps[0].stitch == "sl st":
+        steps.pop(0)  # slip stitches that only move the hook
+    first = steps[0] if steps else None
+    second = steps[1] if isinstance(first, Chain) and len(steps) > 1 else first
+    if isinstance(second, Work) and isinstance(second.into, FromHook) and not second.into.counts_as:
+        return (SKIPPED_CHAINS, second.span) if second.into.nth.at(size) > 2 else None
+    if any(w.code == "chain-unsaid" for w in work.warnings):
+        chain = first if isinstance(first, Chain) else around.pending
+        return (chain.length.at(size), chain.span) if chain is not None else None
+    return None
+
+
+def _is_turned(source: Row, section: Section) -> bool:
+    """Rows are turned, said or not, before the next one meets them."""
+    flat = section.worked in ("rows", "joined and turned rounds") and (source.kind == "Row" or section.worked != "rows")
+    return flat and not source.gestures & {"turn", "do not turn"}
+
+
+def _keep(piece: Piece, work: RowWork, kind: str, number: int) -> None:
+    """What a worked row leaves for later: loops, the underside, what is known of chains."""
+    piece.says = work.says
+    piece.pending = work.pending
+    if work.free is not None and piece.origin is not None:
+        piece.set_loops(piece.origin, work.free)
+    for used_kind, used, loop in work.used_loops:
+        free = dict(piece.loops).get((used_kind, used))
+        if free is not None:
+            left = FreeLoops((), free.back) if loop == "front" else FreeLoops(free.front, ())
+            piece.set_loops((used_kind, used), left)
+    if work.underside:
+        piece.underside = work.underside
+    piece.origin = (kind, number)
+    if kind == "Row" and not work.edge.foundation:
+        piece.rows += 1
+
+
+def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Edge) -> LineWork:
+    end = None if line.broken else work_setup(line, size)
+    if end is not None:
+        end = interned(end)
+        piece.edge, piece.rows, piece.underside, piece.origin, piece.pending = end, 0, 0, None, None
+        piece.wrong = None
+    elif line.broken:
+        piece.edge = None
+    return LineWork(line, index, start, end if end is not None else start, known=not line.broken)
