@@ -62,6 +62,7 @@ _TOKEN = re.compile(
     re.VERBOSE | re.IGNORECASE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
+_COMMA = re.compile(r"\s*,")
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+(?:(?:more|further|additional)\s+)?{_COUNTED}\b)")
 _GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
 _COMMAS_ALONE = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$))")
@@ -105,11 +106,12 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             found.append(Token("word", "x", Span(line, at + 1, end + 1)))
             at = end
             continue
-        glued = _GLUED_SET.match(clean, at) if kind == "word" and sizes > 1 else None
+        may_be_glued = kind == "word" and sizes > 1 and clean[at] in "cC"
+        glued = _GLUED_SET.match(clean, at) if may_be_glued else None
         if glued is not None and len(_MEMBER.findall(glued[2])) in (sizes, active or sizes):
             end = at + len(glued[1])  # "ch4 (6)" is "ch 4 (6)"
         if kind in ("num", "set") and sizes > 1:
-            commas = _COMMAS.match(clean, at)
+            commas = _COMMAS.match(clean, at) if _COMMA.match(clean, end) else None
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
                 kind, end = "set", commas.end()
         if kind == "num" and sizes > 1 and found and found[-1].is_word("ch", "chain"):

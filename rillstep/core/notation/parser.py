@@ -36,9 +36,11 @@ from rillstep.core.notation.tree import (
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.stitches import Terms
 
-MAX_CHARACTERS = 200_000
-MAX_LINES = 1_500
+MAX_CHARACTERS = 150_000
+MAX_LINES = 1_000
 MAX_LINE = 4_000
+# What has so many errors is no pattern, or one in another language: the rest of it is not read.
+MOST_ERRORS = 300
 
 
 @dataclass(frozen=True)
@@ -178,6 +180,11 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         if told is not None and logical.number in told.lines:
             continue
         rows_before, findings_before = len(reading.lines), len(reading.findings)
+        if findings_before > MOST_ERRORS and sum(f.severity == "error" for f in reading.findings) > MOST_ERRORS:
+            message = f"More than {MOST_ERRORS} places of this text could not be read, so it is not read from here on."
+            span = Span(logical.number, 1, max(2, len(logical.text) + 1))
+            reading.findings.append(Finding("too-many-errors", "error", span, message))
+            break
         _read_line(reading, logical.text, logical.number, raws)
         if logical.pieces:
             reading.lines[rows_before:] = [

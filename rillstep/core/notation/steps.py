@@ -6,6 +6,7 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 """
 
 import difflib
+from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, works
@@ -18,7 +19,7 @@ from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
 from rillstep.core.notation.tree import Gesture, Next, Skip, Step, Work
 from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
-from rillstep.core.stitches import GATHERED, PICOT, stitch_words
+from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
 _BETWEEN = (
@@ -266,27 +267,27 @@ def _stands_as_stitch(stream: Stream, token: Token) -> bool:
     )
 
 
-def _did_you_mean(stream: Stream, start: int) -> str:
+@lru_cache(maxsize=4096)
+def _nearest_word(word: str, terms: Terms, names: tuple[str, ...]) -> str:
+    """The word of the language that is nearest to this one, itself if it is one; nothing when none is near."""
     known = [
-        *stitch_words(stream.context.terms),
-        *GATHERED,
-        PICOT,
-        "ch",
-        "sk",
-        "inc",
-        "dec",
-        "join",
-        "turn",
-        "rotate",
-        "repeat",
-    ]
-    known += [name for name, _ in stream.context.specials]
+        *stitch_words(terms), *GATHERED, PICOT, "ch", "sk", "inc", "dec", "join", "turn", "rotate", "repeat", *names
+    ]  # fmt: skip
+    if word in known:
+        return word
+    return next(iter(difflib.get_close_matches(word, known, 1, 0.6 if len(word) < 5 else 0.75)), "")
+
+
+def _did_you_mean(stream: Stream, start: int) -> str:
+    names = tuple(name for name, _ in stream.context.specials)
     for token in stream.tokens[start : stream.at]:
-        if token.kind != "word" or token.text in known or len(token.text) < 3 or token.text in USUAL_WORDS:
+        if token.kind != "word" or len(token.text) < 3 or token.text in USUAL_WORDS:
             continue
-        near = difflib.get_close_matches(token.text, known, 1, 0.6 if len(token.text) < 5 else 0.75)
+        near = _nearest_word(token.text, stream.context.terms, names)
+        if near == token.text:
+            continue
         if near:
-            return f" Did you mean “{near[0]}”?"
+            return f" Did you mean “{near}”?"
         if _stands_as_stitch(stream, token):
             return f" If “{token.text}” is a stitch of your own, say what it is: “Define: {token.text} = ...”."
     return ""

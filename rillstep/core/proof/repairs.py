@@ -9,7 +9,7 @@ from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.notation.writer import write_label
 
 MOST = 4
-MOST_STEPS_TRIED = 3_000
+MOST_STEPS_TRIED = 6_000
 MOST_ROUNDS_TRIED = 60
 
 
@@ -30,8 +30,9 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
         return tuple(repair for _, _, repair in ranked[:MOST]), False
     assert isinstance(row, Row)
     # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
-    trials = max(12, MOST_STEPS_TRIED // (1 + (line.last.spent if line.last else 0)))
-    for number in numbers_in(row.steps):
+    numbers = numbers_in(row.steps)
+    trials = max(12, MOST_STEPS_TRIED // (1 + len(numbers) + (line.last.spent if line.last else 0)))
+    for number in numbers:
         for value in _values(number.at(size), off):
             trials -= 1
             if trials < 0:
