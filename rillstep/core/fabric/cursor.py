@@ -14,6 +14,7 @@ TAKES: dict[WhatKind, tuple[str, ...]] = {
     "sp": ("sp",),
     "st and ch": ("st", "ch"),
     "st and sp": ("st", "sp"),
+    "gap": (),
     "end": ("end",),
 }
 # Which kinds it passes over silently on its way ("next st" passes over chain spaces).
@@ -23,6 +24,7 @@ PASSES: dict[WhatKind, tuple[str, ...]] = {
     "sp": ("st", "ch", "sp"),
     "st and ch": (),
     "st and sp": ("ch",),
+    "gap": (),
     "end": (),
 }
 

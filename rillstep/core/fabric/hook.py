@@ -183,7 +183,9 @@ class Hook:
         if not self.edge.foundation and not self.sides:
             raise Stop(Trouble("no-such-place", span, "there is no other side here to work along"))
         left = self.cursor.left()
-        if left:
+        if left and (
+            self.cursor.taken or self.edge.foundation
+        ):  # else the top is passed over: nothing was worked on it
             message = f"{left} {places_word(self.cursor.kinds, left)} left over before “rotate”"
             raise Stop(Trouble("left-over", span, message, left=left))
         self.cursor.rest = []

@@ -32,6 +32,10 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
     match into:
         case Next(number, what) if what.between > 1:
             return taken(hook, wanted(hook, what), number.at(size) * what.between, span, loop) // what.between
+        case Next(number, What("gap")):
+            if hook.cursor.rest or not hook.sides:
+                raise Stop(Trouble("no-such-place", span, "there is no corner between two sides here"))
+            return number.at(size)  # it is between the last place of this side and the first of the next one
         case Next(number, what):
             if what.corner and not hook.cursor.rest and hook.sides:
                 hook.on_side = True  # round the corner to the next side

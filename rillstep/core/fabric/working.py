@@ -13,7 +13,20 @@ from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Troub
 from rillstep.core.fabric.steps import do_all, step_of
 from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Group, Row, Same, Setup, Step, TopOfChain, What, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    FromHook,
+    Gesture,
+    Group,
+    Next,
+    Row,
+    Same,
+    Setup,
+    Step,
+    TopOfChain,
+    What,
+    Work,
+)
 
 
 @dataclass(frozen=True)
@@ -125,8 +138,10 @@ def work_row(
                 recorder.step = index
             step_of(hook, step, steps[index + 1] if index + 1 < len(steps) else None)
             counts.append(StepCount(step.span, hook.cursor.taken - before, hook.made_count - had))
+            if isinstance(step, Gesture) and step.kind == "so far":
+                trouble = trouble or _part_differs(step, [count.made for count in counts], size)
         left = 0 if hook.unworked or _only_a_part(row, hook) else hook.cursor.left()
-        if left and not (hook.spread_out and hook.on_side):
+        if left and trouble is None and not (hook.spread_out and hook.on_side):
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
     except Stop as stop:
@@ -150,6 +165,19 @@ def work_row(
         tuple(hook.used_loops),
         hook.cursor.worked_chains if edge.foundation or not edge.runs else 0,
         hook.steps,
+    )
+
+
+def _part_differs(step: Gesture, made: list[int], size: int) -> Trouble | None:
+    """A count in the middle of a row that is neither what there is so far nor what the last steps made."""
+    assert isinstance(step.into, Next)
+    said = step.into.count.at(size)
+    sums = [sum(made[at:]) for at in range(len(made))]
+    if said in sums:
+        return None
+    now = min(sums, key=lambda count: abs(count - said))
+    return Trouble(
+        "part-differs", step.span, f"{said} are counted here; there are {now}", max(0, said - now), max(0, now - said)
     )
 
 

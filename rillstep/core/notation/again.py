@@ -10,10 +10,11 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import ROWS, STITCH, plain_num
 
 _ROWS = (*ROWS, "r")
+_NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
     r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
     r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
-    r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)\s+(?:[a-z]+\s+)?(?:row|rnd|round)\b)",
+    rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round)s?\b)",
     re.IGNORECASE,
 )
 
@@ -59,8 +60,7 @@ def read_again(stream: Stream) -> AgainBody:
         stream.mark(".")
         sources = _sources(stream)
     elif (token := stream.peek()) is not None and token.kind == "ordinal":
-        stream.at += 1
-        sources = (plain_num(stream, int(token.text[:-2])),)
+        sources = _ordinals(stream)
         if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
             stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
@@ -170,6 +170,23 @@ def _rows_in_brackets(stream: Stream) -> Num | None:
                 return number
     stream.at = start
     return None
+
+
+def _ordinals(stream: Stream) -> tuple[Num, ...]:
+    """ "2nd", "2nd and 3rd", "2nd to 5th"."""
+    found: list[int] = []
+    to = False
+    while (token := stream.peek()) is not None and token.kind == "ordinal":
+        stream.at += 1
+        number = int(token.text[:-2])
+        found += range(found[-1] + 1, number + 1) if to and found[-1] < number < found[-1] + 200 else [number]
+        following = stream.peek(1)
+        if following is None or following.kind != "ordinal":
+            break
+        to = stream.mark("-") or stream.word("to", "through")
+        if not to and not (stream.word("and") or stream.mark(",", "&")):
+            break
+    return tuple(plain_num(stream, number) for number in found)
 
 
 def _then(stream: Stream) -> tuple[Num, ...]:

@@ -31,8 +31,8 @@ _REMARKS = (
 def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:
     """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
     start = stream.at
-    if before and read_bracket_total(stream):
-        return []
+    if before and (total := read_bracket_total(stream)) is not None:
+        return total
     at = next((i for i in (-1, -2, 0) if len(before) > max(i, -i - 1) and isinstance(before[i], Chain)), None)
     if at is not None:
         counts, space = read_counts(stream)

@@ -20,6 +20,7 @@ _UP_TO = re.compile(
 )
 _MADE = re.compile(
     r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}|two|three|four|six|eight)(?:\s+(?:alike|the\s+same|of\s+these|in\s+total|pieces|times))?"
+    r"|(?P<again>(?:this\s+|these\s+|the\s+same\s+|all\s+)?(?:steps\s+|instructions\s+)?(?:for|on|with|along)\s+(?:the\s+)?(?:other|second|opposite|back|front|next|remaining)(?:\s+[a-z]+){0,3})"
     r"|(?P<more>(?:for\s+|to\s+make\s+)?(?:the\s+|a\s+)?(?:second|other)|another|one\s+more)(?:\s+[a-z]+){0,2}(?:\s+(?:in\s+the\s+same\s+way|the\s+same\s+way|the\s+same|exactly\s+the\s+same|in\s+the\s+same\s+manner|as\s+the\s+first|like\s+(?:this|the\s+first)))?)"
     r"\s*[.!]?\s*$",
     re.IGNORECASE,

@@ -44,6 +44,8 @@ def _end(stream: Stream) -> ToEnd | None:
         if stream.words("to", "end"):
             return ToEnd("across")
         return _last_of(stream) or ToEnd("across")
+    if _side(stream):
+        return ToEnd("across")
     if stream.any_of("to the end of the row", "to the end of the rnd", "to the end of the round", "to end of the row"):
         return ToEnd("across")
     if stream.any_of(
@@ -52,6 +54,38 @@ def _end(stream: Stream) -> ToEnd | None:
         stream.any_of("of row", "of rnd", "of round", "of the rnd", "of the round", "of the row")
         return ToEnd("across")
     return _last_of(stream)
+
+
+_WHICH = (
+    "other",
+    "opposite",
+    "same",
+    "left",
+    "right",
+    "long",
+    "short",
+    "remaining",
+    "whole",
+    "entire",
+    "first",
+    "next",
+)
+
+
+def _side(stream: Stream) -> bool:
+    """ "up the second side", "down this edge", "along the other long side": that side, to its end."""
+    start = stream.at
+    if stream.word("up", "down", "along", "across"):
+        stream.word("the", "this", "that")
+        while (token := stream.peek()) is not None and (token.kind == "ordinal" or token.is_word(*_WHICH)):
+            stream.at += 1
+        if stream.word("side", "edge", "length"):
+            stream.any_of(
+                "of the panel", "of panel", "of the piece", "of the bag", "of the work", "of the rows", "of rows"
+            )
+            return True
+    stream.at = start
+    return False
 
 
 def _last_of(stream: Stream) -> ToEnd | None:

@@ -110,7 +110,15 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         while (after := stream.peek()) is not None and (depth or not after.is_mark(";", ".", "]", ")", "—")):
             depth += after.is_mark("(", "[") - after.is_mark(")", "]")
             stream.at += 1
-        return []
+        words = [token.text for token in stream.tokens[start : stream.at]]
+        joins = {"sl", "ss", "slst", "join", "joining"} & set(words) and {
+            "first",
+            "beg",
+            "beginning",
+            "base",
+            "top",
+        } & set(words)
+        return [Gesture("join", span=stream.since(start))] if joins else []
     if stream.any_of(*_BESIDE):
         _to_where(stream)
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
@@ -211,6 +219,9 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
 def _colour_named(stream: Stream) -> None:
     """ "Fasten off A", "fasten off colour B", "cut MC": which yarn, where it is named."""
     start = stream.at
+    if stream.word("both", "all", "the"):
+        stream.any_of("colours", "colors", "yarns", "strands", "ends", "yarn", "colour", "color")
+        return
     stream.any_of("colour", "color", "yarn")
     token = stream.peek()
     if (

@@ -63,6 +63,7 @@ class Header:
     told_sizes: tuple[str, ...] = ()  # all that were found when the whole text was looked through for them
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
+    unnamed_gauge: bool = False  # the first one is in the stitch that the pattern is mostly worked in
     numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
     finished: Check | None = None
     specials: list[Special] = field(default_factory=list)
@@ -177,8 +178,9 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
     match = _GAUGE.match(text) or _GAUGE_REVERSED.match(text)
     groups = match.groupdict() if match else {}
-    named = (groups.get("later") or groups.get("stitch") or "sc").strip().lower()
-    stitch = stitch_words(head.terms).get(named) if match else None
+    named = (groups.get("later") or groups.get("stitch") or "").strip().lower()
+    unnamed = named in ("", "st", "sts", "stitches", "pattern", "the pattern", "pattern stitch", "stitch pattern")
+    stitch = "sc" if unnamed else stitch_words(head.terms).get(named)
     if match is None or stitch is None:
         message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
         findings.append(Finding("gauge-form", "error", span, message))
@@ -188,6 +190,7 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
         findings.append(Finding("gauge-zero", "error", span, "Stitches, rows and length of a gauge are above zero."))
         return
     unit: Units = "cm" if match["units"].lower() == "cm" else "in"
+    head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
     head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
 
 

@@ -91,8 +91,9 @@ def in_rows(text: str) -> bool:
     return _BARE.match(text) is not None and re.search(r"\b(?:turn|across)\b", text, re.IGNORECASE) is not None
 
 
-_PAIR = re.compile(r"(\d{1,4})\s*[-–]\s*(\d{1,4})")
-_BY_SLASH = re.compile(r"\d{1,4}\s*[-–]\s*\d{1,4}(?:\s*/\s*\d{1,4}\s*[-–]\s*\d{1,4})+")
+_TO = r"\s*(?:[-–]|to|through)\s*"
+_PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")
+_BY_SLASH = re.compile(rf"\d{{1,4}}{_TO}\d{{1,4}}(?:\s*/\s*\d{{1,4}}{_TO}\d{{1,4}})+")
 _BARE = re.compile(r"^\s*(?:r\s*)?\d{1,3}\b", re.IGNORECASE)
 
 

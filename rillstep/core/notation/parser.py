@@ -1,6 +1,7 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
 import re
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
@@ -10,11 +11,12 @@ from rillstep.core.gauge import rounded
 from rillstep.core.notation import checks, header, rows
 from rillstep.core.notation.copies import made_so_often, worked_like
 from rillstep.core.notation.counted import ChainSaid, only_tells, said_of_chains, with_said
+from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.sections import is_heading, read_heading, read_section
+from rillstep.core.notation.sections import is_heading, part_title, piece_named, read_heading, read_section
 from rillstep.core.notation.sizes import is_size_line, limited, read_size_line, sizes_named
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.stream import Context
@@ -93,7 +95,28 @@ class _Reading:
         self.open, self.guessed = section, guessed
         self.active = tuple(range(len(self.header.sizes)))
 
+    def part(self, line: Row) -> None:
+        """A row that is counted from 1 again after a line of words: they name another part, worked on the same piece."""
+        at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
+        before_it = next((one for one in reversed(self.lines) if isinstance(one, Row | Again)), None)
+        words = next((one for one in self.lines[at:] if isinstance(one, Prose) and not one.note), None)
+        title = part_title(words.text) if words is not None else ""
+        anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
+        if self.open is None or before_it is None or not anew or not line.first.parts or not title:
+            return
+        if before_it.kind != line.kind:
+            return  # rows that become rounds are counted from 1 again
+        told, self.lines = self.lines[at:], self.lines[:at]
+        before = [*self.sections, replace(self.open, lines=tuple(self.lines))]
+        self.start(read_heading(title, line.span, before, "Row 1:" if line.kind == "Row" else "Rnd 1:"), guessed=True)
+        assert self.open is not None
+        named = piece_named([one.text for one in told if isinstance(one, Prose)], before)
+        self.open = replace(self.open, continues=named or self.open.continues or before[-1].title)
+        self.lines = told
+
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
+        if isinstance(line, Row):
+            self.part(line)
         if isinstance(line, Again) and line.until_sts is not None and line.span.line in self.ends:
             last = replace(line.first, values=self.ends[line.span.line], parts=())
             line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
@@ -193,6 +216,8 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             reading.findings[findings_before:] = [put_back(f, logical) for f in reading.findings[findings_before:]]
     reading.close_section()
     head = reading.header
+    if head.unnamed_gauge and (stitch := _main_stitch(reading.sections)) is not None:
+        head.gauges[0] = replace(head.gauges[0], stitch=stitch)
     pattern = Pattern(
         head.name,
         head.sizes,
@@ -208,6 +233,13 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
     return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))))  # what is read twice is said once
+
+
+def _main_stitch(sections: Sequence[Section]) -> str | None:
+    """The stitch that most rows are worked in."""
+    stitches = [main_stitch(line.steps) for section in sections for line in section.lines if isinstance(line, Row)]
+    counted = Counter(stitch for stitch in stitches if stitch is not None)
+    return counted.most_common(1)[0][0] if counted else None
 
 
 @lru_cache(maxsize=4096)

@@ -29,6 +29,7 @@ from rillstep.core.notation.whats import (
     ROWS,
     STITCH,
     STITCHES,
+    every_row_end,
     plain_num,
     read_counted_space,
     read_what,
@@ -160,6 +161,8 @@ def _place(stream: Stream) -> Into:
         found = _loops(stream, "both")
         if found is not None:
             return found
+    if (ends := every_row_end(stream)) is not None:
+        return Every(ends, _end_or_row(stream))
     if stream.any_of("each back bump", "every back bump"):
         return Every(What("ch"), _end_or_row(stream))
     if stream.any_of("center of", "centre of", "middle of", "the center of", "the centre of", "the middle of"):
@@ -260,6 +263,12 @@ def _top_of_chain(stream: Stream) -> Into:
     stream.word("the")
     if beginning_chain(stream) is None:
         stream.word("last", "next", "same", "first")
+        start = stream.at
+        if stream.number() is not None:  # "top of 3-ch"
+            stream.mark("-")
+            if stream.word(*CHAIN):
+                return TopOfChain()
+        stream.at = start
         if not stream.word(*CHAIN):
             return Next(plain_num(stream, 1), read_what(stream) or STITCHES)
         stream.mark("-")

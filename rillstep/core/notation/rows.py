@@ -20,7 +20,7 @@ SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:\([\d\s,;/]*\)\s*)?(?:ch|chs|chain|chains)\b)",
+    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -111,6 +111,7 @@ def _onward(
 def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], choice: int = 0) -> tuple[Reading, Stream]:
     """The instructions of a row, in one of the ways in which they can be read."""
     body.loop, body.choice = label.loop, choice
+    body.ends_with_total = any(total.what not in ("sp", "ch") for total in totals)
     steps = read_steps(body)
     if not any(token.is_word("next") for token in body.tokens):
         steps = alone(steps, label.kind)

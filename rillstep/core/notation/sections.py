@@ -2,6 +2,7 @@
 
 import difflib
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -198,6 +199,30 @@ def is_heading(text: str, following: str | None) -> bool:
         bare.endswith(":") or bare.upper() == bare or text.strip().startswith(("**", "[")) or bare.istitle() or plain
     )
     return shaped and len(bare.split()) <= 6
+
+
+def part_title(text: str) -> str:
+    """The title that a line of words gives to the rows after it: what stands before its colon, or a few words without a full stop; "" for talk."""
+    title, colon, _ = text.strip().partition(":")
+    if not colon:
+        title = "" if text.rstrip().endswith((".", ",", ";", "!")) else text
+    title = title.strip("*_#[] ")
+    return title if 0 < len(title.split()) <= 6 and len(title) <= 48 and title[0].isalpha() else ""
+
+
+def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
+    """The piece of which words say that it faces the maker: "with the front facing you"; one of "Front and back" too."""
+    names = {
+        part.strip().lower(): section.title
+        for section in before
+        for part in [section.title, *re.split(r"\s+and\s+|\s*[&/+]\s*", section.title)]
+        if part.strip()
+    }
+    for name in sorted(names, key=len, reverse=True):
+        shape = rf"\b(?:with|holding|hold)\b[^.;]{{0,30}}\b{re.escape(name)}\b[^.;]{{0,20}}\b(?:facing|towards? you)\b"
+        if any(re.search(shape, text, re.IGNORECASE) for text in words):
+            return names[name]
+    return None
 
 
 def read_heading(text: str, span: Span, before: list[Section], following: str) -> Section:

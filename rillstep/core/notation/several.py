@@ -52,9 +52,16 @@ def in_colour(stream: Stream) -> Gesture | None:
 def is_end(stream: Stream, stitch: str) -> bool:
     """ "sc around", "sc to last 2 sts" name an end; "FPdc around next st" and "sl st to next ch-2 sp" name a place."""
     token = stream.peek()
+    following = stream.peek(1)
+    if (
+        token is not None
+        and token.is_word("all")
+        and following is not None
+        and following.is_word("around", "across", "along")
+    ):
+        return True
     if token is None or not token.is_word("around", "to"):
         return False
-    following = stream.peek(1)
     if stitch == "sl st" and token.is_word("to") and following is not None:
         return following.is_word("last", "end", "within", "marker", "marked")
     if following is None or following.kind == "mark":
@@ -108,11 +115,14 @@ def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: 
             continue
         stream.at = at
         break
-    return [_as_kinds(stream, start, steps)] if _are_kinds(steps) else steps
+    begin = len(steps)
+    while begin and isinstance(steps[begin - 1], Work | Group) and _is_every(steps[:begin]):
+        begin -= 1  # "in same st and in each dc and ch-1 sp around": those before are places of their own
+    return [*steps[:begin], _as_kinds(stream, start, steps[begin:])] if _are_kinds(steps[begin:]) else steps
 
 
 def _is_every(steps: list[Step]) -> bool:
-    return isinstance(steps[-1], Work) and isinstance(steps[-1].into, Every)
+    return isinstance(steps[-1], Work | Group) and isinstance(steps[-1].into, Every)
 
 
 def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:

@@ -60,6 +60,7 @@ class Stream:
         self.free_loops: Loops | None = None  # "working in front loops of Rnd 6, ..." likewise
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line
+        self.ends_with_total = False  # those in brackets are then counts of a part
         self.choice = 0  # which of several ways of reading is taken where the words leave it open
         self.choices = 1  # how many there are
 

@@ -23,6 +23,11 @@ _HANDS = frozenset((
     "being", "do", "try", "make", "making", "leave", "note", "gently", "hide", "tuck", "close", "bring", "push",
     "holding", "placing", "matching", "lining",
 ))  # fmt: skip
+# Of these a whole sentence tells, with its numbers: no stitch is made by weaving, sewing or tying.
+_FINISHES = frozenset((
+    "weave", "weaving", "thread", "threading", "tie", "tying", "sew", "sewing", "knot", "trim", "stuff", "block", "steam", "hide",
+    "tuck", "pin", "glue", "iron", "lace", "run",
+))  # fmt: skip
 # Words of which one makes a clause more than talk.
 _WORKS = frozenset((
     "st", "sts", "stitch", "stitches", "ch", "chs", "chain", "chains", "sp", "sps", "space", "spaces", "next", "each",
@@ -37,6 +42,11 @@ def words_only(stream: Stream, start: int) -> Gesture | None:
     """The clause from token `start` on as words that are kept, when that is all it can be; nothing is taken otherwise."""
     end = start
     tokens = stream.tokens
+    if tokens[start].is_word(*_FINISHES) and (not start or tokens[start - 1].is_mark(".", ";")):
+        while end < len(tokens) and not tokens[end].is_mark(".", ";"):
+            end += 1
+        stream.at = end
+        return Gesture("aside", " ".join(token.text for token in tokens[start:end]), span=stream.since(start))
     while end < len(tokens) and not tokens[end].is_mark(",", ";", ".", ":", "]", ")", "[", "(", "*", "**", "—"):
         end += 1
     clause = tokens[start:end]

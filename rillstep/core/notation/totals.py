@@ -5,9 +5,9 @@ from dataclasses import replace
 from rillstep.core.findings import Finding
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
-from rillstep.core.notation.tree import Num, Total
+from rillstep.core.notation.tree import Gesture, Next, Num, Step, Total
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, plain_num, read_counted_space
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_num, read_counted_space
 
 _FILLERS = (
     "and", "total", "made", "in", "all", "now", "you", "have", "should", "will", "remain", "remaining", "rem",
@@ -142,8 +142,8 @@ def _unread(stream: Stream, token: Token, start: int) -> None:
     stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
 
 
-def read_bracket_total(stream: Stream) -> bool:
-    """ "(24 sts)" within a line: taken as its total when it is that and nothing else."""
+def read_bracket_total(stream: Stream) -> list[Step] | None:
+    """ "(24 sts)" within a line: its total when it is that and nothing else, or what there is so far where the line ends with a total."""
     start, findings = stream.at, len(stream.findings)
     opening = stream.next().text
     closing = {"[": "]", "(": ")", "{": "}"}[opening]
@@ -154,11 +154,13 @@ def read_bracket_total(stream: Stream) -> bool:
         except NotUnderstood:
             found = []
         if found and stream.mark(closing) and not _goes_on(stream):
+            if stream.ends_with_total and len(found) == 1 and found[0].what not in ("sp", "ch") and not stream.depth:
+                return [Gesture("so far", into=Next(found[0].count, STITCHES), span=stream.since(start))]
             stream.totals += found
-            return True
+            return []
     del stream.findings[findings:]
     stream.at = start
-    return False
+    return None
 
 
 _AFTER_TOTAL = (

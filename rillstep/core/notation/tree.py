@@ -167,13 +167,16 @@ class Repeat:
 
 GestureKind = Literal[
     "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
-    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "both layers", "aside",
+    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "both layers", "so far", "aside",
 ]  # fmt: skip
 
 
 @dataclass(frozen=True)
 class Gesture:
-    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where."""
+    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where.
+
+    "so far" states in the middle of a row how many there are, or how many the last steps made, as `into` counts.
+    """
 
     kind: GestureKind
     name: str = ""

@@ -40,9 +40,10 @@ def read_what(stream: Stream) -> What | None:
         return counted
     corner = stream.word("corner", "corners")
     stream.word("unworked", "remaining", "rem", "free", "skipped")
-    what = _row_end(stream) or _stitch_or_chain(stream)
+    what = row_end(stream) or _stitch_or_chain(stream)
     if what is None and corner:
-        return What("st and sp", corner=True)
+        # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two sides.
+        return What("gap" if stream.choose(2) == 1 else "st and sp", corner=True)
     if what is None:
         stream.at = start
         return None
@@ -63,7 +64,17 @@ def read_counted_space(stream: Stream) -> What | None:
     return None
 
 
-def _row_end(stream: Stream) -> What | None:
+def every_row_end(stream: Stream) -> What | None:
+    """ "end of each row": the row ends, all of them."""
+    told = stream.any_of(
+        "end of each row", "ends of each row", "end of every row", "ends of rows", "ends of the rows", "side of each row",
+        "sides of rows", "the end of each row", "the ends of the rows", "the side of each row", "edge of each row",
+    )  # fmt: skip
+    return What("end") if told else None
+
+
+def row_end(stream: Stream) -> What | None:
+    """ "row end", "end of row"."""
     if stream.words("row", "end") or stream.words("row", "ends") or stream.words("row-end"):
         return What("end")
     if stream.any_of(
@@ -120,8 +131,8 @@ def _and(stream: Stream, first: What) -> What:
     start = stream.at
     if not (stream.word("and", "or") or stream.mark("&", "/")):
         return first
-    stream.word("in")
-    stream.word("each", "every")
+    anew = stream.word("in", "into")
+    every = stream.word("each", "every")
     token = stream.peek()
     second = None
     before = stream.at
@@ -134,6 +145,9 @@ def _and(stream: Stream, first: What) -> What:
         second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
         if second is None and stream.word(*SPACE):
             second = What("sp")
+        if anew and not every and second is not None and not stream.tokens[stream.at - 1].text.endswith("s"):
+            stream.at = start
+            return first  # "in next 2 dc and in ch-2 sp": another place, that one
     kinds = {first.kind, second.kind if second else ""}
     if kinds == {"st", "sp"}:
         length = first.length or (second.length if second else None)

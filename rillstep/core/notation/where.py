@@ -44,7 +44,7 @@ class Decimals:
 
 # --- where a hook goes -------------------------------------------------------------
 
-WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end"]
+WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end", "gap"]
 
 
 @dataclass(frozen=True)

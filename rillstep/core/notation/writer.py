@@ -78,7 +78,7 @@ def _what(what: What, plural: bool, terms: Terms = "US") -> str:
         return f"{_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
     corner = "corner " if what.corner else ""
     match what.kind:
-        case "st and sp" if what.corner:
+        case "st and sp" | "gap" if what.corner:
             return "corner"
         case "sp" | "st and sp":
             word = "sps" if plural else "sp"
@@ -206,6 +206,8 @@ def _gesture(step: Gesture, terms: Terms) -> str:
             return f"join colour {step.name}".rstrip() + where
         case "seam":
             return f"with {step.name}"
+        case "so far" if isinstance(step.into, Next):
+            return f"({_n(step.into.count)} sts)"
         case "both layers":
             return "fold flat and work through both layers"
         case "aside":

@@ -36,8 +36,8 @@ def seams(subject: Subject) -> list[Finding]:
     """Two edges that are joined stitch by stitch and have not the same number of places."""
     found: list[Finding] = []
     titles = [section.title for section in subject.pattern.sections]
-    for words, span, sizes in _told(subject):
-        sides = _sides_of(words, titles)
+    for words, span, sizes, own in _told(subject):
+        sides = _sides_of(words, ["" if index == own else title for index, title in enumerate(titles)])
         if len(sides) != 2 or "evenly" in words.lower() or "easing" in words.lower():
             continue
         for work in subject.works:
@@ -52,15 +52,16 @@ def seams(subject: Subject) -> list[Finding]:
     return found
 
 
-def _told(subject: Subject) -> Iterator[tuple[str, Span, tuple[int, ...]]]:
-    """Words that sew something: prose, and seams worked."""
-    for _, line in subject.pattern.lines():
+def _told(subject: Subject) -> Iterator[tuple[str, Span, tuple[int, ...], int | None]]:
+    """Words that sew something: prose, and seams worked. Last, the section whose title they begin with: "Joining: pin ..." """
+    for index, section, line in ((i, s, line) for i, s in enumerate(subject.pattern.sections) for line in s.lines):
         if isinstance(line, Prose) and _SEWS.search(line.text):
-            yield line.text, line.span, line.sizes
+            own = index if section.title and line.text.lower().startswith(f"{section.title.lower()}:") else None
+            yield line.text, line.span, line.sizes, own
         elif isinstance(line, Row | Setup) and "seam" in line.gestures:
             for step in line.steps:
                 if isinstance(step, Gesture) and step.kind == "seam":
-                    yield step.name, line.span, line.sizes
+                    yield step.name, line.span, line.sizes, None
 
 
 def _sides_of(words: str, titles: list[str]) -> list[_Side]:

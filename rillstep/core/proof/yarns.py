@@ -3,9 +3,12 @@
 import re
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup
+from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.proof.subject import Subject
 
+_TOLD_JOINED = re.compile(
+    r"\b(?:join|rejoin|attach|reattach)\b[^.;]*\b(?:yarn|colou?r|thread|at|in|to)\b", re.IGNORECASE
+)
 _JOINS = {"join colour", "change colour", "adjustable ring"}
 
 
@@ -22,6 +25,8 @@ def _joined_and_cut(section: Section) -> list[Finding]:
     cut = False  # the yarn was fastened off, and nothing was joined since
     worked = False
     for line in section.lines:
+        if isinstance(line, Prose) and _TOLD_JOINED.search(line.text):
+            cut = False  # "With the front facing you, join yarn at the top corner."
         if not isinstance(line, Row | Again | Setup):
             continue
         kinds = line.gestures if isinstance(line, Row | Setup) else frozenset()
