@@ -77,7 +77,7 @@ def tally(work: SizeWork, from_line: int = 0, to_line: int = 10**9, sections: tu
     for line in work.lines:
         if not from_line <= line.line.span.line <= to_line:
             continue
-        made = sections[line.section].make if sections else 1
+        made = sections[line.section].made(work.size) if sections else 1
         if not isinstance(line.line, Row | Again):
             chains += made * line.end.count("ch") if line.end.foundation else 0
             continue

@@ -79,6 +79,7 @@ class Walker:
         self.taken = self.skipped = self.turn_began = 0
         self.uses: set[tuple[str, str]] = set()
         self.stands = self.started = False
+        self.begins: list[P] = []  # a special stitch that the starting chain begins
 
     # --- places
 
@@ -220,6 +221,11 @@ class Walker:
         for index, step in enumerate(steps):
             self.step(step, steps[index + 1] if index + 1 < len(steps) else None)
             self.started = self.started or not isinstance(step, Gesture)
+            if len(self.made) == len(self.begins) and all(
+                (one.kind, one.stitch, one.length) == (of.kind, of.stitch, of.length)
+                for one, of in zip(self.made, self.begins, strict=True)
+            ):
+                self.made = list(self.begins)  # the starting chain and what follows it are that stitch
 
     def knots(self, into: Into) -> bool:
         """A slip stitch that makes no stitch: it levels a round that is done, or closes a loop where it began."""
@@ -311,12 +317,18 @@ class Walker:
                 counts = "none"
             if counts == "none":
                 return
+            space = step.space.at(self.size) if step.space is not None else 0
+            special = self.special(counts) if counts else None
+            if special is not None:  # it begins as that one does
+                whole = self.in_one(special.steps, special.name)
+                counts, self.begins = whole[0].stitch, whole
+                space = length - _heights[counts] if whole[1].kind == "sp" else 0
             if counts is not None:
                 self.take(("st", None, ""), use=False)
                 self.stands = True
                 self.made.append(P("st", counts))
-                if step.space is not None:
-                    self.made.append(P("sp", length=step.space.at(self.size)))
+                if space:
+                    self.made.append(P("sp", length=space))
                 return
         self.made.append(P("sp", length=length))
 
@@ -433,11 +445,13 @@ class Walker:
         return total
 
 
+_heights = {"sc": 1, "hdc": 2, "dc": 3, "tr": 4}
+
+
 def _height(step: Step | None) -> int:
-    heights = {"sc": 1, "hdc": 2, "dc": 3, "tr": 4}
     match step:
         case Work(stitch=stitch) | Together(stitch=stitch):
-            return heights.get(stitch.removeprefix("FP").removeprefix("BP"), 3)
+            return _heights.get(stitch.removeprefix("FP").removeprefix("BP"), 3)
         case Repeat(steps=steps) | Group(steps=steps):
             return next((h for h in map(_height, steps) if h), 0)
         case EachKind(works=works):

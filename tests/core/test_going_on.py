@@ -131,7 +131,7 @@ def test_a_piece_that_is_worked_as_another(words: str, rows: tuple[int, int]) ->
 )  # fmt: skip
 def test_how_many_are_made(words: str, make: int) -> None:
     (front,) = prove_text(FRONT + words).pattern.sections
-    assert front.make == make
+    assert front.make == (make,)
 
 
 def test_a_fault_in_a_piece_is_found_where_it_is_written() -> None:

@@ -244,19 +244,19 @@ def test_set_up_lines(text: str, written: str) -> None:
 
 
 SECTIONS = [
-    ("Section: Wall (joined rounds, wall)", ("Wall", "joined rounds", "wall", 1, "")),
-    ("Section: Wall (spiral, tube)", ("Wall", "spiral rounds", "tube", 1, "")),
-    ("Section: Front (rows, panel, make 2)", ("Front", "rows", "panel", 2, "")),
-    ("Section: Flap (rows, panel, mirrored)", ("Flap", "rows", "panel", 1, "mirrored")),
-    ("Section: Base (joined rounds, oval, halves alike)", ("Base", "joined rounds", "oval", 1, "halves")),
-    ("FRONT PANEL (make 2)", ("FRONT PANEL", "joined rounds", "panel", 2, "")),
-    ("Base (worked in a spiral)", ("Base", "joined rounds", "disc", 1, "")),
-    ("**Strap**", ("Strap", "joined rounds", "strip", 1, "")),
+    ("Section: Wall (joined rounds, wall)", ("Wall", "joined rounds", "wall", (1,), "")),
+    ("Section: Wall (spiral, tube)", ("Wall", "spiral rounds", "tube", (1,), "")),
+    ("Section: Front (rows, panel, make 2)", ("Front", "rows", "panel", (2,), "")),
+    ("Section: Flap (rows, panel, mirrored)", ("Flap", "rows", "panel", (1,), "mirrored")),
+    ("Section: Base (joined rounds, oval, halves alike)", ("Base", "joined rounds", "oval", (1,), "halves")),
+    ("FRONT PANEL (make 2)", ("FRONT PANEL", "joined rounds", "panel", (2,), "")),
+    ("Base (worked in a spiral)", ("Base", "joined rounds", "disc", (1,), "")),
+    ("**Strap**", ("Strap", "joined rounds", "strip", (1,), "")),
 ]
 
 
 @pytest.mark.parametrize(("head", "says"), SECTIONS, ids=[head for head, _ in SECTIONS])
-def test_sections(head: str, says: tuple[str, str, str, int, str]) -> None:
+def test_sections(head: str, says: tuple[str, str, str, tuple[int, ...], str]) -> None:
     parsed = parse(f"{head}\nRnd 1: 6 sc in a magic ring; join.")
     section = parsed.pattern.sections[0]
     assert parsed.findings == ()

@@ -3,7 +3,19 @@
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
-from rillstep.core.notation.tree import Chain, Closing, EachKind, Group, InRing, Repeat, Same, Step, Together, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    Closing,
+    EachKind,
+    Group,
+    InRing,
+    Repeat,
+    Same,
+    Special,
+    Step,
+    Together,
+    Work,
+)
 from rillstep.core.stitches import BY_US, basic
 
 
@@ -48,6 +60,9 @@ def _space_beside(hook: Hook, step: Chain, length: int) -> int:
     """Chains of it that are a space beside the stitch that it counts as; 0 for none."""
     if step.space is not None:
         return step.space.at(hook.size)
+    special = next((s for s in hook.around.specials if s.name == step.counts), None)
+    if special is not None and _begins_with_space(special):
+        return max(0, length - basic(_first_of(special) or "").turning_chain)
     said = hook.says.get(length, "")
     return int(said.partition("+")[2]) if step.counts is None and "+" in said else 0
 
@@ -62,6 +77,9 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
     height = basic(first).turning_chain if first else 0
     counts = step.counts or (hook.says[length].split("+")[0] if length in hook.says else None)
     if counts is not None:
+        special = next((s for s in hook.around.specials if s.name == counts), None)
+        if special is not None:
+            return _first_of(special) or first  # "ch 4, dc in same st (counts as V-st)": it begins as that one does
         if step.counts is not None:
             hook.says[length] = counts if step.space is None else f"{counts}+{step.space.at(hook.size)}"
         if counts == "st":
@@ -85,6 +103,17 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
         )
         hook.warnings.append(Trouble("turning-chain", step.span, message))
     return None
+
+
+def _first_of(special: Special) -> str | None:
+    """The stitch that a stitch of the pattern's own begins with."""
+    return next((found for found in map(_first_stitch, special.steps) if found is not None), None)
+
+
+def _begins_with_space(special: Special) -> bool:
+    """Do chains follow its first stitch?"""
+    steps = special.steps[0].steps if isinstance(special.steps[0], Group) else special.steps
+    return len(steps) > 1 and isinstance(steps[1], Chain)
 
 
 def _works_at_once(step: Step | None) -> bool:

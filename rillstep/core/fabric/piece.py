@@ -95,6 +95,8 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         piece = Piece(EMPTY)
         piece.state = before.state
         return piece
+    if on.edge == "joined pieces":
+        return Piece(None)  # what many pieces make together is not known: their first round goes on from what it states
     if on.edge == "foundation":
         return Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
     if on.edge == "row ends":

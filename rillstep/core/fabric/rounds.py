@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from rillstep.core.fabric.edge import EMPTY, Counts, Edge
+from rillstep.core.fabric.edge import EMPTY, Counts, Edge, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.lines import LineWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
@@ -12,7 +12,19 @@ from rillstep.core.fabric.stated import Worked, go_on
 from rillstep.core.fabric.totals import differing, stated_sts
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Again, Chain, FromHook, Line, Pattern, Row, Section, Setup, Work
+from rillstep.core.notation.tree import (
+    Again,
+    Chain,
+    Evenly,
+    FromHook,
+    Gesture,
+    Line,
+    Pattern,
+    Row,
+    Section,
+    Setup,
+    Work,
+)
 
 
 @dataclass
@@ -41,6 +53,8 @@ def work_line(
             None if line.broken else Trouble("row-not-found", line.label_span, "the rows to work again are not there")
         )
         return go_on(line, index, size, piece, (), None, trouble)
+    if piece.edge is None and isinstance(line, Row) and not line.broken and (count := _spread_over_all(line, size)):
+        piece.edge = start = interned(stitches_edge("sc", count, closed=True))  # whatever edge it is, it is worked so
     if line.broken or piece.edge is None:
         return go_on(line, index, size, piece, (), None, None)
     times = line.rounds(size)
@@ -48,6 +62,13 @@ def work_line(
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message))
     return _work_rounds(line, (index, section), size, piece, common, sources)
+
+
+def _spread_over_all(line: Row, size: int) -> int:
+    """How many stitches a row works evenly around, where it does nothing else: it says the same of any edge."""
+    works = [step for step in line.steps if not isinstance(step, Chain | Gesture)]
+    one = works[0] if len(works) == 1 else None
+    return one.count.at(size) if isinstance(one, Evenly) and one.along in ("around", "edge") else 0
 
 
 def _work_rounds(

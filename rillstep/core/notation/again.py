@@ -8,6 +8,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
 from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import ROWS, STITCH, plain_num
+from rillstep.core.stitches import stitch_words
 
 _ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
@@ -75,6 +76,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
+        _in_colours(stream)
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
@@ -97,6 +99,21 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.at = start
             break
     return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts)
+
+
+def _in_colours(stream: Stream) -> None:
+    """ ", working 2 rows in B, 2 rows in C and 2 rows in A": the colours of rows that are repeated, up to how often they are."""
+    start = stream.at
+    if stream.word("working", "alternating", "changing", "using", "in") and not stream.sees("pattern"):
+        known = stitch_words(stream.context.terms)
+        while (
+            (token := stream.peek()) is not None and not token.is_word("until", "till") and not token.is_mark(".", ";")
+        ):
+            if token.text in known:
+                break
+            stream.at += 1
+        if token is None or not token.is_word("until", "till"):
+            stream.at = start
 
 
 def rows_in_all(stream: Stream) -> Num | None:

@@ -64,7 +64,7 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         )
         close(stream)
         return "none", None
-    if stream.mark("=") or stream.any_of(
+    if (stream.mark("=") and (stream.number() is None or True)) or stream.any_of(
         "counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"
     ):
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")

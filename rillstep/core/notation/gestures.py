@@ -84,6 +84,12 @@ _FACING = (
 _BOTH_LAYERS = (
     "working through both layers", "work through both layers", "through both layers", "working in both layers", "working through both thicknesses",
     "working through both edges", "working through both sides", "work through both thicknesses", "through both thicknesses",
+    "working through both circles", "working through both pieces", "working through both panels", "working through both squares",
+    "working through both motifs", "working through both", "working through all layers", "work through both pieces", "work through both panels",
+)  # fmt: skip
+_INSIDE_OUT = (
+    "turn inside out", "turn the bag inside out", "turn bag inside out", "turn work inside out", "turn the work inside out", "turn it inside out",
+    "turn right side out", "turn the bag right side out", "turn bag right side out", "turn it right side out",
 )  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
@@ -122,10 +128,15 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if stream.any_of(*_BESIDE):
         _to_where(stream)
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
+    if token.is_word("mc", "cc") and (following := stream.peek(1)) is not None and following.is_mark(","):
+        stream.at += 1  # "MC, sc in each st around"
+        return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
     if _is_colour(stream):  # "A: sc in next 2 sts; B: ...", "(A 2 sc, B inc)"
         stream.at += 1
         stream.mark(":")
         return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
+    if stream.any_of(*_INSIDE_OUT):
+        return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     leave = read_leave(stream)
     if leave is not None:
         return [leave]
@@ -157,7 +168,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return colour_gesture(stream, start, "change colour")
     if stream.any_of(*_BOTH_LAYERS):
         if not (stream.sees("loops") or stream.sees("lps")):
-            _to_where(stream)
+            if sees_stitch(stream) is None:
+                _to_where(stream)
             return [layers(stream, start)]
         stream.at = start
     if token.is_word(

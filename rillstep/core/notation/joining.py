@@ -31,6 +31,8 @@ _OWN_LINE = re.compile(
 
 # A label in the middle of a line, behind what ends a sentence.
 _ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rnds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d))", re.IGNORECASE)  # fmt: skip
+# "30 cm only: Round 7: ...": a row for some sizes.
+_LIMITED = re.compile(r"^[^:]{1,60}:\s*(?:rnds?|rounds?|rows?)\.?\s*\d", re.IGNORECASE)
 _OWN_WORDS = re.compile(r"^\s*(?:notes?|check)\b|.*#", re.IGNORECASE)
 
 
@@ -93,6 +95,8 @@ def _continues(text: str, raw: str) -> bool:
     within_set = re.match(r"\s*\d+\)", raw) is not None and text.count("(") > text.count(
         ")"
     )  # "... 24 (30," and "36) sts"
+    if _LIMITED.match(raw):
+        return False
     if not raw.strip() or "#" in raw or (starts_label(raw) is not None and not within_set):
         return False
     ended = text.endswith((".", "!")) or bool(re.search(r"\d[^()\[\]]*[)\]>]$", text))

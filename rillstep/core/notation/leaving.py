@@ -22,7 +22,7 @@ def read_leave(stream: Stream) -> Gesture | None:
     if not stream.any_of("unworked", "un-worked", "free", "for now", "not worked", "open", "unjoined"):
         stream.at = start
         return None
-    if stream.word("for", "as", "to"):
+    if stream.word("for", "as", "to", "at"):
         while (token := stream.peek()) is not None and token.kind == "word":
             stream.at += 1  # what it is left for
     return Gesture("leave rest unworked", "", Next(number, STITCHES) if number else None, stream.since(start))

@@ -107,12 +107,17 @@ class _Reading:
         if before_it.kind != line.kind:
             return  # rows that become rounds are counted from 1 again
         told, self.lines = self.lines[at:], self.lines[:at]
-        before = [*self.sections, replace(self.open, lines=tuple(self.lines))]
-        self.start(read_heading(title, line.span, before, "Row 1:" if line.kind == "Row" else "Rnd 1:"), guessed=True)
+        before = [*self.sections, *_just(self)]
+        self.head(title, line.span, "Row 1:" if line.kind == "Row" else "Rnd 1:")
         assert self.open is not None
         named = piece_named([one.text for one in told if isinstance(one, Prose)], before)
         self.open = replace(self.open, continues=named or self.open.continues or before[-1].title)
         self.lines = told
+
+    def head(self, title: str, span: Span, following: str) -> None:
+        """A section begun by a heading; `following` is what stands after it."""
+        before = [*self.sections, *_just(self)]
+        self.start(read_heading(title, span, before, following, len(self.header.sizes)), guessed=True)
 
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
         if isinstance(line, Row):
@@ -348,7 +353,7 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
     text = _without_title(text, reading)
     title = title_of(text)
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
-        reading.start(read_heading(title, span, reading.sections + _just(reading), text), guessed=True)
+        reading.head(title, span, text)
         context = context_of(reading.header, context.active, reading.context().kind)
     found = rows.read_row(text, number, context, tuple(reading.expected))
     if found is not None:
@@ -368,19 +373,20 @@ def _read_body_line(reading: _Reading, text: str, number: int, raws: list[str]) 
     following = _following(raws, number, reading)
     named = _names_pattern(reading, text, number, raws)
     if following is not None and not named and is_heading(text, following):
-        reading.start(read_heading(text, span, reading.sections + _just(reading), following), guessed=True)
+        reading.head(text, span, following)
         return
     if (at := lowered.find("section:")) > 0:
         message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
         at += len(text) - len(lowered)
         reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
-    if _read_unlabelled(reading, text, number, context, raws):
+    if _read_unlabelled(reading, text, number, context, raws) or _read_even(reading, text, number, context):
         return
     if reading.open is None and not reading.sections:
         header.told(reading.header, text.strip())
         reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
         return
-    reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if instructs(text) else [])
+    unworked = instructs(text) and not rows.makes_a_loop(text, number, context)
+    reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
 
 
 def _without_title(text: str, reading: _Reading) -> str:
@@ -417,7 +423,7 @@ def _read_titled_setup(reading: _Reading, text: str, number: int, span: Span) ->
     ):
         return False
     title = text[:start].strip().rstrip(":")
-    reading.start(read_heading(title, span, reading.sections + _just(reading), text[start:]), guessed=True)
+    reading.head(title, span, text[start:])
     reading.add(*setup)
     return True
 
@@ -431,14 +437,14 @@ def _read_copy(reading: _Reading, text: str, number: int, span: Span) -> bool:
         if not like.title:
             reading.open = None
         source = like.source
-        reading.start(replace(source, title=title, lines=(), make=1, span=span), guessed=False)
+        reading.start(replace(source, title=title, lines=(), make=(1,), span=span), guessed=False)
         for line in like.lines:
             reading.add(line, [])
         return True
-    made = made_so_often(text, reading.open.make) if reading.open is not None else None
+    made = made_so_often(text, reading.open.make[0]) if reading.open is not None else None
     if made is None or reading.open is None:
         return False
-    reading.open = replace(reading.open, make=made)
+    reading.open = replace(reading.open, make=(made,))
     return True
 
 
@@ -453,7 +459,7 @@ def _read_unlabelled(reading: _Reading, text: str, number: int, context: Context
     row, problems, start = found
     title = text[:start].strip().rstrip(":")
     if title and starts_piece(row.steps):
-        reading.start(read_heading(title, row.span, reading.sections + _just(reading), text[start:]), guessed=True)
+        reading.head(title, row.span, text[start:])
     elif starts_piece(row.steps):
         reading.restart()
     chain, *rest = row.steps
@@ -462,6 +468,15 @@ def _read_unlabelled(reading: _Reading, text: str, number: int, context: Context
         row = replace(row, steps=tuple(rest))
     reading.add(row, problems)
     return True
+
+
+def _read_even(reading: _Reading, text: str, number: int, context: Context) -> bool:
+    """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
+    before = next((one for one in reversed(reading.lines) if isinstance(one, Row | Again)), None)
+    found = rows.read_even(text, number, context, tuple(reading.expected), before) if isinstance(before, Row) else None
+    if found is not None:
+        reading.add(found[0], found[1])
+    return found is not None
 
 
 def _following(raws: list[str], number: int, reading: _Reading) -> str | None:

@@ -13,6 +13,7 @@ def one_size(pattern: Pattern, size: int) -> Pattern:
             section,
             lines=tuple(_project(line, size) for line in section.lines if size in line.sizes),
             on=_project(section.on, size),
+            make=(section.made(size),),
         )
         for section in pattern.sections
     )

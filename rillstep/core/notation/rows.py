@@ -7,14 +7,41 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
+from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 from rillstep.core.notation.tabular import usual_form
 from rillstep.core.notation.totals import same_totals
-from rillstep.core.notation.tree import Again, Check, CheckItem, Gesture, Line, Num, Reading, Row, Setup, Step, Total
-from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
+from rillstep.core.notation.tree import (
+    Again,
+    Chain,
+    Check,
+    CheckItem,
+    Every,
+    Gesture,
+    Line,
+    Num,
+    Reading,
+    Row,
+    Setup,
+    Step,
+    ToEnd,
+    Total,
+    Work,
+)
+from rillstep.core.notation.unlabelled import (
+    alone,
+    even_rows,
+    instructs,
+    kind_of,
+    only_a_loop,
+    starts_piece,
+    title_ends,
+    whole_row,
+)
+from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
 
 SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
@@ -281,8 +308,56 @@ def read_unlabelled(
     first = coming
     if starts_piece(steps):
         first = Num(tuple(None if v is None else anew for v in coming.values))
-    row = Row(kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span)  # type: ignore[arg-type]
+    others = []
+    for choice in range(1, stream.choices):
+        again_ = stream_over(text, line, context, start, end)
+        again_.choice = choice
+        others.append(Reading(rewritten(read_steps(again_), kind), totals))
+    row = Row(
+        kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span, readings=tuple(others)  # type: ignore[arg-type]
+    )  # fmt: skip
     return row, (), start
+
+
+def makes_a_loop(text: str, line: int, context: Context) -> bool:
+    """Does a line of words only make a loop of chains?"""
+    stream = stream_over(text, line, context, title_ends(text), len(text))
+    steps = read_steps(stream)
+    return not stream.findings and only_a_loop(steps)
+
+
+_EVEN = re.compile(
+    r"^\s*(?:then\s+|now\s+)?(?:(?:work|continue|crochet|keep|go)\b[^.;:]{0,30})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b", re.IGNORECASE
+)  # fmt: skip
+
+
+def read_even(
+    text: str, line: int, context: Context, expected: tuple[int, ...], before: Row
+) -> tuple[Row, tuple[Finding, ...]] | None:
+    """Plain rows that only say how many they are; None for any other line."""
+    if not _EVEN.match(text):
+        return None
+    end, totals, problems, _ = split_totals(text, line, context, 0)
+    stream = stream_over(text, line, context, 0, end)
+    many, stitch = None, main_stitch(before.steps)
+    while many is None and stream.peek() is not None:
+        if (number := stream.number()) is None:
+            stream.at += 1
+            continue
+        stream.word("more", "further", "additional", "plain", "even")
+        many = number if stream.word(*ROWS) else None
+    if many is None or stitch is None or problems or stream.findings:
+        return None
+    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    span = Span(line, 1, len(text) + 1)
+    every = Work(
+        stitch, plain_num(stream, 1), Every(STITCHES, ToEnd("around" if before.kind == "Rnd" else "across")), span=span
+    )
+    first = next((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), 0)
+    last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
+    ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))
+    steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
+    return Row(before.kind, coming, _after(coming, many, 1, -1), steps, totals, context.active, None, span, span), ()
 
 
 @lru_cache(maxsize=2048)

@@ -10,14 +10,17 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.tree import ROLES, WORKED, Again, Along, Num, Row, Section
 
-_MAKE = re.compile(r"^make\s+(\d{1,2}|two|both)$")
+_MAKE = re.compile(r"^make\s+(\d{1,3}(?:/\d{1,3})*|two|both)$")
 _MAKE_WORDS = {"both": 2} | {
     word: n
     for n, word in enumerate(
         ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"], 1
     )
 }
-_MADE = re.compile(rf"[(\[]?\s*[,–—-]?\s*\bmake\s+(\d{{1,2}}|{'|'.join(_MAKE_WORDS)})\b[^)\]:]*[)\]]?", re.IGNORECASE)
+_MADE = re.compile(
+    rf"[(\[]?\s*[,–—-]?\s*\bmake\s+(\d{{1,3}}(?:\s*[(\[]\s*\d{{1,3}}(?:\s*[,:;/|]\s*\d{{1,3}})*\s*[)\]]|(?:\s*[/|,]\s*\d{{1,3}})+|\b)|(?:{'|'.join(_MAKE_WORDS)})\b)[^)\]:]*[)\]]?",
+    re.IGNORECASE,
+)
 _ON = re.compile(
     r"in (?:the )?(?:free |unworked |remaining )?(front|back) loops? (?:of|from) (?:the )?(rnd|round|row)\s+(\d{1,5})",
     re.IGNORECASE,
@@ -75,7 +78,8 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         title, comma, tail = value.strip().partition(", continue from ")
         tail = "continue from " + tail if comma else ""
     findings: list[Finding] = []
-    worked, role, make = None, None, 1
+    worked, role = None, None
+    make: tuple[int, ...] = (1,)
     alike: Literal["", "mirrored", "halves"] = ""
     for word in [word.strip().lower() for word in inside.split(",") if word.strip()]:
         made = _MAKE.match(word)
@@ -86,7 +90,7 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         elif word in _ALIKE:
             alike = _ALIKE[word]
         elif made is not None:
-            make = _MAKE_WORDS.get(made[1]) or int(made[1])
+            make = _made(made[1], n_sizes) or (1,)
         else:
             findings.append(_unknown_word(word, span))
     apart = tail.lower() in APART
@@ -104,7 +108,7 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
 
 def _last_piece(before: list[Section]) -> str | None:
     """The piece that a heading without a foundation of its own goes on with: not a cord or another thing made apart in between."""
-    worked = [s for s in reversed(before) if s.make == 1 and any(isinstance(line, Row | Again) for line in s.lines)]
+    worked = [s for s in reversed(before) if s.make == (1,) and any(isinstance(line, Row | Again) for line in s.lines)]
     bodies = [s for s in worked if s.role != "strip"]
     return next((s.title for s in [*bodies, *worked, *before[-1:]]), None) or None
 
@@ -160,6 +164,8 @@ def _continues(
         on = Along("free loops", loops[1].lower(), kind, Num((int(loops[3]),) * n_sizes))  # type: ignore[arg-type]
     elif "foundation" in more:
         on = Along("foundation")
+    elif "joined pieces" in more:
+        on = Along("joined pieces")
     elif "row ends" in more or "side" in more:
         on = Along("row ends")
     if title.strip().lower() not in titles:
@@ -225,13 +231,13 @@ def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
     return None
 
 
-def read_heading(text: str, span: Span, before: list[Section], following: str) -> Section:
+def read_heading(text: str, span: Span, before: list[Section], following: str, n_sizes: int = 1) -> Section:
     """A bare heading as a section: how it is worked is taken from the first label after it."""
     bare = text.strip().strip("*_#[]").strip().rstrip(":.").strip()
     if re.fullmatch(r"(?:\w )+\w", bare):
         bare = bare.replace(" ", "").capitalize()  # "B A S E"
     made = _MADE.search(bare)
-    make = (_MAKE_WORDS.get(made[1].lower()) or int(made[1])) if made else 1
+    make = (_made(made[1], n_sizes) if made else None) or (1,)
     title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-–—()") if made else bare
     dashed = re.search(
         r"\s[-–—]\s(?=[^-–—]*(?:rounds?|rnds?|rows?|spiral|flat|worked)\b[^-–—]*$)", title, re.IGNORECASE
@@ -258,5 +264,21 @@ def read_heading(text: str, span: Span, before: list[Section], following: str) -
         following,
         re.IGNORECASE,
     )
-    continues = _last_piece(before) if not anew and make == 1 else None
-    return Section(title, "rows" if rows else "joined rounds", role, (), continues, None, make, span=span)
+    continues = _last_piece(before) if not anew and make == (1,) else None
+    return Section(
+        title, "rows" if rows else "joined rounds", role, (), continues, _on_many(continues, before), make, span=span
+    )
+
+
+def _made(words: str, n_sizes: int) -> tuple[int, ...] | None:
+    """How many of a piece are made: one number, or one for each size; None when it is another number of them."""
+    if words.lower() in _MAKE_WORDS:
+        return (_MAKE_WORDS[words.lower()],)
+    numbers = tuple(int(number) for number in re.findall(r"\d+", words))
+    return numbers if len(numbers) in (1, n_sizes) and all(numbers) else None
+
+
+def _on_many(continues: str | None, before: list[Section]) -> Along | None:
+    """Goes on from a piece of which many are made: they are joined before."""
+    piece = next((s for s in reversed(before) if s.title == continues), None)
+    return Along("joined pieces") if piece is not None and max(piece.make) > 2 and piece.role == "square" else None

@@ -91,7 +91,7 @@ def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: 
         at = stream.at
         comma = stream.mark(",")
         joined = stream.word("and", "then") or stream.mark("&")
-        joined = (stream.word("working", "making", "placing") and _is_every(steps)) or joined
+        joined = (stream.word("working", "making", "placing", "with") and _is_every(steps)) or joined
         if not joined and not (comma and (_is_open_each(stream, steps) or _whole_then_space(stream, steps))):
             stream.at = at
             break

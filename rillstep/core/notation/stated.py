@@ -11,7 +11,7 @@ from rillstep.core.notation.tree import Total
 _COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
-    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<!\w)=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
+    r"(?:—|\s-{1,2}\s|(?<!otal)(?<=[a-z\])]):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<![\w(\[])=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
 )
 _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
@@ -80,7 +80,7 @@ def _counts_only(inside: str, context: Context) -> bool:
     if re.search(r"\b(?:in|next|each|around|join|across)\b", inside.replace("in total", "").replace("in all", "")):
         return False
     own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
-    return own or re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE) is not None
+    return own or re.search(rf"(?<![a-z]){_COUNTED}\b", inside, re.IGNORECASE) is not None
 
 
 def _last_mark(text: str, start: int) -> re.Match[str] | None:

@@ -18,6 +18,7 @@ from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
 from rillstep.core.notation.tree import Gesture, Next, Skip, Step, Work
+from rillstep.core.notation.vocabulary import sees_stitch
 from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 
@@ -75,6 +76,18 @@ _TO_CLOSE = (
 )  # fmt: skip
 
 
+def _tells_purpose(stream: Stream) -> bool:
+    """ "To close the bottom, ...": what a line is for."""
+    start = stream.at
+    if stream.word("to"):
+        while (token := stream.peek()) is not None and token.kind == "word" and sees_stitch(stream) is None:
+            stream.at += 1
+        if stream.at - start > 1 and stream.mark(",", ":"):
+            return True
+    stream.at = start
+    return False
+
+
 def _says_nothing(stream: Stream, after_step: bool) -> bool:
     """ "Work even:", "..., for the button loop": words that change nothing in what is worked; taken whole."""
     start = stream.at
@@ -89,6 +102,8 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
     if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark"):
         return True
     stream.at = start
+    if not after_step and _tells_purpose(stream):
+        return True
     if after_step and stream.any_of(*_TO_CLOSE):
         return True
     if after_step and _tells_of_last(stream):

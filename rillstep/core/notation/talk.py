@@ -7,6 +7,7 @@ import difflib
 
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Gesture
+from rillstep.core.notation.vocabulary import sees_stitch
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
 # Words of instructions: none of them is what was not understood by itself.
@@ -48,6 +49,8 @@ def words_only(stream: Stream, start: int) -> Gesture | None:
         stream.at = end
         return Gesture("aside", " ".join(token.text for token in tokens[start:end]), span=stream.since(start))
     while end < len(tokens) and not tokens[end].is_mark(",", ";", ".", ":", "]", ")", "[", "(", "*", "**", "—"):
+        if tokens[end].is_word("and") and end > start and _works_next(stream, end + 1):
+            break  # "fold flat and sl st through both layers"
         end += 1
     clause = tokens[start:end]
     if not clause or any(token.kind in ("num", "ordinal", "expr") for token in clause):
@@ -71,6 +74,15 @@ def words_only(stream: Stream, start: int) -> Gesture | None:
         return None
     stream.at = end
     return Gesture("aside", " ".join(words), span=stream.since(start))
+
+
+def _works_next(stream: Stream, at: int) -> bool:
+    """Does a stitch come next, worked from token `at` on?"""
+    kept = stream.at
+    stream.at = at
+    found = sees_stitch(stream) is not None
+    stream.at = kept
+    return found
 
 
 def tells(stream: Stream, words: list[str], least: int = 2) -> bool:

@@ -55,7 +55,8 @@ def size_names(text: str) -> tuple[str, ...]:
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
     bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]$", text)
     if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
-        text = f"{bracket[1]},{re.sub(r'[;:/|]', ',', bracket[2])}"
+        slash = "" if "/" in bracket[1] else "/"  # "S/M (L/XL)" are two
+        text = f"{bracket[1]},{re.sub(rf'[;:{slash}|]', ',', bracket[2])}"
     elif "," not in text and re.search(r"[/|;]", text):
         text = re.sub(r"[/|;]", ",", text)
     text = (

@@ -332,9 +332,9 @@ def covers(row: Row | Again, line: int) -> bool:
 
 @dataclass(frozen=True)
 class Along:
-    """An edge of an earlier section: loops left free in a row of it, its foundation chain, or its row ends."""
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, or what many of it make together."""
 
-    edge: Literal["free loops", "foundation", "row ends"]
+    edge: Literal["free loops", "foundation", "row ends", "joined pieces"]
     loop: Loop = "front"
     kind: Literal["Rnd", "Row"] = "Rnd"
     number: Num | None = None
@@ -353,7 +353,7 @@ class Special:
 class Section:
     """`continues`: the section it goes on from; `on` says where on it, the last edge if nothing is said.
 
-    make: how many of the piece are made alike. alike: what the section declares of its sides:
+    make: how many of the piece are made alike, once for all sizes or one number for each. alike: what the section declares of its sides:
     "mirrored", left and right of the centre of each row; "halves", front and back of each round.
     """
 
@@ -363,9 +363,13 @@ class Section:
     lines: tuple[Line, ...]
     continues: str | None = None
     on: "Along | None" = None
-    make: int = 1
+    make: tuple[int, ...] = (1,)
     alike: Literal["", "mirrored", "halves"] = ""
     span: Span = field(default=NOWHERE, compare=False)
+
+    def made(self, size: int) -> int:
+        """How many of the piece are made in a size."""
+        return self.make[size if len(self.make) > 1 else 0]
 
 
 @dataclass(frozen=True)

@@ -53,7 +53,7 @@ _LEADING = (
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
     r"\b(?:\d+\s+(?:sc|hdc|dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
-    r"^\s*rep(?:eat)?\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly)\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    r"^\s*rep(?:eat)?\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|evenly|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
 # A gauge that is told works nothing.
@@ -177,6 +177,13 @@ def title_ends(text: str) -> int:
 def instructs(text: str) -> bool:
     """Does a line that is kept as words seem to instruct?"""
     return _INSTRUCTS.search(text) is not None and _MEASURES.search(text) is None
+
+
+def only_a_loop(steps: tuple[Step, ...]) -> bool:
+    """ "Join yarn at the tip, ch 8, sl st in same st. Fasten off.": a loop of chains, of which nothing else depends."""
+    works = [step for step in steps if isinstance(step, Work)]
+    rest = all(isinstance(step, Chain | Gesture | Work) for step in steps)
+    return rest and any(isinstance(step, Chain) for step in steps) and all(work.stitch == "sl st" for work in works)
 
 
 def not_worked(span: Span) -> Finding:

@@ -269,7 +269,20 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     times = read_times(stream)
     if times is not None and per is None:
         return [Work(stitch, plain_num(stream, 1), Next(times, STITCHES), loop, stream.since(start))]
+    if stitch == "sl st" and per is None and _ends_round(stream):
+        return [Gesture("join", span=stream.since(start))]  # "..., sl st." and nothing more
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _ends_round(stream: Stream) -> bool:
+    """Is this the end of a round, after other stitches of it?"""
+    rest = stream.tokens[stream.at :]
+    return (
+        stream.context.kind == "Rnd"
+        and not stream.depth
+        and len(stream.tokens) > 4
+        and all(t.is_mark(".") for t in rest)
+    )
 
 
 def _counts_off(stream: Stream) -> bool:

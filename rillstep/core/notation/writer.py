@@ -78,7 +78,9 @@ def _what(what: What, plural: bool, terms: Terms = "US") -> str:
         return f"{_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
     corner = "corner " if what.corner else ""
     match what.kind:
-        case "st and sp" | "gap" if what.corner:
+        case "gap":
+            return "corner between sides"
+        case "st and sp" if what.corner:
             return "corner"
         case "sp" | "st and sp":
             word = "sps" if plural else "sp"
@@ -361,7 +363,7 @@ def write_section_head(section: Section, before: list[Section] | None = None) ->
         kept = ", from nothing"
     if section.on is not None:
         kept += f", {_along(section.on)}"
-    make = f", make {section.make}" if section.make > 1 else ""
+    make = f", make {'/'.join(map(str, section.make))}" if section.make != (1,) else ""
     alike = {"": "", "mirrored": ", mirrored", "halves": ", halves alike"}[section.alike]
     return f"Section: {section.title} ({section.worked}, {section.role}{alike}{make}){kept}"
 
@@ -369,6 +371,8 @@ def write_section_head(section: Section, before: list[Section] | None = None) ->
 def _along(on: Along) -> str:
     if on.edge == "free loops" and on.number is not None:
         return f"in free {on.loop} loops of {on.kind} {_n(on.number)}"
+    if on.edge == "joined pieces":
+        return "on the joined pieces"
     return "along the foundation chain" if on.edge == "foundation" else "along the row ends"
 
 

@@ -216,6 +216,14 @@ CATALOGUE: tuple[Entry, ...] = (
            "Rows 2-10: Ch 1, sc in each st across; turn.\nSection: Gusset (rows, strip)\nCh 7.\n"
            "Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-12: Ch 1, sc in each st across; turn.\n"
            "Sew the row ends of Front to the row ends of Gusset.", 9),
+    Entry("layout-count", "error", "shape and pieces", "A layout of more or fewer pieces than are made",
+           "“3 rows of 4” takes 12 pieces, and another number of them is made.", "Change the layout, or how many are made.",
+           "Section: Star (joined rounds, square, make 10)\n" + _RING + "Rnd 1: Sc in each ch around; join. — 24 sts\nArrange the stars in 3 rows of 4.", 4),
+    Entry("edge-not-counted", "warning", "shape and pieces", "A round on joined pieces",
+           "What the seams between many pieces use up differs from maker to maker, so the edge that they make together is not counted.",
+           "State the total of its first round: what follows is proved from it.",
+           "Section: Star (joined rounds, square, make 12)\n" + _RING + "Rnd 1: Sc in each ch around; join. — 24 sts\nArrange the stars in 3 rows of 4.\n"
+           "Section: Edging (joined rounds, trim), continue from Star, on the joined pieces\nRnd 1: Sc in each st around; join. — 80 sts", 6),
     Entry("sides-not-alike", "warning", "shape and pieces", "Two sides that are not alike",
            "Left and right of a row, or front and back of a round, are not shaped alike, where the section says so (then it is "
            "an error) or nearly all of its other rows are.", "Mirror the row, or take “mirrored” away.",

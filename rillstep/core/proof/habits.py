@@ -228,7 +228,11 @@ def joins(subject: Subject) -> list[Finding]:
         if not isinstance(line, Row) or line.broken or line.kind != "Rnd" or isinstance(line.steps[0], Onward):
             continue
         joined = _is_joined(line)
-        if section.worked.startswith("joined") and not joined and not line.gestures & {"fasten off", "do not join"}:
+        if (
+            section.worked.startswith("joined")
+            and not joined
+            and not line.gestures & {"fasten off", "do not join", "both layers"}
+        ):
             message = "This section is worked in joined rounds, but this round is not joined."
             found.append(Finding("join-missing", "warning", line.span, message))
         if section.worked == "spiral rounds" and joined and not _ends_joined(section, line):

@@ -10,6 +10,7 @@ from rillstep.core.notation.tree import Again, Pattern, Row, Setup, covers
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
+from rillstep.core.proof.layouts import layouts
 from rillstep.core.proof.merging import merged
 from rillstep.core.proof.motifs import motifs, spaces_alike
 from rillstep.core.proof.numbering import numbering
@@ -26,7 +27,7 @@ from rillstep.core.stitches import Terms
 LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
-    strap_centred, yarns, drift, kit,
+    strap_centred, layouts, yarns, drift, kit,
 )  # fmt: skip
 
 

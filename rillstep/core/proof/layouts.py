@@ -1,0 +1,90 @@
+"""Motifs joined in a layout: "Arrange the squares in 3 rows of 4 (4 rows of 5)" needs as many as are made.
+
+A round worked on joined pieces meets an edge that words alone do not count (what the seams use up
+differs from maker to maker), so it goes on from what it states, and that is said.
+"""
+
+import re
+from collections.abc import Iterator
+
+from rillstep.core.findings import Finding
+from rillstep.core.notation.tree import Again, Pattern, Prose, Row, Section
+from rillstep.core.notation.writer import write_label
+from rillstep.core.proof.subject import Subject
+
+_SET = r"\d{1,3}(?:\s*[(\[]\s*\d{1,3}(?:\s*[,;:/|]\s*\d{1,3})*\s*[)\]]|(?:\s*/\s*\d{1,3})+)?"
+_LAYS_OUT = re.compile(
+    r"\b(?:arrange|lay|join|sew|seam|assemble|place|connect|whip ?stitch|crochet|stitch)\w*\b", re.IGNORECASE
+)
+_ROWS_OF = re.compile(
+    rf"(?P<down>{_SET})\s+(?:rows?|strips?|columns?)\s+(?:of|with)\s+(?P<across>{_SET})(?:\s*(?:each|squares?|motifs?))?"
+    rf"|(?P<wide>{_SET})\s*(?:x|×|by)\s*(?P<high>{_SET})\s+(?:grid|layout|squares|motifs|rectangle|panel)"
+    rf"|(?P<over>{_SET})\s+(?:squares |motifs )?across\s+(?:and|by|x)\s+(?P<below>{_SET})\s+(?:squares |motifs )?(?:down|high|up)",
+    re.IGNORECASE,
+)
+# So many are not all of them.
+_NOT_ALL = re.compile(r"\b(?:plus|leaving|leave|remaining|set aside|aside|extra|except|without)\b", re.IGNORECASE)
+
+
+def layouts(subject: Subject) -> list[Finding]:
+    """A layout that takes more or fewer pieces than are made; and rounds on joined pieces that cannot be worked."""
+    found = list(_edges(subject))
+    sizes = len(subject.pattern.sizes)
+    for index, section in enumerate(subject.pattern.sections):
+        for line in section.lines:
+            if not isinstance(line, Prose) or not _LAYS_OUT.search(line.text) or _NOT_ALL.search(line.text):
+                continue
+            taken = _taken(line.text, sizes)
+            piece = _piece(subject.pattern, index, line.text)
+            if taken is None or piece is None:
+                continue
+            for size in line.sizes:
+                made, wanted = piece.made(size), taken[size]
+                if made != wanted:
+                    message = (
+                        f"This layout takes {wanted} pieces{subject.in_size(size)}; {made} of {piece.title} are made."
+                    )
+                    found.append(Finding("layout-count", "error", line.span, message, size, wanted, made))
+    return found
+
+
+def _taken(words: str, sizes: int) -> list[int] | None:
+    """How many pieces a layout takes in each size; None when no words tell it, or they do not tell it for every size."""
+    matches = list(_ROWS_OF.finditer(words))
+    if len(matches) not in (1, sizes) or not matches:
+        return None
+    each = [[_numbers(text) for text in match.groups() if text] for match in matches]
+    if len(matches) > 1:  # "2 rows of 4 (3 rows of 4)"
+        return (
+            [down[0] * across[0] for down, across in each] if all(len(n) == 1 for pair in each for n in pair) else None
+        )
+    down, across = each[0]
+    if any(len(numbers) not in (1, sizes) for numbers in (down, across)):
+        return None
+    return [down[size % len(down)] * across[size % len(across)] for size in range(sizes)]
+
+
+def _numbers(text: str) -> list[int]:
+    return [int(number) for number in re.findall(r"\d+", text)]
+
+
+def _piece(pattern: Pattern, index: int, words: str) -> Section | None:
+    """The piece that is laid out: the one that the words name, or the only one of which several are made."""
+    many = [s for s in pattern.sections[: index + 1] if max(s.make) > 2]
+    named = [s for s in many if re.search(rf"\b{re.escape(s.title.lower().rstrip('s'))}", words.lower())]
+    return named[0] if len(named) == 1 else many[0] if len(many) == 1 else None
+
+
+def _edges(subject: Subject) -> Iterator[Finding]:
+    for section in subject.pattern.sections:
+        if section.on is None or section.on.edge != "joined pieces":
+            continue
+        first = next((line for line in section.lines if isinstance(line, Row | Again)), None)
+        known = all(work.rounds for at in subject.works if first is not None and (work := at.of(first)) is not None)
+        if first is not None and not first.broken and not known:
+            message = f"{write_label(first)} is worked on the joined pieces, whose edge is not counted here: " + (
+                "it goes on from the total that it states."
+                if first.totals
+                else "state its total, and what follows goes on from it."
+            )
+            yield Finding("edge-not-counted", "warning", first.label_span, message)
