@@ -71,6 +71,12 @@ def is_post(us: str) -> bool:
     return us[:2] in POSTS and us[2:] in BY_US
 
 
+def other_side(us: str) -> str:
+    """A post stitch as it looks from the other side of the work: "FPdc" for "BPdc"."""
+    front, back = POSTS
+    return (back if us.startswith(front) else front) + us[2:]
+
+
 def abbreviation(us: str, terms: Terms) -> str:
     """The abbreviation of a stitch (named in US terms) in the given terms; special stitches keep their name."""
     if terms == "US":

@@ -275,10 +275,10 @@ class Walker:
                         self.take(("st", None, ""))
                     self.made.append(P("st", stitch))
             case Skip(count=count, what=what, first=first):
-                if not (first and self.stands):
-                    for _ in range(count.at(size)):
-                        self.take((what.kind, what.length.at(size) if what.length else None, what.stitch))
-                    self.skipped += count.at(size)
+                many = max(0, count.at(size) - (first and self.stands))
+                for _ in range(many):
+                    self.take((what.kind, what.length.at(size) if what.length else None, what.stitch))
+                self.skipped += many
             case Chain():
                 self.chain(step, following)
             case Onward():
@@ -317,6 +317,8 @@ class Walker:
                 counts = "none"
             if counts == "none":
                 return
+            if counts == "st":  # not said, and taken as one: it is what the row begins with
+                counts = _first(following)
             space = step.space.at(self.size) if step.space is not None else 0
             special = self.special(counts) if counts else None
             if special is not None:  # it begins as that one does
@@ -385,9 +387,10 @@ class Walker:
             place = self.places.pop(0)
             for work, want in zip(step.works, wants, strict=True):
                 if self.is_it(place, want):
-                    assert isinstance(work, Work)
+                    assert isinstance(work, Work | Group)
                     self.taken += 1
-                    self.made += [P("st", work.stitch)] * work.per.at(self.size)
+                    one = [P("st", work.stitch)] * work.per.at(self.size) if isinstance(work, Work) else None
+                    self.made += self.in_one(work.steps, "") if isinstance(work, Group) else one or []
                     found = True
                     break
         if not found and step.end.last is None:
@@ -443,6 +446,16 @@ class Walker:
             else:
                 total += any(self.is_it(place, want) for want in wants)
         return total
+
+
+def _first(step: Step | None) -> str:
+    match step:
+        case Work(stitch=stitch) | Together(stitch=stitch):
+            return stitch
+        case Repeat(steps=(inner, *_)) | Group(steps=(inner, *_)) | EachKind(works=(inner, *_)):
+            return _first(inner)
+        case _:
+            return "sc"
 
 
 _heights = {"sc": 1, "hdc": 2, "dc": 3, "tr": 4}

@@ -7,7 +7,7 @@ from typing import Any, NamedTuple
 from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
 from rillstep.core.fabric.remembered import interned
-from rillstep.core.notation.tree import Again, Chain, Pattern, Row, Section
+from rillstep.core.notation.tree import Again, Chain, Line, Num, Pattern, Row, Section
 
 # A range of more rounds than this is not worked, and its rounds are not looked up.
 MOST_ROUNDS = 2_000
@@ -109,31 +109,66 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
 
 
 class RowsByNumber:
-    """The rows of a section by their numbers, in a size: what rows that are worked again mean.
+    """The rows of a piece by their numbers, in a size: what rows that are worked again mean.
 
-    They are asked for in the order of the lines, and looked up only when asked for.
+    They are asked for in the order of the lines, and looked up only when asked for. A row is called by the number that it
+    has in the first size ("Rep Rnd 10" is "Rnd 10 (12, 14)" in every size), unless a set names it; and it may stand in a
+    section that this one goes on from, where the rows are counted on.
     """
 
-    def __init__(self, section: Section, size: int) -> None:
-        self.section, self.size = section, size
-        self._by_number: dict[tuple[str, int], Row] = {}
+    def __init__(self, pattern: Pattern, index: int, size: int) -> None:
+        self.lines, self.size = pattern.sections[index].lines, size
+        self._pattern, self._index = pattern, index
+        self._numbers: dict[int, dict[tuple[str, int], Row]] = {}  # by size
         self._looked_at = 0
+        self._earlier: RowsByNumber | None = None
 
     def sources(self, line: Again) -> list[Row]:
         """The rows whose instructions a line uses; none when one of them is not there."""
-        lines = self.section.lines
-        while self._looked_at < len(lines) and lines[self._looked_at] is not line:
-            before = lines[self._looked_at]
+        while self._looked_at < len(self.lines) and self.lines[self._looked_at] is not line:
+            self._look_at(self.lines[self._looked_at])
             self._looked_at += 1
-            if not isinstance(before, Row | Again) or self.size not in before.sizes:
-                continue
-            rows = [before] if isinstance(before, Row) else self._of(before)
-            if rows:
-                first, times = before.first.at(self.size), before.rounds(self.size)
-                for turn in range(min(max(times, 0), MOST_ROUNDS)):
-                    self._by_number[(before.kind, first + turn)] = rows[turn % len(rows)]
-        return self._of(line)
+        return self._of(line, self.size)
 
-    def _of(self, line: Again) -> list[Row]:
-        found = [self._by_number.get((line.kind, number.values[self.size] or 0)) for number in line.sources]
+    def _look_at(self, line: Line) -> None:
+        for size in line.sizes if isinstance(line, Row | Again) else ():
+            if size not in (self.size, min(line.sizes)):
+                continue
+            assert isinstance(line, Row | Again)
+            rows = [line] if isinstance(line, Row) else self._of(line, size)
+            first, times = line.first.at(size), line.rounds(size) if rows else 0
+            by_number = self._numbers.setdefault(size, {})
+            for turn in range(min(max(times, 0), MOST_ROUNDS)):
+                by_number[(line.kind, first + turn)] = rows[turn % len(rows)]
+
+    def _of(self, line: Again, size: int) -> list[Row]:
+        found = [self._row(line, number, size) for number in line.sources]
         return [row for row in found if row is not None] if all(found) else []
+
+    def _row(self, line: Again, number: Num, size: int) -> Row | None:
+        values = {value for value in number.values if value is not None}
+        first = min(line.sizes)
+        if len(values) == 1 and len(number.parts) <= 1 and first != size:
+            called = self._known(line.kind, values.pop(), first)
+            if called is not None and size in called.sizes:
+                return called
+        return self._known(line.kind, number.values[size] or 0, size)
+
+    def _known(self, kind: str, number: int, size: int) -> Row | None:
+        row = self._numbers.get(size, {}).get((kind, number))
+        if row is not None:
+            return row
+        earlier = self._before()
+        return earlier._known(kind, number, size) if earlier is not None else None
+
+    def _before(self) -> "RowsByNumber | None":
+        """The rows of the section that this one goes on from, all of them."""
+        title = self._pattern.sections[self._index].continues
+        if self._earlier is None and title is not None:
+            sections = self._pattern.sections
+            at = next((i for i in range(self._index - 1, -1, -1) if sections[i].title.lower() == title.lower()), None)
+            if at is not None:
+                self._earlier = RowsByNumber(self._pattern, at, self.size)
+                for line in sections[at].lines:
+                    self._earlier._look_at(line)
+        return self._earlier

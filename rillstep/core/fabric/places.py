@@ -23,7 +23,7 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     What,
 )
-from rillstep.core.stitches import basic
+from rillstep.core.stitches import basic, is_post, other_side
 
 
 def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str = "dc") -> int:
@@ -50,7 +50,7 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
         case Last(what):
             return _last(hook, what, span, loop)
         case AsFirst(what):
-            if hook.made and not hook.cursor.rest:
+            if hook.made and (not hook.cursor.rest or not hook.cursor.available(wanted(hook, what))):
                 return 1  # all of the round is worked: its first place is worked into once more
             return _last(hook, what, span, loop)
         case Nth(nth, what):
@@ -99,6 +99,10 @@ def _between_groups(hook: Hook, what: What, end: ToEnd, span: Span) -> int:
 def wanted(hook: Hook, what: What) -> Want:
     """What is named; a stitch that the edge has none of means any stitch, as a corner does where none is marked."""
     want = want_of(what, hook.size)
+    if is_post(want.stitch) and hook.around.rows and _is_next(hook, other_side(want.stitch)):
+        want = replace(
+            want, stitch=other_side(want.stitch)
+        )  # after a turn, what was worked around the back looks like the front
     if want.stitch and not has(hook, want) and not hook.cursor.available(want):
         want = replace(want, stitch="")
     if want.corner and want.kind == "st and sp":  # a bare "corner": its space, where corners have one
@@ -108,6 +112,13 @@ def wanted(hook: Hook, what: What) -> Want:
     if want.corner and not has(hook, want):
         want = replace(want, corner=False)
     return want
+
+
+def _is_next(hook: Hook, stitch: str) -> bool:
+    run = hook.cursor.rest[-1] if hook.cursor.rest else None
+    while run is not None and run.inner:
+        run = run.inner[0]
+    return run is not None and run.place.stitch == stitch
 
 
 def has(hook: Hook, want: Want) -> bool:

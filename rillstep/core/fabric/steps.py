@@ -41,12 +41,15 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
         case Together():
             together(hook, step)
         case Skip(count, what, first):
-            if first and hook.stands:
+            many = count.at(hook.size) - (
+                1 if first and hook.stands else 0
+            )  # the starting chain stands on the first one
+            if many <= 0:
                 return
-            hook.take(want_of(what, hook.size), count.at(hook.size), step.span, skipping=True)
-            hook.skipped += count.at(hook.size)
+            hook.take(want_of(what, hook.size), many, step.span, skipping=True)
+            hook.skipped += many
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
-                hook.cursor.worked_chains -= count.at(hook.size)
+                hook.cursor.worked_chains -= many
         case Chain():
             chain(hook, step, following)
         case Closing():

@@ -58,7 +58,8 @@ class _Known(NamedTuple):
 class _Run(NamedTuple):
     """A section as it was worked last: its lines, the key of its piece before each, and what was worked.
 
-    fixed: from here on no line works others again, so that lines and key alone say what is worked.
+    fixed: from here on no line works others again, so that lines and key alone say what is worked; before: the lines of
+    the sections before it, where a line of it may work those again.
     """
 
     lines: list[Line]
@@ -66,6 +67,7 @@ class _Run(NamedTuple):
     known: list[_Known]
     fixed: int
     spent: int
+    before: list[Line]
 
 
 _RUNS: dict[object, _Run] = {}
@@ -84,8 +86,16 @@ def _work_section(
     section, (size, corners, budget) = pattern.sections[index], common
     lines, fixed = _lines_of(Same(section), _size_apart(Same(section), size, len(pattern.sizes)))
     last = _RUNS.get(place)
-    if last is None or until is not None or last.spent >= budget.left or not last.keys or last.keys[0] != piece.key:
-        last = _Run([], [], [], 0, 0)
+    before = [line for earlier in pattern.sections[:index] for line in earlier.lines] if fixed else []
+    if (
+        last is None
+        or until is not None
+        or last.spent >= budget.left
+        or not last.keys
+        or last.keys[0] != piece.key
+        or (fixed and not (len(before) == len(last.before) == _alike(before, last.before)))
+    ):
+        last = _Run([], [], [], 0, 0, [])
     alike = _alike(lines, last.lines)
     # So many lines at the end are those of the last time; where the piece is as it was then, they are worked as then.
     ending = _alike(reversed(lines), reversed(last.lines))
@@ -94,7 +104,7 @@ def _work_section(
     if alike:
         piece.state = known[-1].state
         budget.left -= sum(one.spent for one in known)
-    rows = RowsByNumber(section, size)
+    rows = RowsByNumber(pattern, index, size)
     for at in range(alike, len(lines)):
         line, key = lines[at], piece.key
         if at >= len(lines) - ending and at + shift >= last.fixed and last.keys[at + shift] == key:
@@ -110,7 +120,7 @@ def _work_section(
     if until is None and budget.left > 0:
         if len(_RUNS) >= MOST_RUNS:
             _RUNS.clear()
-        _RUNS[place] = _Run(lines, keys, known, fixed, sum(one.spent for one in known))
+        _RUNS[place] = _Run(lines, keys, known, fixed, sum(one.spent for one in known), before)
     return known
 
 

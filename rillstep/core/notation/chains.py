@@ -56,7 +56,12 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
     stream.any_of("this", "now and throughout", "here and throughout")
     told = stream.at
     stream.word("the")
-    if not (stream.word("first") and stream.number() is not None and stream.word("ch", "chs", "chain", "chains")):
+    if not (
+        stream.word("first", "beg", "beginning", "skipped", "starting", "missed")
+        and stream.number() is not None
+        and (stream.word("skipped", "missed", "skip", "sk") or True)
+        and stream.word("ch", "chs", "chain", "chains")
+    ):
         stream.at = told  # it was no "(first 3 chs count as dc)"
     if stream.any_of(*sorted(_NOT, key=len, reverse=True)):
         stream.any_of(

@@ -107,7 +107,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return read_marker_gesture(stream, start)
     if stream.any_of(*_TWIST):
-        stream.any_of("the chain", "the ch", "chain", "it", "your chain")
+        stream.any_of("the chain", "the ch", "chain", "ch", "chs", "it", "your chain", "your ch", "the sts")
         return []
     if stream.any_of(
         "ending with", "end with", "ending", "ending in"

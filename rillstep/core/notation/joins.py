@@ -2,9 +2,9 @@
 
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
-from rillstep.core.notation.vocabulary import sees_stitch
-from rillstep.core.notation.whats import CHAIN
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Nth, Step, Work
+from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
+from rillstep.core.notation.whats import CHAIN, plain_num
 from rillstep.core.stitches import stitch_words
 
 _RING = (
@@ -26,6 +26,8 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         stream.any_of("the rnd", "rnd", "round", "the round")
         short = stream.word("w") and stream.mark("/")
         joined = not (short or stream.word("with", "by")) or stream.any_of(*_SLIPPED)
+        if not joined and (closed := _closing_stitch(stream, start)) is not None:
+            return [closed]
         if not joined and (sees_stitch(stream) is not None or stream.sees("a")):
             stream.at = start
             return None
@@ -63,6 +65,22 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
                 return [Gesture("join into ring", span=stream.since(start))]
             return [Gesture("join", span=stream.since(start))]
     stream.at = start
+    return None
+
+
+def _closing_stitch(stream: Stream, start: int) -> Step | None:
+    """ "..., ch 2, join with dc in first sc": the stitch that closes the last loop of a round."""
+    at = stream.at
+    stream.word("a", "an")
+    stitch = stitch_word(stream)
+    if stitch is not None and stream.word("in", "into", "to"):
+        try:
+            into, _ = read_into(stream)
+        except NotUnderstood:
+            into = None
+        if isinstance(into, Nth):
+            return Work(stitch, plain_num(stream, 1), into, "both", stream.since(start))
+    stream.at = at
     return None
 
 

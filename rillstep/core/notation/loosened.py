@@ -28,7 +28,7 @@ _GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
 _TELLS_FIRST = (
     "move", "moving", "place", "placing", "remember", "keep", "keeping", "careful", "being", "picot", "buttonhole", "this",
     "reverse", "use", "using", "if", "adjust", "twist", "optional", "note", "see", "pull", "pulling", "always", "wrong",
-    "remove", "insert", "inserting", "marking", "crab", "you", "your",
+    "already", "holding", "remove", "insert", "inserting", "marking", "crab", "you", "your",
 )  # fmt: skip
 _TELLS_LAST = ("made", "formed", "created", "completed", "complete", "done")
 _FOLLOWED_BY = ("in", "into", "around", "across", "twice", "once", "x", "to", "all", "over", "rep", "repeat", "times")

@@ -99,7 +99,7 @@ def _of_special(stream: Stream, into: Into) -> Into:
             return into if isinstance(into, Next) else Next(into.nth, into.what)
     stream.at = start
     if isinstance(into, Next | Every) and into.what.kind in ("sp", "st") and stream.word("of", "in"):
-        whose = stream.word(*NEXT, "each", "every", "same")
+        whose = stream.word(*NEXT, "each", "every", "same", "last", "first")
         word = stream.tokens[stream.at - 1].text if whose else ""
         what = read_what(stream)
         if what is not None and what.stitch in {name for name, _ in stream.context.specials}:
@@ -153,6 +153,10 @@ def _place(stream: Stream) -> Into:
         return InRing()
     if stream.word("same"):
         return _same(stream)
+    if stream.word("joining") or stream.any_of("closing"):  # "around the post of joining dc": the loop that it closes
+        if stitch_word(stream) is not None:
+            return Same(What("sp"))
+        stream.at -= 1
     if stream.word("indicated", "specified", "designated", "given"):
         return Same(read_what(stream) or STITCHES)
     if stream.word("any"):

@@ -372,6 +372,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     told = bool(stream.findings) or any(isinstance(step, Gesture) and step.kind == "aside" for step in steps)
     if told and not re.match(r"ch(ain)?\b", match["rest"], re.IGNORECASE):
         return None
-    if not steps or starts_piece(steps):
-        return None
+    short = isinstance(steps[0], Chain) and max(v or 0 for v in steps[0].length.values) <= 4 if steps else False
+    if not steps or starts_piece(steps) or (stream.findings and short):
+        return None  # "Ch 1, sc evenly all around the piece": no foundation, whatever it is
     return Setup(steps, context.active, span, bool(stream.findings)), tuple(stream.findings)

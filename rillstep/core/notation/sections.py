@@ -260,7 +260,7 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
     if role == "oval" and re.search(r"\bring\b|\bch 2\b.*2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
     anew = (label is None and not _JOINS.match(following)) or re.search(
-        r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b",
+        r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b|\bf(?:sc|hdc|dc)\b|\bfoundation (?:sc|hdc|dc|single|half|double)\b",
         following,
         re.IGNORECASE,
     )

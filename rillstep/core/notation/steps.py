@@ -229,7 +229,7 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
         while (token := stream.peek()) is not None and token.kind in ("word", "num"):
             stream.at += 1
         return []
-    return [Skip(number, what, first and number.is_always(1), stream.since(start))]
+    return [Skip(number, what, first, stream.since(start))]
 
 
 def _is_first(stream: Stream) -> bool:

@@ -30,6 +30,8 @@ _NAME = re.compile(
     r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|toddler|teen|adult)"
     r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
 )
+# "to fit a small (medium: large) project"
+_NAMES_IN_SET = re.compile(rf"{_NAME.pattern}\s*[(\[]\s*{_NAME.pattern}(?:\s*[,;:/|]\s*{_NAME.pattern})*\s*[)\]]")
 _NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inch))(?:\s*(?:,|and|&|or|\(|\))\s*)*)+)")
 _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
@@ -37,6 +39,13 @@ _SET = re.compile(
 _TWO = re.compile(r"\d\s*[,/|:;(\[]\s*\d")
 _MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$")
 
+# Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
+_PAIR = re.compile(
+    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|\d+\s*[(\[]\s*\d+\s*[)\]]\s*(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
+    r"\d+\s*[-–]\s*\d+\s*[(\[]\s*\d+\s*[-–]\s*\d+\s*[)\]]\s*:)",
+    re.IGNORECASE,
+)
+LEAST_PAIRS = 3
 # Fewer sets than this are no sign of sizes.
 LEAST_SETS = 2
 
@@ -110,6 +119,8 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
                     name for match in _NUMBERED.finditer(raw) for name in re.findall(r"\d+|[A-Z]\b", match[1])
                 )
             )
+        if (listed := _NAMES_IN_SET.search(raw)) is not None:
+            return Told(tuple(match[0][0].upper() + match[0][1:] for match in _NAME.finditer(listed[0])))
         if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):
             return Told(tuple(name[0].upper() + name[1:] for name in found))
     return _counted(raws)
@@ -122,10 +133,13 @@ def _counted(raws: Sequence[str]) -> Told | None:
         for match in _SET.finditer(raw):
             members = match[1] or match[2]
             lengths[len(re.findall(r"\d+", members)) + (1 if match[1] else 0)] += 1
+    pairs = sum(len(_PAIR.findall(raw)) for raw in raws)
+    if pairs >= LEAST_PAIRS and not lengths:
+        lengths[2] = pairs
     if not lengths:
         return None
     length, times = lengths.most_common(1)[0]
-    if length < 3 or times < LEAST_SETS or times < 0.8 * lengths.total():
+    if length < (2 if pairs >= LEAST_PAIRS else 3) or times < LEAST_SETS or times < 0.8 * lengths.total():
         return None
     names = tuple(str(number + 1) for number in range(length))
     repair = Repair("Name the sizes", (Edit(Span(1, 1, 1), f"Sizes: {', '.join(names)}\n"),))

@@ -142,6 +142,9 @@ def _and(stream: Stream, first: What) -> What:
         if not stream.sees("in") and not stream.sees("into"):
             return What("st")  # "each sc and bobble": all stitches
     stream.at = before
+    counted = read_counted_space(stream) if token is not None and token.kind == "num" else None
+    if counted is not None and first.kind == "st" and (every or not anew):
+        return What("st and sp", counted.length)  # "each htr and 1ch-sp"
     if token is not None and token.is_word(*STITCH, *SPACE, *CHAIN):
         second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
         if second is None and stream.word(*SPACE):

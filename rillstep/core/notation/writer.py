@@ -228,8 +228,9 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
         case Together():
             return _together(step, terms)
-        case Skip(_, what, True):
-            return f"sk first {_what(what, False, terms)}"
+        case Skip(count, what, True):
+            number = "" if count.is_always(1) else f"{_n(count)} "
+            return f"sk first {number}{_what(what, bool(number), terms)}"
         case Skip(count, what):
             many = not count.is_always(1)
             return f"sk next {_n(count)} {_what(what, True, terms)}" if many else f"sk next {_what(what, False, terms)}"
