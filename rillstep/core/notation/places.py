@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.ends import beginning_chain, read_end, read_loop, read_marker
+from rillstep.core.notation.qualifying import qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     AsFirst,
@@ -389,63 +390,3 @@ def _remaining(stream: Stream) -> Into:
     if number is not None:
         return Next(number, what)
     return Every(what, _end_or_row(stream))
-
-
-def qualifiers(stream: Stream) -> int:
-    """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway.
-
-    The answer is how many rows below they are where that is said ("2 rows below"), else 0.
-    """
-    below = 0
-    while True:
-        start = stream.at
-        number = stream.number()
-        if stream.word(*ROWS) and stream.word("below", "down"):
-            below = next((v for v in number.values if v is not None), 0) if number is not None else 0
-            continue
-        stream.at = start
-        if stream.any_of("formed by", "made by", "created by"):
-            while (token := stream.peek()) is not None and token.kind == "word":
-                stream.at += 1  # "space formed by dc": which one it is, it is anyway
-            continue
-        if stream.any_of("below", "made", "just made", "of ch", "of chain", "of foundation ch", "of foundation chain"):
-            continue
-        if stream.word("of", "from", "on", "in"):
-            stream.word("the")
-            if stream.word("previous", "prev", "last", "preceding", "prior", "current", "this"):
-                if stream.word(*ROWS):
-                    continue
-            elif stream.word(*ROWS):
-                stream.number()
-                if stream.word("below"):
-                    continue
-                if stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
-                    continue
-            elif stream.any_of(
-                "right edge",
-                "left edge",
-                "right",
-                "left",
-                "edge",
-                "beginning",
-                "corner",
-                "end of row",
-                "foundation ch",
-                "foundation chain",
-                "foundation row",
-                "foundation edge",
-                "foundation",
-                "chain",
-                "ch",
-                "base",
-                "starting chain",
-                "row below",
-                "rnd below",
-                "beginning chain",
-                "beg ch",
-                "original chain",
-                "initial chain",
-            ):
-                continue
-        stream.at = start
-        return below

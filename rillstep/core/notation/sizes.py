@@ -134,3 +134,10 @@ def _dashed(text: str, n_sizes: int) -> Limited | None:
     if not pieces or not holds:
         return None
     return Limited("".join(pieces) + text[at:], tuple(sorted(holds)))
+
+
+def names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
+    """ "Medium and Large only:", "(Large only)", "All sizes:": a line of its own that names sizes and nothing else."""
+    bare = text.strip().strip("()[]*_").strip()
+    marked = bare.endswith(":") or bare.lower().rstrip(".").endswith((" only", "all sizes", "both sizes"))
+    return len(sizes) > 1 and marked and sizes_named(bare.rstrip("."), sizes) is not None

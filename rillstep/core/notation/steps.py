@@ -12,7 +12,8 @@ from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, works
 from rillstep.core.notation.gestures import read_gesture
 from rillstep.core.notation.joins import names_colour
-from rillstep.core.notation.places import qualifiers, read_into
+from rillstep.core.notation.places import read_into
+from rillstep.core.notation.qualifying import qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token

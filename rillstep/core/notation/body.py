@@ -1,0 +1,191 @@
+"""One line of the body: a row, a set-up line, a heading, a piece like another, or words; tried in this order."""
+
+import re
+from dataclasses import replace
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation import checks, header, rows
+from rillstep.core.notation.copies import made_so_often, worked_like
+from rillstep.core.notation.counted import only_tells
+from rillstep.core.notation.header import context_of
+from rillstep.core.notation.labels import in_rows, title_of
+from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.reading import Reading, begins_anew, just
+from rillstep.core.notation.sections import is_heading
+from rillstep.core.notation.sizes import is_size_line, limited
+from rillstep.core.notation.stream import Context
+from rillstep.core.notation.tree import Again, Chain, Gesture, Prose, Row, Setup
+from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
+
+
+def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) -> None:
+    context = reading.context()
+    if in_rows(text) and (
+        reading.open is None or (reading.guessed and not any(isinstance(line, Row) for line in reading.lines))
+    ):
+        context = replace(context, kind="Row")
+    span = Span(number, 1, len(text) + 1)
+    lowered = text.lstrip().lower()
+    if lowered.startswith(("note:", "notes:")):
+        reading.add(Prose(text.split(":", 1)[1].strip(), reading.active, True, span), [])
+        return
+    if lowered.startswith("check:"):
+        check, findings = checks.read_check(text, number, context)
+        reading.add(check, findings)
+        return
+    counted = checks.read_rows_in_all(text, number, context)
+    if counted is not None:
+        reading.add(counted, [])
+        return
+    limit = limited(text, reading.header.sizes)
+    if limit is not None:
+        text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
+    text = _without_title(text, reading)
+    title = title_of(text)
+    if title and (reading.open is None or reading.open.title.lower() != title.lower()):
+        reading.head(title, span, text)
+        context = context_of(reading.header, context.active, reading.context().kind)
+    found = rows.read_row(text, number, context, tuple(reading.expected))
+    if found is not None:
+        lines, problems = found
+        reading.findings.extend(problems)
+        for line in lines:
+            reading.add(line, [])
+        return
+    setup = rows.read_setup(text, number, context) if not only_tells(text) else None
+    if setup is not None:
+        line, problems = setup
+        worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
+        reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
+        return
+    if _read_titled_setup(reading, text, number, span) or _read_copy(reading, text, number, span):
+        return
+    following = _following(raws, number, reading)
+    named = _names_pattern(reading, text, number, raws)
+    if following is not None and not named and is_heading(text, following):
+        reading.head(text, span, following)
+        return
+    if (at := lowered.find("section:")) > 0:
+        message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
+        at += len(text) - len(lowered)
+        reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
+    if _read_unlabelled(reading, text, number, context, raws) or _read_even(reading, text, number, context):
+        return
+    if reading.open is None and not reading.sections:
+        header.told(reading.header, text.strip())
+        reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
+        return
+    unworked = instructs(text) and not rows.makes_a_loop(text, number, context)
+    reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
+
+
+def _without_title(text: str, reading: Reading) -> str:
+    """ "Rep Mesh rnd 3 until there are 14 mesh rnds": the name of the rows that are counted by themselves, blanked."""
+    name = reading.open.title if reading.open is not None else ""
+    if not name or not re.match(r"\s*(?:rep|repeat|work)\b", text, re.IGNORECASE):
+        return text
+    own = re.compile(rf"\b{re.escape(name)}(?=\s+(?:rnds?|rounds?|rows?)\b)", re.IGNORECASE)
+    return own.sub(lambda match: " " * len(match[0]), text)
+
+
+def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) -> bool:
+    """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told before the rows?"""
+    if (
+        reading.header.name
+        or reading.header.extra
+        or reading.open is not None
+        or reading.sections
+        or text.rstrip().endswith(":")
+    ):
+        return False
+    after = next((raw for raw in raws[number:] if raw.strip()), "")
+    return not (starts_label(after) or rows.SETUP.match(after))
+
+
+def _read_titled_setup(reading: Reading, text: str, number: int, span: Span) -> bool:
+    """ "Strap: Ch 6.": a foundation with a title of its own begins a section."""
+    start = title_ends(text)
+    setup = rows.read_setup(" " * start + text[start:], number, reading.context()) if start else None
+    if (
+        setup is None
+        or not begins_anew(setup[0])
+        or not all(isinstance(step, Chain | Gesture) for step in setup[0].steps)
+    ):
+        return False
+    title = text[:start].strip().rstrip(":")
+    reading.head(title, span, text[start:])
+    reading.add(*setup)
+    return True
+
+
+def _read_copy(reading: Reading, text: str, number: int, span: Span) -> bool:
+    """ "Back: work as for Front.": the lines of that piece once more; "Make 2.": how many of the open one."""
+    before = [s for s in reading.sections + just(reading) if s.title]
+    like = worked_like(text, number, before, reading.context())
+    if like is not None and (like.title or (reading.open is not None and not reading.lines)):
+        title = like.title or (reading.open.title if reading.open is not None else "")
+        if not like.title:
+            reading.open = None
+        source = like.source
+        reading.start(replace(source, title=title, lines=(), make=(1,), span=span), guessed=False)
+        for line in like.lines:
+            reading.add(line, [])
+        return True
+    made = made_so_often(text, reading.open.make[0]) if reading.open is not None else None
+    if made is None or reading.open is None:
+        return False
+    reading.open = replace(reading.open, make=(made,))
+    return True
+
+
+def _read_unlabelled(reading: Reading, text: str, number: int, context: Context, raws: list[str]) -> bool:
+    """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
+    following = _following(raws, number, reading)
+    label = starts_label(following) if following is not None else None
+    second = label is not None and following is not None and re.match(r"\s*2\b", following[label.end() :]) is not None
+    found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 1 if second else 0)
+    if found is None:
+        return False
+    row, problems, start = found
+    title = text[:start].strip().rstrip(":")
+    if title and starts_piece(row.steps):
+        reading.head(title, row.span, text[start:])
+    elif starts_piece(row.steps):
+        reading.restart()
+    chain, *rest = row.steps
+    if isinstance(chain, Chain) and starts_piece(row.steps):
+        reading.add(Setup((chain,), row.sizes, chain.span), [])
+        row = replace(row, steps=tuple(rest))
+    reading.add(row, problems)
+    return True
+
+
+def _read_even(reading: Reading, text: str, number: int, context: Context) -> bool:
+    """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
+    before = next((one for one in reversed(reading.lines) if isinstance(one, Row | Again)), None)
+    found = rows.read_even(text, number, context, tuple(reading.expected), before) if isinstance(before, Row) else None
+    if found is not None:
+        reading.add(found[0], found[1])
+    return found is not None
+
+
+def _following(raws: list[str], number: int, reading: Reading) -> str | None:
+    """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes before it."""
+    notes = 0
+    known = reading.sections + just(reading)
+    for raw in raws[number : number + MOST_NOTES]:
+        if not raw.strip():
+            continue
+        is_row = starts_label(raw) is not None
+        if is_row or rows.SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
+            return raw
+        if is_size_line(raw) or raw.strip().lower().rstrip(":.").endswith(" only"):
+            continue
+        notes += 1
+        if notes > MOST_NOTES // 2 or not (_NOTE.match(raw) or raw.rstrip().endswith((".", "!"))):
+            return None
+    return None
+
+
+MOST_NOTES = 10
+_NOTE = re.compile(r"^\s*(?:notes?\b|with\b|using\b|working\b|work\b|now\b|\(|\*)", re.IGNORECASE)

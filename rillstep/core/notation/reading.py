@@ -1,0 +1,153 @@
+"""What has been read of a text so far: its head, its sections, the one that is open, and the number that comes next."""
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation import header
+from rillstep.core.notation.counted import ChainSaid, with_said
+from rillstep.core.notation.header import Header, context_of
+from rillstep.core.notation.sections import part_title, piece_named, read_heading
+from rillstep.core.notation.stream import Context
+from rillstep.core.notation.tree import Again, Along, Chain, Closing, Gesture, Line, Prose, Row, Section, Setup, Total
+
+
+@dataclass
+class Reading:
+    """What has been read so far; it lives for one call of `parse`."""
+
+    header: Header
+    sections: list[Section] = field(default_factory=list)
+    open: Section | None = None
+    lines: list[Line] = field(default_factory=list)
+    active: tuple[int, ...] = (0,)
+    expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
+    defining: bool = False
+    guessed: bool = True  # how the open section is worked was not said
+    ends: dict[int, tuple[int | None, ...]] = field(default_factory=dict)  # of rows "until 4 sts remain", by their line
+    said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
+    findings: list[Finding] = field(default_factory=list)
+
+    def context(self) -> Context:
+        kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
+        return context_of(self.header, self.active, kind)
+
+    def close_section(self) -> None:
+        if self.open is not None:
+            self.lines = with_said(_set_up_first(self.lines), self.said)
+            worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
+            self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked))
+        self.open, self.lines = None, []
+        self.restart()
+
+    def restart(self) -> None:
+        self.expected = [1] * len(self.header.sizes)
+
+    def take_sizes(self, names: tuple[str, ...]) -> None:
+        self.header.told_sizes = names
+        self.header.sizes = names[: header.MAX_SIZES] or self.header.sizes
+        self.active = tuple(range(len(self.header.sizes)))
+        self.restart()
+
+    def start(self, section: Section, guessed: bool = False) -> None:
+        self.close_section()
+        self.open, self.guessed = section, guessed
+        self.active = tuple(range(len(self.header.sizes)))
+
+    def part(self, line: Row) -> None:
+        """A row that is counted from 1 again after a line of words: they name another part, worked on the same piece."""
+        at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
+        before_it = next((one for one in reversed(self.lines) if isinstance(one, Row | Again)), None)
+        words = next((one for one in self.lines[at:] if isinstance(one, Prose) and not one.note), None)
+        title = part_title(words.text) if words is not None else ""
+        anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
+        if self.open is None or before_it is None or not anew or not line.first.parts or not title:
+            return
+        if before_it.kind != line.kind:
+            return  # rows that become rounds are counted from 1 again
+        told, self.lines = self.lines[at:], self.lines[:at]
+        before = [*self.sections, *just(self)]
+        self.head(title, line.span, "Row 1:" if line.kind == "Row" else "Rnd 1:")
+        assert self.open is not None
+        named = piece_named([one.text for one in told if isinstance(one, Prose)], before)
+        self.open = replace(self.open, continues=named or self.open.continues or before[-1].title)
+        self.lines = told
+
+    def head(self, title: str, span: Span, following: str) -> None:
+        """A section begun by a heading; `following` is what stands after it."""
+        before = [*self.sections, *just(self)]
+        self.start(read_heading(title, span, before, following, len(self.header.sizes)), guessed=True)
+
+    def add(self, line: Line, findings: Sequence[Finding]) -> None:
+        if isinstance(line, Row):
+            self.part(line)
+        if isinstance(line, Again) and line.until_sts is not None and line.span.line in self.ends:
+            last = replace(line.first, values=self.ends[line.span.line], parts=())
+            line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
+        if self.open is None:
+            kind = getattr(line, "kind", "Rnd")
+            worked = "rows" if kind == "Row" else "joined rounds"
+            self.open = Section("Pattern", worked, "wall", (), span=line.span)
+        elif (
+            isinstance(line, Row)
+            and line.kind == "Row"
+            and self.guessed
+            and not any(isinstance(one, Row) for one in self.lines)
+        ):
+            self.open = replace(self.open, worked="rows")
+        elif isinstance(line, Prose) and _names_foundation(line, self.open) and not self.lines:
+            self.open = replace(self.open, on=Along("foundation"))
+        self.lines.append(line)
+        self.findings.extend(findings)
+        if isinstance(line, Row | Again):
+            last = line.last or line.first
+            for size in line.sizes:
+                self.expected[size] = (last.values[size] or 0) + 1
+        elif isinstance(line, Setup) and begins_anew(line):
+            self.restart()
+
+
+def _names_foundation(line: Prose, section: Section) -> bool:
+    """ "Join yarn at one corner of the foundation chain": the edge that a section goes on from."""
+    told = re.search(
+        r"\b(?:join|attach|rejoin)\b.*\b(?:foundation|starting|beginning)\s+(?:chain|ch|edge)\b",
+        line.text,
+        re.IGNORECASE,
+    )
+    return section.continues is not None and section.on is None and told is not None
+
+
+def _set_up_first(lines: list[Line]) -> list[Line]:
+    """A set-up round that is followed by round 2 is the first one."""
+    at = [i for i, line in enumerate(lines) if isinstance(line, Row | Again)][:2]
+    if len(at) < 2:
+        return lines
+    first, second = lines[at[0]], lines[at[1]]
+    assert isinstance(first, Row | Again) and isinstance(second, Row | Again)
+    if first.first.parts or not first.first.is_always(0) or not second.first.is_always(2) or first.last is not None:
+        return lines
+    one = replace(first, first=replace(first.first, values=tuple(None if v is None else 1 for v in first.first.values)))
+    return [one if i == at[0] else line for i, line in enumerate(lines)]
+
+
+def _spiral(lines: list[Line]) -> str:
+    """Rounds of which none is joined, or only the last few, are worked in a spiral, where the text does not say how."""
+    rounds = [line for line in lines if isinstance(line, Row) and line.kind == "Rnd"]
+    joined = [
+        any(isinstance(s, Closing) or (isinstance(s, Gesture) and s.kind == "join") for s in row.steps)
+        for row in rounds
+    ]
+    first = joined.index(True) if any(joined) else len(joined)
+    ends_joined = all(joined[first:]) and 2 * first > len(joined)
+    return "spiral rounds" if rounds and (first == len(joined) or ends_joined) else "joined rounds"
+
+
+def begins_anew(line: Setup) -> bool:
+    """Does a set-up line begin a new piece?"""
+    return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
+
+
+def just(reading: Reading) -> list[Section]:
+    """The section that is still open, as one before the next."""
+    return [replace(reading.open, lines=tuple(reading.lines))] if reading.open is not None else []
