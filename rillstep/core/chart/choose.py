@@ -35,7 +35,8 @@ def rows_for(work: SizeWork, line: int) -> tuple[list[Drawn], bool]:
     before = [w for w in work.lines if w.section == here.section and w.line.span.line <= line and w.turns]
     turns = [(label, turn) for w in before for label, turn in _turns(w, work.size)]
     first = turns[0][1]
-    if first.source.kind == "Rnd" and len(turns) <= MOST_ROWS and _is_ring(first):
+    rounds = all(turn.source.kind == "Rnd" for _, turn in (turns[0], turns[-1]))
+    if rounds and len(turns) <= MOST_ROWS and _is_ring(first):
         traced = [_drawn(work.size, label, turn) for label, turn in turns]
         if sum(len(row.trace.made) for row in traced) <= MOST_AROUND:
             return traced, True

@@ -1,9 +1,10 @@
 """What each step of a row takes from the edge below and puts on the edge above."""
 
 from rillstep.core.fabric.chains import chain, closing
-from rillstep.core.fabric.cursor import want_of
+from rillstep.core.fabric.cursor import Want, want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
+from rillstep.core.fabric.places import until
 from rillstep.core.fabric.repeats import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
 from rillstep.core.notation.tree import (
@@ -17,6 +18,7 @@ from rillstep.core.notation.tree import (
     Onward,
     Repeat,
     Skip,
+    SkipTo,
     Spread,
     Step,
     Together,
@@ -50,6 +52,10 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             hook.skipped += many
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
                 hook.cursor.worked_chains -= many
+        case SkipTo(end):
+            many = until(hook, Want("st"), end, step.span)
+            hook.take(Want("st"), many, step.span, skipping=True)
+            hook.skipped += many
         case Chain():
             chain(hook, step, following)
         case Closing():

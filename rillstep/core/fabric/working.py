@@ -19,9 +19,11 @@ from rillstep.core.notation.tree import (
     Gesture,
     Group,
     Next,
+    Repeat,
     Row,
     Same,
     Setup,
+    Skip,
     Step,
     TopOfChain,
     What,
@@ -106,6 +108,22 @@ def work_row(
 ) -> RowWork:
     """Work one round of `row` on `edge` in a size; a recorder is told of every stitch."""
     around = around or Surroundings()
+    there = _worked_back(row) if "turn" in row.gestures else 0
+    if there:
+        first = work_row(replace(row, steps=row.steps[:there]), size, edge, around)
+        if first.trouble is not None:
+            return first
+        back = replace(row, steps=row.steps[there:], kind="Row")
+        # A slip stitch that fastened the chain is no place to work into.
+        made = replace(first.edge, runs=tuple(run for run in first.edge.runs if run.place.stitch != "sl st"))
+        second = work_row(back, size, made, replace(around, pending=None), recorder)
+        counts_ = (*first.steps, *second.steps)
+        return replace(
+            second,
+            steps=counts_,
+            slip_stitches=first.slip_stitches + second.slip_stitches,
+            chains=first.chains + second.chains,
+        )
     steps, pending = _without_turning_chain(_turned_first(row.steps), around.rows)
     if len(steps) > 1 and isinstance(steps[0], Gesture) and steps[0].kind == "turn":
         edge, steps = edge.turned(), steps[1:]
@@ -141,6 +159,8 @@ def work_row(
             if isinstance(step, Gesture) and step.kind == "so far":
                 trouble = trouble or _part_differs(step, [count.made for count in counts], size)
         left = 0 if hook.unworked or _only_a_part(row, hook) else hook.cursor.left()
+        if left and hook.closed and left == _spanned(steps, size):
+            left = 0  # the last loop of a mesh reaches over them, to where the round is joined
         if left and trouble is None and not (hook.spread_out and hook.on_side):
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
@@ -166,6 +186,26 @@ def work_row(
         hook.cursor.worked_chains if edge.foundation or not edge.runs else 0,
         hook.steps,
     )
+
+
+def _worked_back(row: Row) -> int:
+    """Steps up to a turn after which stitches are worked over what was made: a strap chained across and worked back; 0 for none."""
+    for at, step in enumerate(row.steps):
+        if isinstance(step, Gesture) and step.kind == "turn":
+            worked = any(not isinstance(one, Gesture | Chain) for one in row.steps[:at])
+            return at + 1 if worked and any(not isinstance(one, Gesture | Chain) for one in row.steps[at + 1 :]) else 0
+    return 0
+
+
+def _spanned(steps: tuple[Step, ...], size: int) -> int:
+    """Stitches that the last loop of a round passes over, as the others do; 0 where it ends with no loop."""
+    works = [step for step in steps if not isinstance(step, Gesture)]
+    last = works[-1] if works else None
+    inner = last.steps if isinstance(last, Repeat) else tuple(works)
+    if not inner or not isinstance(inner[-1], Chain):
+        return 0
+    skips = [step.count.at(size) for step in inner if isinstance(step, Skip) and step.what.kind == "st"]
+    return skips[-1] if skips else 0
 
 
 def _part_differs(step: Gesture, made: list[int], size: int) -> Trouble | None:

@@ -15,6 +15,7 @@ from rillstep.core.notation.tree import (
     Repeat,
     Row,
     Skip,
+    SkipTo,
     Spread,
     Step,
     Together,
@@ -33,7 +34,8 @@ _LOOPS: dict[Loop, tuple[str, str] | None] = {
 def steps_in(node: object) -> Iterator[Step]:
     """Every step in a tree, inner ones too."""
     if isinstance(
-        node, Work | Together | Skip | Chain | Group | EachKind | Evenly | Spread | Foundation | Repeat | Gesture
+        node,
+        Work | Together | Skip | SkipTo | Chain | Group | EachKind | Evenly | Spread | Foundation | Repeat | Gesture,
     ):
         yield node
     if isinstance(node, tuple):
@@ -63,7 +65,7 @@ def abbreviations_used(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str],
                 found[abbreviation(stitch, terms)] = full_name(stitch, terms)
             case Chain():
                 found["ch"] = "chain"
-            case Skip():
+            case Skip() | SkipTo():
                 found["sk"] = "skip" if terms == "US" else "miss"
             case _:
                 pass

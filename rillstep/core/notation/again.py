@@ -14,7 +14,7 @@ _ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
     r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
-    r"(?:the\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
+    r"(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rnds?|rounds?)\b|(?:two|three|four|five|six)\s+(?:rows|rnds|rounds)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
     rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round)s?\b)",
     re.IGNORECASE,
 )
@@ -53,7 +53,7 @@ def read_again(stream: Stream) -> AgainBody:
         pass
     sources: tuple[Num, ...] = ()
     last_rows: Num | None = None
-    if stream.word("last", "previous", "prev"):
+    if stream.word("last", "previous", "prev") or stream.word("these", "those") or _rows_counted(stream):
         last_rows = stream.number() or plain_num(stream, 1)
         if not stream.word(*_ROWS):
             raise NotUnderstood(stream.here(), "which rows to repeat is missing")
@@ -66,6 +66,12 @@ def read_again(stream: Stream) -> AgainBody:
             stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
     return read_how_often(stream, sources, last_rows)
+
+
+def _rows_counted(stream: Stream) -> bool:
+    """ "the 2 rounds": how many of the last ones are meant."""
+    token, following = stream.peek(), stream.peek(1)
+    return token is not None and token.kind == "num" and following is not None and following.is_word(*_ROWS)
 
 
 def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | None = None) -> AgainBody:

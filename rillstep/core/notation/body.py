@@ -19,6 +19,7 @@ from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piec
 
 
 def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) -> None:
+    """Read a line that is none of the head, and add what it is."""
     context = reading.context()
     if in_rows(text) and (
         reading.open is None or (reading.guessed and not any(isinstance(line, Row) for line in reading.lines))
@@ -162,7 +163,8 @@ def _read_unlabelled(reading: Reading, text: str, number: int, context: Context,
 
 def _read_even(reading: Reading, text: str, number: int, context: Context) -> bool:
     """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
-    before = next((one for one in reversed(reading.lines) if isinstance(one, Row | Again)), None)
+    lines = [*(line for section in reading.sections[-1:] for line in section.lines), *reading.lines]
+    before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
     found = rows.read_even(text, number, context, tuple(reading.expected), before) if isinstance(before, Row) else None
     if found is not None:
         reading.add(found[0], found[1])

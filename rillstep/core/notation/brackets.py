@@ -12,7 +12,21 @@ from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import tells
 from rillstep.core.notation.totals import read_bracket_total
-from rillstep.core.notation.tree import Chain, Closing, Group, Next, Nth, Num, Repeat, Skip, Step, ToEnd, Together, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    Closing,
+    Every,
+    Group,
+    Next,
+    Nth,
+    Num,
+    Repeat,
+    Skip,
+    Step,
+    ToEnd,
+    Together,
+    Work,
+)
 from rillstep.core.notation.whats import plain_num, read_what
 from rillstep.core.stitches import BY_US
 
@@ -33,6 +47,8 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     start = stream.at
     if before and (total := read_bracket_total(stream)) is not None:
         return total
+    if _says_of_chain(stream):
+        return []
     at = next((i for i in (-1, -2, 0) if len(before) > max(i, -i - 1) and isinstance(before[i], Chain)), None)
     if at is not None:
         counts, space = read_counts(stream)
@@ -131,6 +147,22 @@ def _leaving(stream: Stream) -> list[Step]:
     return []
 
 
+def _says_of_chain(stream: Stream) -> bool:
+    """ "(ch 3 counts as the first dc)": what was said of chains is read apart from the row."""
+    start = stream.at
+    stream.mark("(", "[")
+    stream.word("the", "beg", "beginning", "first")
+    chain = stream.word("ch", "chain")
+    stream.mark("-")
+    length = stream.number()
+    if chain and length is not None and stream.any_of("counts", "count", "does not count", "doesn't count"):
+        while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+            stream.at += 1
+        return stream.mark(")", "]")
+    stream.at = start
+    return False
+
+
 def _remark(stream: Stream) -> bool:
     """ "(first corner made)", "(RS)": words that are no instruction, taken whole."""
     start = stream.at
@@ -178,7 +210,8 @@ def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
         comma = stream.at
     if stream.at == comma and stream.word("in", "into", "over", "around") and not _is_end(stream):
         into, _ = read_into(stream)
-        return in_one(steps, into, stream, start)
+        first = in_one(steps, into, stream, start)
+        return _and_each(stream, first, steps) or first
     if stream.tokens[stream.at - 1].is_word("around"):
         stream.at -= 1
     end = read_end(stream)
@@ -188,6 +221,19 @@ def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
     if len(steps) == 1 and isinstance(steps[0], Work | Together):
         return steps[0]
     raise NotUnderstood(stream.since(start), "how often to work the brackets is missing")
+
+
+def _and_each(stream: Stream, first: Step, steps: tuple[Step, ...]) -> Repeat | None:
+    """ "(sc, hdc, sc) in same sp and in each ch-3 sp around": the same in all of them."""
+    start = stream.at
+    if isinstance(first, Group) and stream.word("and") and stream.word("in", "into"):
+        begin = stream.at
+        into, _ = read_into(stream)
+        if isinstance(into, Every):
+            again = Group(steps, into, stream.since(begin))
+            return Repeat((first, again), plain_num(stream, 1), first.span.to(again.span))
+    stream.at = start
+    return None
 
 
 def _is_end(stream: Stream) -> bool:

@@ -177,7 +177,9 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
         if token is None or token.kind not in ("num", "expr"):
             stream.at = start
             return first, None
-        return _ranges(stream, first, _bare_set(stream) or stream.need_number("the last round or row"))
+        return _ranges(
+            stream, first, _bare_ranges(stream) or _bare_set(stream) or stream.need_number("the last round or row")
+        )
     if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
         return bare, None
     if stream.word("and") or stream.mark("&"):
@@ -211,6 +213,30 @@ def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
     token = stream.peek()
     if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
         return _each(stream, numbers)
+    del stream.findings[findings:]
+    stream.at = start
+    return None
+
+
+def _bare_ranges(stream: Stream) -> Num | None:
+    """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the same row; the first is read already."""
+    start, findings = stream.at, len(stream.findings)
+    active = stream.context.active
+    begins = stream.tokens[stream.at - 2]
+    ends: list[Num] = []
+    while (end := stream.number()) is not None and len(end.parts) == 1:
+        ends.append(end)
+        if not stream.mark(","):
+            break
+        again = stream.peek()
+        if again is None or again.text != begins.text:
+            break
+        stream.at += 1
+        if not (stream.mark("-") or stream.word("to")):
+            break
+    token = stream.peek()
+    if len(ends) == len(active) > 1 and token is not None and token.is_mark(":", "."):
+        return _each(stream, ends)
     del stream.findings[findings:]
     stream.at = start
     return None

@@ -50,7 +50,7 @@ _WORD_NUMBERS = (
 _ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
 _TOKEN = re.compile(
     rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
-    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])+)
+    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
     |(?P<slashes>{_MANY}(?:\s?[/|]\s?{_MANY})+)
@@ -62,10 +62,13 @@ _TOKEN = re.compile(
     re.VERBOSE | re.IGNORECASE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
+_WORKED = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{2,9}}(?=\s+(?:sc|hdc|dc|tr|dtr|htr|inc|dec)\b)", re.IGNORECASE)
 _COMMA = re.compile(r"\s*,")
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+(?:(?:more|further|additional)\s+)?{_COUNTED}\b)")
 _GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
-_COMMAS_ALONE = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$|,\s*[a-z]))", re.IGNORECASE)
+_COMMAS_ALONE = re.compile(
+    rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$|,\s*[a-z]|(?:and|then|to|loosely|join)\b))", re.IGNORECASE
+)
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
 _WORD_ORDINALS = {
     "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th", "eighth": "8th", "ninth": "9th",
@@ -114,6 +117,13 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             commas = _COMMAS.match(clean, at) if _COMMA.match(clean, end) else None
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
                 kind, end = "set", commas.end()
+        if (
+            kind == "num"
+            and sizes > 2
+            and (worked := _WORKED.match(clean, at)) is not None
+            and len(_MEMBER.findall(worked.group())) == (active or sizes)
+        ):
+            kind, end = "set", worked.end()  # "3, 4, 5 sc"
         if kind == "num" and sizes > 1 and found and found[-1].is_word("ch", "chain"):
             commas = _COMMAS_ALONE.match(clean, at)
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):

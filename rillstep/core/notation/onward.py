@@ -11,7 +11,7 @@ from rillstep.core.notation.tree import Num, Onward
 from rillstep.core.stitches import stitch_words
 
 _STARTS = re.compile(
-    r"^\s*(?:continue|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
+    r"^\s*(?:continue|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
     r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b",
     re.IGNORECASE,
 )

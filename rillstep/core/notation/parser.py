@@ -1,5 +1,6 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
+import re
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -28,6 +29,13 @@ MAX_LINES = 1_000
 MAX_LINE = 4_000
 # What has so many errors is no pattern, or one in another language: the rest of it is not read.
 MOST_ERRORS = 300
+
+
+# "12 dc in ring (ch 3 counts as the first dc)": said within a row, of this one and of those after it.
+_SAYS_COUNT = re.compile(
+    r"\(((?:the\s+|beg(?:inning)?\s+|first\s+)*ch[- ]?\d{1,2}\s+(?:counts?|does not count|doesn't count)\b[^()]*)\)",
+    re.IGNORECASE,
+)
 
 
 @dataclass(frozen=True)
@@ -117,6 +125,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
     if not text.strip():
         reading.defining = False
         return
+    for said in _SAYS_COUNT.finditer(text):
+        reading.said += said_of_chains(said[1], reading.header.terms)
     if reading.open is not None and _is_plain_row(text, reading.header.sizes):
         found = rows.read_row(text, number, reading.context(), tuple(reading.expected))
         if found is not None:

@@ -10,6 +10,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, works
+from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.gestures import read_gesture
 from rillstep.core.notation.joins import names_colour
 from rillstep.core.notation.places import read_into
@@ -18,7 +19,7 @@ from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
-from rillstep.core.notation.tree import Gesture, Next, Skip, Step, Work
+from rillstep.core.notation.tree import Gesture, Next, Skip, SkipTo, Step, Work
 from rillstep.core.notation.vocabulary import sees_stitch
 from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
@@ -67,6 +68,10 @@ _NOTHING = (
     "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating", "turning the work", "rotating the piece",
     "turning the work clockwise", "turning clockwise", "alternately", "as you go",
     "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
+    "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds", "working in rows",
+    "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
+    "moving marker up each round", "moving the marker up each round", "including turning ch", "including the turning ch", "including turning chain",
+    "including the turning chain", "including top of turning ch", "including tch", "including beg ch",
     "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
 )  # fmt: skip
 
@@ -100,7 +105,7 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
             if token.is_word("mm") or (stream.peek() is not None and stream.tokens[stream.at].is_mark("-", "/")):
                 stream.mark("-", "/")
     stream.at = start
-    if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark"):
+    if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark" or token.is_word("and")):
         return True
     stream.at = start
     if not after_step and _tells_purpose(stream):
@@ -220,6 +225,12 @@ def _read_place_first(stream: Stream, start: int) -> Step:
 
 
 def _read_skip(stream: Stream, start: int) -> list[Step]:
+    at = stream.at
+    stream.any_of("all sts", "all the sts", "the next sts", "next sts", "sts", "the sts", "stitches", "all stitches")
+    end = read_end(stream)
+    if end is not None and end.word == "marker":
+        return [SkipTo(end, stream.since(start))]
+    stream.at = at
     stream.word("the")
     first = stream.word("first") or _is_first(stream)
     stream.word("next", "following", "last", "a", "this")

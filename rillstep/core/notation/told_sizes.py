@@ -62,6 +62,9 @@ class Told:
 def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
+    each = re.fullmatch(r"([^()\[\]{},]+)((?:\s*(?:\([^()]+\)|\[[^\[\]]+\]|\{[^{}]+\})){2,})", text)
+    if each is not None:  # "1 [2] {3}"
+        text = ",".join([each[1], *re.findall(r"[^()\[\]{}\s][^()\[\]{}]*", each[2])])
     bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]$", text)
     if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
         slash = "" if "/" in bracket[1] else "/"  # "S/M (L/XL)" are two

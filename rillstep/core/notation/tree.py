@@ -77,6 +77,14 @@ class Skip:
 
 
 @dataclass(frozen=True)
+class SkipTo:
+    """Pass over stitches up to a marker: "sk to next marker"."""
+
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Chain:
     """`counts`: "none", a stitch that it counts as, or None when the text does not say.
 
@@ -188,6 +196,7 @@ Step = (
     Work
     | Together
     | Skip
+    | SkipTo
     | Chain
     | Closing
     | Group

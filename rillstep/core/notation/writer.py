@@ -42,6 +42,7 @@ from rillstep.core.notation.tree import (
     Setup,
     Skip,
     Skipped,
+    SkipTo,
     Special,
     Spread,
     Step,
@@ -228,6 +229,8 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
         case Together():
             return _together(step, terms)
+        case SkipTo(end):
+            return f"sk {_end(end, terms)}"
         case Skip(count, what, True):
             number = "" if count.is_always(1) else f"{_n(count)} "
             return f"sk first {number}{_what(what, bool(number), terms)}"

@@ -24,6 +24,9 @@ from rillstep.core.notation.tree import (
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
 
+# A longer chain begins no row: it goes across, or makes a loop.
+LONGEST_START = 9
+
 
 def starting_chains(subject: Subject) -> list[Finding]:
     """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
@@ -37,7 +40,11 @@ def starting_chains(subject: Subject) -> list[Finding]:
         begun = _begun(worked)
         if begun is None or usual_of.get(begun[0]) not in (None, begun[1]):
             first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
-            if isinstance(first, Chain) and not _is_foundation(line):
+            if (
+                isinstance(first, Chain)
+                and not _is_foundation(line)
+                and first.length.at(line.sizes[0]) <= LONGEST_START
+            ):
                 found += _uneven(worked, line, first, usual_of.get(_first_stitch(line)))
         if worked.warned:
             found += _warned(worked, unsaid)
@@ -242,7 +249,7 @@ def joins(subject: Subject) -> list[Finding]:
 
 
 def _is_joined(row: Row) -> bool:
-    return "join" in row.gestures or any(isinstance(step, Closing) for step in row.steps)
+    return bool(row.gestures & {"join", "join into ring"}) or any(isinstance(step, Closing) for step in row.steps)
 
 
 def _ends_joined(section: Section, row: Row) -> bool:
