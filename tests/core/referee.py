@@ -341,7 +341,12 @@ class Walker:
             self.to_end((replace(step, into=Next(one, What("st"))),), step.into.end)
             return
         assert isinstance(step.into, Next)
-        for _ in range(step.into.count.at(self.size)):
+        until, began = step.into.count.at(self.size), self.taken
+        for turn in range(until):
+            if step.into.over and self.taken - began >= until:
+                if turn and self.taken - began > until:
+                    raise Fails
+                break
             before = len(self.made)
             self.work(special.steps)
             self.made[before:] = offered(self.made[before:], special.name)

@@ -82,6 +82,8 @@ def _interned_loops(loops: LoopsLeft) -> LoopsLeft:
 
 def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int) -> Piece:
     """The piece that a section goes on with; an empty one when it starts from nothing."""
+    if section.on is not None and section.on.edge in ("joined pieces", "elsewhere"):
+        return Piece(None)  # its edge is not known: the first round goes on from what it states
     if section.continues is None:
         return Piece(EMPTY)
     wanted = section.continues.lower()
@@ -95,8 +97,6 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         piece = Piece(EMPTY)
         piece.state = before.state
         return piece
-    if on.edge == "joined pieces":
-        return Piece(None)  # what many pieces make together is not known: their first round goes on from what it states
     if on.edge == "foundation":
         return Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
     if on.edge == "row ends":

@@ -23,6 +23,7 @@ from rillstep.core.notation.tree import (
     Onward,
     Repeat,
     Same,
+    Skip,
     Special,
     Spread,
     Step,
@@ -107,10 +108,38 @@ def _special_work(hook: Hook, step: Work, special: Special) -> None:
         hook.do_all(hook, (Repeat((replace(step, into=one),), step.into.end, step.span),))
         return
     times = step.into.count.at(hook.size) if isinstance(step.into, Next) else 1
+    if isinstance(step.into, Next) and step.into.over:
+        width = _width(inner, hook.size)
+        if not width or times % width:
+            message = f"{special.name} takes {width}, and is worked over {times}"
+            raise Stop(
+                Trouble(
+                    "repeat-uneven",
+                    step.span,
+                    message,
+                    -times % width if width else 0,
+                    times % width if width else times,
+                )
+            )
+        times //= width
     for _ in range(min(times, MOST_REPEATS)):
         before = len(hook.made)
         hook.do_all(hook, inner)
         hook.made[before:] = _offered(hook.made[before:], _family(hook, special.name))
+
+
+def _width(steps: tuple[Step, ...], size: int) -> int:
+    """How many places some steps take."""
+    taken = 0
+    for step in steps:
+        match step:
+            case Work(into=Next(count=count)) | Skip(count=count):
+                taken += count.at(size)
+            case Together(legs=legs, times=times):
+                taken += legs.at(size) * times.at(size)
+            case _:
+                pass
+    return taken
 
 
 def _family(hook: Hook, name: str) -> str:

@@ -275,6 +275,9 @@ def _times(stream: Stream) -> Num | None:
         "times",
         "time",
         "x",
+        "rows more",
+        "rounds more",
+        "rnds more",
         "more rows",
         "more rnds",
         "more rounds",
@@ -302,7 +305,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     number = stream.number()
     if number is not None and stream.word(*_ROWS):
         stream.any_of(
-            "are complete", "are completed", "have been worked", "in total", "total", "in all", "completed", "done",
+            "are complete", "are completed", "are done", "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total", "in all", "completed", "done",
             "are worked",
         )  # fmt: skip
         return number, None

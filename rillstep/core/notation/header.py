@@ -13,7 +13,7 @@ from rillstep.core.notation.specials import name_words, read_special, short_name
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.told_sizes import size_names
 from rillstep.core.notation.tree import Check, Special
-from rillstep.core.stitches import Terms, stitch_words
+from rillstep.core.stitches import Terms, is_post, stitch_words
 
 KEYS = (
     "pattern",
@@ -140,6 +140,9 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
             Finding("define-form", "error", span, "A stitch is defined like this: “scallop = 5 dc in same st”.")
         )
         return
+    plain = stitch_words(head.terms).get(" ".join(words))
+    if plain is not None and is_post(plain):
+        return  # "FPtr: front post treble" only says what it is short for
     start = column + len(name) + len(sign)
     context = context_of(head, tuple(range(len(head.sizes))))
     special, problems = read_special(" ".join(name.split()), " " * column + value, line, start, context)

@@ -38,6 +38,9 @@ _SAYS_COUNT = re.compile(
 )
 
 
+_TABLE = re.compile(r"^\s*[A-Za-z][A-Za-z ]{0,30}(?:\s{2,}|\t+)\d+(?:\.\d+)?(?:(?:\s{2,}|\t+)\d+(?:\.\d+)?){1,9}\s*$")
+
+
 @dataclass(frozen=True)
 class Parsed:
     """A tree, and what could not be read."""
@@ -134,12 +137,15 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
             for line in found[0]:
                 reading.add(line, [])
             return
+    in_head = reading.open is None and not reading.sections
+    if in_head and _TABLE.match(text) and len(reading.header.sizes) > 1:
+        reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
+        return
     if starts_label(text) is None:
         reading.said += said_of_chains(text, reading.header.terms)
     key, colon, value = text.partition(":")
     word = " ".join(key.strip().lower().split())
     column = len(key) + 1
-    in_head = reading.open is None and not reading.sections
     if colon and word == "section":
         heading = read_section(
             value, Span(number, 1, len(text) + 1), reading.sections + just(reading), len(reading.header.sizes)

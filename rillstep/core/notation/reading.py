@@ -12,6 +12,11 @@ from rillstep.core.notation.sections import part_title, piece_named, read_headin
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Again, Along, Chain, Closing, Gesture, Line, Prose, Row, Section, Setup, Total
 
+_TOLD_JOINED = re.compile(
+    r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",
+    re.IGNORECASE,
+)
+
 
 @dataclass
 class Reading:
@@ -37,9 +42,23 @@ class Reading:
         if self.open is not None:
             self.lines = with_said(_set_up_first(self.lines), self.said)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
-            self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked))
+            on = Along("elsewhere") if self._is_on_another() else self.open.on
+            self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked, on=on))
         self.open, self.lines = None, []
         self.restart()
+
+    def _is_on_another(self) -> bool:
+        """Is the first piece of the text joined to something that is not in it, as in a part of a crochet-along?"""
+        if self.sections or self.open is None or self.open.on is not None or self.open.continues is not None:
+            return False
+        at = next((i for i, one in enumerate(self.lines) if isinstance(one, Row | Again)), None)
+        before = self.lines[:at]
+        anew = any(isinstance(one, Setup) and begins_anew(one) for one in before)
+        return (
+            at is not None
+            and not anew
+            and any(isinstance(one, Prose) and _TOLD_JOINED.search(one.text) for one in before)
+        )
 
     def restart(self) -> None:
         self.expected = [1] * len(self.header.sizes)

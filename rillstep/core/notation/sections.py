@@ -95,12 +95,16 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
             findings.append(_unknown_word(word, span))
     apart = tail.lower() in APART
     tail = "" if apart else tail
+    elsewhere = tail.lower() == "on a piece of another part"
+    tail = "" if elsewhere else tail
     titles = {section.title.lower(): section.title for section in before}
     continues, on, problem = _continues(tail, titles, span, n_sizes)
     if problem is not None:
         findings.append(problem)
     role = role or "wall"
-    if continues is None and problem is None and not apart:
+    if elsewhere:
+        on = Along("elsewhere")
+    elif continues is None and problem is None and not apart:
         continues = usually_continues(role, before)
     section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))

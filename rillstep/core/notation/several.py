@@ -152,8 +152,11 @@ def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
 
 
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
+    over = stream.sees("over") and any(stitch == name for name, _ in stream.context.specials)
     stream.word(*PLACE_WORDS)
     into, named = read_into(stream)
+    if over and isinstance(into, Next) and into.count.parts:
+        into = replace(into, over=True)
     if stream.free_loops is not None and isinstance(into, Every) and into.what == STITCHES:
         into = stream.free_loops
     if isinstance(into, Loops):

@@ -24,6 +24,7 @@ _TOTAL_SENTENCE = re.compile(
 )
 
 
+_THEN_REMARKS = re.compile(r"(?:\s[-–—]\s|;\s)(?=[a-z][^()]*\b(?:count|counts|counted|made|worked)\b)", re.IGNORECASE)
 Stated = tuple[int, tuple[Total, ...]]
 
 
@@ -49,7 +50,9 @@ def split_totals(
     sentence = _TOTAL_SENTENCE.search(clean, start)
     other: Stated | None = None
     if bracket is not None:
-        stated = (bracket.start("inside"), bracket.end("inside"))
+        remark = _THEN_REMARKS.search(bracket["inside"])  # "(28 hdc - skipped 2 ch do not count)"
+        end_inside = bracket.start("inside") + remark.start() if remark is not None else bracket.end("inside")
+        stated = (bracket.start("inside"), end_inside)
         if _is_total(clean, line, context, bracket):
             return bracket.end("before"), *_read(text, line, context, *stated), None
         if re.fullmatch(r"\s*\d+\s*", bracket["inside"]) and bracket["before"].isdigit():

@@ -241,7 +241,15 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
         while (token := stream.peek()) is not None and token.kind in ("word", "num"):
             stream.at += 1
         return []
-    return [Skip(number, what, first, stream.since(start))]
+    skipped: list[Step] = [Skip(number, what, first, stream.since(start))]
+    at = stream.at
+    if stream.word("and") and (stream.word("first", "next") or stream.word("the")):  # "sk first dc and first ch-1 sp"
+        stream.word("first", "next")
+        other = read_what(stream)
+        if other is not None:
+            return [*skipped, Skip(plain_num(stream, 1), other, False, stream.since(at))]
+    stream.at = at
+    return skipped
 
 
 def _is_first(stream: Stream) -> bool:

@@ -61,6 +61,7 @@ class Told:
 
 def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
+    text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
     each = re.fullmatch(r"([^()\[\]{},]+)((?:\s*(?:\([^()]+\)|\[[^\[\]]+\]|\{[^{}]+\})){2,})", text)
     if each is not None:  # "1 [2] {3}"
@@ -100,6 +101,9 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))
     for index, raw in enumerate(raws[:first_row]):
+        columns = tuple(re.split(r"\s{2,}|\t+", raw.strip()))
+        if len(columns) > 1 and all(_NAME.fullmatch(name) for name in columns):
+            return Told(columns, (index + 1,))  # the head of a table
         names = size_names(raw) if len(raw) <= 60 else ()
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))

@@ -341,9 +341,9 @@ def covers(row: Row | Again, line: int) -> bool:
 
 @dataclass(frozen=True)
 class Along:
-    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, or what many of it make together."""
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, or what many of it make together; elsewhere: a piece that is not in this text."""
 
-    edge: Literal["free loops", "foundation", "row ends", "joined pieces"]
+    edge: Literal["free loops", "foundation", "row ends", "joined pieces", "elsewhere"]
     loop: Loop = "front"
     kind: Literal["Rnd", "Row"] = "Rnd"
     number: Num | None = None

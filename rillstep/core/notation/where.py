@@ -77,8 +77,11 @@ class ToEnd:
 
 @dataclass(frozen=True)
 class Next:
+    """over: a stitch that takes several places is worked over so many: "C4F over next 4 sts" is one of them."""
+
     count: Num
     what: What
+    over: bool = False
 
 
 @dataclass(frozen=True)

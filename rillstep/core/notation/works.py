@@ -246,7 +246,9 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     along = along_side(stream, start, stitch, per)
     if along is not None:
         return [along]
-    counts_off = _counts_off(stream)
+    counts_off = _counts_off(stream) and not (
+        stream.sees("over") and any(stitch == name for name, _ in stream.context.specials)
+    )
     if counts_off:
         stream.next()
     token = stream.peek()

@@ -124,6 +124,8 @@ def _end(end: ToEnd, terms: Terms = "US") -> str:
 def _into(into: Into, several: bool, terms: Terms) -> str:
     """ "in next 6 sts"; `several` stitches into each place asks for "in each of next 6 sts"."""
     match into:
+        case Next(count, what, True):
+            return f"over next {_n(count)} {_what(what, True, terms)}"
         case Next(count, what):
             if count.is_always(1):
                 return f"in next {_what(what, False, terms)}"
@@ -375,6 +377,8 @@ def write_section_head(section: Section, before: list[Section] | None = None) ->
 def _along(on: Along) -> str:
     if on.edge == "free loops" and on.number is not None:
         return f"in free {on.loop} loops of {on.kind} {_n(on.number)}"
+    if on.edge == "elsewhere":
+        return "on a piece of another part"
     if on.edge == "joined pieces":
         return "on the joined pieces"
     return "along the foundation chain" if on.edge == "foundation" else "along the row ends"

@@ -77,12 +77,13 @@ def _piece(pattern: Pattern, index: int, words: str) -> Section | None:
 
 def _edges(subject: Subject) -> Iterator[Finding]:
     for section in subject.pattern.sections:
-        if section.on is None or section.on.edge != "joined pieces":
+        if section.on is None or section.on.edge not in ("joined pieces", "elsewhere"):
             continue
         first = next((line for line in section.lines if isinstance(line, Row | Again)), None)
         known = all(work.rounds for at in subject.works if first is not None and (work := at.of(first)) is not None)
         if first is not None and not first.broken and not known:
-            message = f"{write_label(first)} is worked on the joined pieces, whose edge is not counted here: " + (
+            where = "the joined pieces" if section.on.edge == "joined pieces" else "a piece that is not in this text"
+            message = f"{write_label(first)} is worked on {where}, whose edge is not counted here: " + (
                 "it goes on from the total that it states."
                 if first.totals
                 else "state its total, and what follows goes on from it."
