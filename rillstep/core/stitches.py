@@ -107,6 +107,7 @@ def stitch_words(terms: Terms) -> dict[str, str]:
         words[word] = words[f"{word}s"] = stitch.us
         for side in ("fp", "bp"):
             words[side + word] = words[f"{side}{word}s"] = side.upper() + stitch.us
+        words[f"r{word}f"], words[f"r{word}b"] = f"FP{stitch.us}", f"BP{stitch.us}"  # raised, at the front or the back
     return words
 
 

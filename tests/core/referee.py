@@ -201,8 +201,15 @@ class Walker:
                 for _ in range(max(1, ahead)):
                     self.take(want)
                 return 1
-            case Nth(nth=nth, what=what):
+            case Nth(nth=nth, what=what, here=here):
                 if nth.at(size) == 1 and self.stands:
+                    return 1
+                if here:
+                    for _ in range(nth.at(size)):
+                        self.take(self.want(what))
+                    for _ in range(nth.at(size) - 1):  # it is the middle one of its group
+                        if self.places and self.is_it(self.places[0], self.want(what)):
+                            self.take(self.want(what))
                     return 1
                 since = self.taken - self.turn_began  # "in 4th st" is the fourth of the row, or of this turn
                 for _ in range(nth.at(size) - (since if since < nth.at(size) else 0)):

@@ -53,8 +53,17 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             if hook.made and (not hook.cursor.rest or not hook.cursor.available(wanted(hook, what))):
                 return 1  # all of the round is worked: its first place is worked into once more
             return _last(hook, what, span, loop)
-        case Nth(nth, what):
+        case Nth(nth, what, here):
             want = wanted(hook, what)
+            if here:
+                before = nth.at(size) - 1
+                hook.take(want, before, span)
+                found = taken(hook, want, 1, span, loop)
+                rest = min(
+                    before, _run_ahead(hook, want)
+                )  # it is the middle of its group: the rest is passed over as well
+                hook.take(want, rest, span, skipping=True)
+                return found
             # Counted from the start of the row, or of this turn of a repeat; from here, where that is passed already.
             since = hook.cursor.taken - hook.counted_from
             ahead = nth.at(size) - 1 - (since if since < nth.at(size) else 0)
@@ -114,11 +123,29 @@ def wanted(hook: Hook, what: What) -> Want:
     return want
 
 
-def _is_next(hook: Hook, stitch: str) -> bool:
+def _next_run(hook: Hook) -> Run | None:
+    """The like places that come next."""
     run = hook.cursor.rest[-1] if hook.cursor.rest else None
     while run is not None and run.inner:
         run = run.inner[0]
+    return run
+
+
+def _is_next(hook: Hook, stitch: str) -> bool:
+    run = _next_run(hook)
     return run is not None and run.place.stitch == stitch
+
+
+def _run_ahead(hook: Hook, want: Want) -> int:
+    """How many of the wanted come next without anything between."""
+    ahead = 0
+    for run in reversed(hook.cursor.rest):
+        while run.inner:
+            run = run.inner[0]
+        if not want.units(run.place):
+            break
+        ahead += run.count
+    return ahead
 
 
 def has(hook: Hook, want: Want) -> bool:

@@ -26,11 +26,16 @@ def differing(totals: tuple[Total, ...], counts: Counts, size: int) -> list[tupl
     ]
 
 
+# Chains over an opening are counted as the stitches that they will be; shorter ones are loops of a mesh.
+LEAST_OPENING = 4
+
+
 def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: int) -> bool:
-    """Other ways in which makers count: post stitches among the plain ones, each ch-1 space as a stitch."""
+    """Other ways in which makers count: post stitches among the plain ones, each chain as a stitch."""
     named = {t.what for t in totals}
-    if total.what == "sts" and named == {"sts"} and counts.spaces and all(length == 1 for length, _ in counts.spaces):
-        return stated == counts.sts + counts.spaces_of(1)
+    lengths = {length for length, _ in counts.spaces}
+    if total.what == "sts" and named == {"sts"} and (lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING)):
+        return stated == counts.sts + counts.chains
     with_posts = counts.of(total.what) + sum(counts.of(alike) for alike in worked_as(total.what))
     if (
         total.what not in ("sts", "sp", "ch")

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.findings import Span
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Again, Line, Num, Prose, Row, Section
+from rillstep.core.notation.tree import Again, Gesture, Line, Num, Prose, Row, Section
 
 _LIKE = re.compile(
     r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|repeat)\s+)?(?:this\s+(?:piece|panel)\s+)?(?:exactly\s+|just\s+)?"
@@ -62,6 +62,9 @@ def worked_like(text: str, line: int, before: Sequence[Section], context: Contex
         lines = _until(lines, last)
         rest = stream.tokens[stream.at - 1].span.end_column - 1
     words = text[rest:].strip(" .,;")
+    if re.search(r"\b(?:do not|don't|without) fasten", words, re.IGNORECASE) and lines and isinstance(lines[-1], Row):
+        kept = tuple(s for s in lines[-1].steps if not (isinstance(s, Gesture) and s.kind == "fasten off"))
+        lines = (*lines[:-1], replace(lines[-1], steps=kept))
     if words:
         lines = (
             *lines,

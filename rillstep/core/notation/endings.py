@@ -26,7 +26,11 @@ from rillstep.core.notation.whats import STITCHES, plain_num
 
 Reader = Callable[[Stream], tuple[Step, ...]]
 
-_ENDS = ("ending with a", "ending with", "end with", "ending in", "ending", "ends with", "end")
+_ENDS = (
+    *(f"{ends} {which}{last} {rep} {how}" for ends in ("ending", "end") for which in ("", "the ") for last in ("last", "final")
+      for rep in ("repeat", "rep", "repetition") for how in ("with a", "with", "in")),
+    "ending with a", "ending with", "end with", "ending in", "ending", "ends with", "end",
+)  # fmt: skip
 
 
 def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step] | None:

@@ -41,12 +41,12 @@ MAX_SIZES = 10
 
 _GAUGE_REVERSED = re.compile(
     r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rnds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm|in)\b(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    r"(?:rows?|rnds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
     re.IGNORECASE,
 )
 _GAUGE = re.compile(
     r"^\s*(?P<stitch>[a-z ]+?)\s+(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*sts?\s*[x×]\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rnds?)\s*=\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm|in)\b",
+    r"(?:rows?|rnds?)\s*=\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")",
     re.IGNORECASE,
 )
 

@@ -30,7 +30,7 @@ _OWN_LINE = re.compile(
 )
 
 # A label in the middle of a line, behind what ends a sentence.
-_ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rnds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d))", re.IGNORECASE)  # fmt: skip
+_ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rnds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)", re.IGNORECASE)  # fmt: skip
 # "30 cm only: Round 7: ...": a row for some sizes.
 _LIMITED = re.compile(r"^[^:]{1,60}:\s*(?:rnds?|rounds?|rows?)\.?\s*\d", re.IGNORECASE)
 _OWN_WORDS = re.compile(r"^\s*(?:notes?|check)\b|.*#", re.IGNORECASE)

@@ -194,6 +194,13 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     """The colour named, and the place where it is joined. Words that name no place are left out."""
     stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
     words: list[str] = []
+    if (
+        (numbered := stream.peek()) is not None
+        and numbered.kind == "num"
+        and stream.tokens[stream.at - 1].is_word("colour", "color")
+    ):
+        words.append(f"colour {numbered.text}")
+        stream.at += 1
     while (
         (token := stream.peek()) is not None
         and token.kind == "word"

@@ -17,7 +17,7 @@ from rillstep.core.stitches import Loop, stitch_words
 _WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
 _NUMBERED = re.compile(
-    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b\s*[:.(-])",
+    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b\s*(?:[:.(-]|to\b|through\b))",
     re.IGNORECASE,
 )
 _ORDINAL = re.compile(

@@ -53,7 +53,7 @@ _TOKEN = re.compile(
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
-    |(?P<slashes>{_MANY}(?:\s?[/|]\s?{_MANY})+)
+    |(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY})+)
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))
@@ -63,6 +63,7 @@ _TOKEN = re.compile(
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
 _WORKED = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{2,9}}(?=\s+(?:sc|hdc|dc|tr|dtr|htr|inc|dec)\b)", re.IGNORECASE)
+_ALL_WITHIN = re.compile(rf"[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY}){{1,9}}\s*[)\]]")
 _COMMA = re.compile(r"\s*,")
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+(?:(?:more|further|additional)\s+)?{_COUNTED}\b)")
 _GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
@@ -132,6 +133,20 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             first = _MEMBER.match(clean, at)
             assert first is not None
             kind, end = "num", first.end()
+        if (
+            kind == "mark"
+            and clean[at] in "(["
+            and sizes > 1
+            and (
+                not found
+                or found[-1].is_word(
+                    "ch", "chain", "next", "first", "last", "following", "remaining", "until", "another"
+                )
+            )
+            and (whole := _ALL_WITHIN.match(clean, at)) is not None
+            and len(_MEMBER.findall(whole.group())) == (active or sizes)
+        ):
+            kind, end = "set", whole.end()  # "ch (15, 19, 23)"
         found.append(_token(clean[at:end], kind or "mark", Span(line, at + 1, end + 1), line, at))
         at = end
     return loosened(found)

@@ -10,6 +10,7 @@ from rillstep.core.findings import Span
 from rillstep.core.notation.tokens import Token
 
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
+_GLUED_SKIP = re.compile(r"^(sk|skip|miss)(\d{1,3})$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
 _OTHER_NAMES = {
     "hk": "hook",
@@ -67,7 +68,7 @@ def _no_stop(before: Token, following: Token | None) -> bool:
 
 def _cut(token: Token) -> list[Token]:
     """ "ch3" is "ch 3", "ch1sp" is "ch 1 sp"; other names become the usual one."""
-    row = _GLUED_ROW.match(token.text)
+    row = _GLUED_ROW.match(token.text) or _GLUED_SKIP.match(token.text)
     if row is not None:
         return _two(token, row[1], row[2])
     glued = _GLUED_CHAIN.match(token.text)

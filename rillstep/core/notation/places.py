@@ -300,7 +300,26 @@ def _ordinal(stream: Stream) -> Into:
                 stream.number()
             return TopOfChain()
     stream.at = start
-    return Nth(number, what_or_stitch(stream))
+    what = what_or_stitch(stream)
+    return Nth(number, what, stream.any_of(*_OF_GROUP))
+
+
+_OF_GROUP = tuple(
+    f"of {which} {name}"
+    for which in ("next", "the next", "each", "same")
+    for name in (
+        "fan",
+        "shell",
+        "scallop",
+        "group",
+        "cluster",
+        "set",
+        "dc group",
+        "5-dc group",
+        "half shell",
+        "half fan",
+    )
+)
 
 
 def _chain_of_loop(stream: Stream) -> Into | None:

@@ -44,9 +44,9 @@ from rillstep.core.notation.unlabelled import (
 from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
 
 SETUP = re.compile(
-    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|begin|start)\s*:\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
+    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
-    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?[\d{]|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
@@ -85,6 +85,12 @@ def read_row(
         )  # fmt: skip
         return (row,), tuple(findings)
     body = stream_over(text, line, context, label.body, end)
+    many = even_rows(tuple(body.tokens), context, body.end) if label.last is not None else None
+    if many is not None and _covers(label, many[1]):  # "Rows 4-7: work 4 rows in sc"
+        row = Row(
+            label.kind, label.first, label.last, many[2], totals, context.active, label.side, span, label_span, _breaks(findings)
+        )  # fmt: skip
+        return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
     findings += body.findings
     if not reading.steps and not findings:
@@ -143,6 +149,13 @@ def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], cho
     if not any(token.is_word("next") for token in body.tokens):
         steps = alone(steps, label.kind)
     return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals])), body
+
+
+def _covers(label: labels.Label, many: Num) -> bool:
+    """Are as many rows told as the label counts?"""
+    assert label.last is not None
+    values = zip(label.first.values, label.last.values, many.values, strict=True)
+    return all(a is None or b is None or n == b - a + 1 for a, b, n in values)
 
 
 def _breaks(findings: list[Finding]) -> bool:
@@ -327,7 +340,8 @@ def makes_a_loop(text: str, line: int, context: Context) -> bool:
 
 
 _EVEN = re.compile(
-    r"^\s*(?:then\s+|now\s+)?(?:(?:work|continue|crochet|keep|go)\b[^.;:]{0,30})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b", re.IGNORECASE
+    r"^\s*(?:then\s+|now\s+)?(?:(?:(?:work|continue|crochet|keep|go)\b[^.;:]{0,30})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b"
+    r"|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
 )  # fmt: skip
 
 
@@ -344,15 +358,28 @@ def read_even(
         if (number := stream.number()) is None:
             stream.at += 1
             continue
+        if "until" in (words := {token.text for token in stream.tokens}) or "till" in words:
+            if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
+                continue  # "work 4 rows each with A and B until 48 rows are done"
+            until = stream.word(*ROWS)
+            pairs = zip(number.values, expected, strict=True)
+            many = (
+                replace(number, values=tuple(None if v is None else max(0, v - e + 1) for v, e in pairs))
+                if until
+                else None
+            )
+            break
         stream.word("more", "further", "additional", "plain", "even")
         many = number if stream.word(*ROWS) else None
     if many is None or stitch is None or problems or stream.findings:
         return None
     coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
     span = Span(line, 1, len(text) + 1)
+    plain = next((s for s in before.steps if isinstance(s, Work) and isinstance(s.into, Every)), None)
     every = Work(
         stitch, plain_num(stream, 1), Every(STITCHES, ToEnd("around" if before.kind == "Rnd" else "across")), span=span
     )
+    every = replace(every, loop=plain.loop if plain is not None and plain.stitch == stitch else "both")
     first = next((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), 0)
     last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
     ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))

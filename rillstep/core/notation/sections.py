@@ -184,7 +184,7 @@ def _not_found(title: str, span: Span) -> Finding:
 
 def is_heading(text: str, following: str | None) -> bool:
     """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
-    bare = text.strip().strip("*_#[]").strip()
+    bare = text.strip().strip("*_#[]~=-").strip()
     bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
     bare = _MADE.sub("", bare).strip()  # "Circles - make two"
     if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((",", ";")):
@@ -237,7 +237,7 @@ def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
 
 def read_heading(text: str, span: Span, before: list[Section], following: str, n_sizes: int = 1) -> Section:
     """A bare heading as a section: how it is worked is taken from the first label after it."""
-    bare = text.strip().strip("*_#[]").strip().rstrip(":.").strip()
+    bare = text.strip().strip("*_#[]~=-").strip().rstrip(":.").strip()
     if re.fullmatch(r"(?:\w )+\w", bare):
         bare = bare.replace(" ", "").capitalize()  # "B A S E"
     made = _MADE.search(bare)

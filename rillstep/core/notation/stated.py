@@ -11,7 +11,7 @@ from rillstep.core.notation.tree import Total
 _COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
-    r"(?:—|\s-{1,2}\s|(?<!otal)(?:(?<=[a-z\])])|(?<=ch[- ]\d)):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?(?:(?:,|\sand)\s*\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?)*\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<![\w(\[])=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
+    r"(?:—|\s-{1,2}\s|(?<!otal)(?:(?<=[a-z\])])|(?<=ch[- ]\d)):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?(?:(?:,|\sand)\s*\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?)*\.?\s*$)|(?<=[a-z\])]):\s(?=[(\[]\d[\d\s,:;/|]*[)\]][^:;(\[.]*\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<![\w(\[])=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
 )
 _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",

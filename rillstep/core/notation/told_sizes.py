@@ -61,6 +61,7 @@ class Told:
 
 def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
+    text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
     each = re.fullmatch(r"([^()\[\]{},]+)((?:\s*(?:\([^()]+\)|\[[^\[\]]+\]|\{[^{}]+\})){2,})", text)
@@ -78,6 +79,8 @@ def size_names(text: str) -> tuple[str, ...]:
         else text
     )
     names = [" ".join(name.split()) for name in re.split(r",(?![^(]*\))", text)]
+    if len(names) == 1 and re.fullmatch(r"[\w/-]+(?::[\w/-]+)+", names[0]):
+        names = names[0].split(":")  # "S:M:L"
     if len(names) > 1 and all(re.search(r"\d\s*(?:cm|in|mm|\")", name) for name in names):
         names = [_MEASURE.sub("", name).strip() for name in names]
     return tuple(name for name in names if name)

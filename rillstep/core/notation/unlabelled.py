@@ -110,6 +110,11 @@ def even_rows(tokens: tuple[Token, ...], context: Context, end: Span) -> tuple[s
         number = counting.need_number("rows")
     except NotUnderstood:
         return None
+    comma = next((i for i, token in enumerate(tokens[:6]) if token.is_mark(",")), None)
+    if comma is not None and comma < begin and tokens[0].is_word("with", "using"):
+        rest = [*tokens[comma + 1 : begin], *tokens[last:]]  # "With colour 2, work 4 rows in sc"
+        while rest and rest[0].is_word(*_LEADING):
+            rest.pop(0)
     stream = Stream(rest, replace(context, kind=kind), end)
     steps = alone(read_steps(stream), kind)
     findings += [*counting.findings, *stream.findings]

@@ -115,10 +115,14 @@ class InRing:
 
 @dataclass(frozen=True)
 class Nth:
-    """ "in first st", "in 2nd st": counted from where the hook is; those before it are passed over."""
+    """ "in first st", "in 2nd st": counted from the start of the row or of a turn of a repeat; those before it are passed over.
+
+    here: counted from where the hook is, "in 3rd dc of next fan".
+    """
 
     nth: Num
     what: What
+    here: bool = False
 
 
 @dataclass(frozen=True)

@@ -137,8 +137,10 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return f"in same {_what(what, False, terms)}"
         case Last(what):
             return f"in last {_what(what, False, terms)}"
-        case Nth(nth, what):
+        case Nth(nth, what, here):
             value = next(v for v in nth.values if v is not None)
+            if here:
+                return f"in {_ordinal(value)} {_what(what, False, terms)} of next group"
             return f"in {'first' if value == 1 else _ordinal(value)} {_what(what, False, terms)}"
         case Marked(marker):
             return f"in st with marker {marker}".rstrip() if marker else "in marked st"
