@@ -131,6 +131,12 @@ def _next_run(hook: Hook) -> Run | None:
     return run
 
 
+def next_is_marked(hook: Hook) -> bool:
+    """Is there a marker in the place that comes next?"""
+    run = _next_run(hook)
+    return run is not None and run.place.mark is not None
+
+
 def _is_next(hook: Hook, stitch: str) -> bool:
     run = _next_run(hook)
     return run is not None and run.place.stitch == stitch

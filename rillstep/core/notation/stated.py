@@ -19,7 +19,7 @@ _TOTAL_BRACKET = re.compile(
 )
 _TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]{{}}:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
     re.IGNORECASE,
 )
 

@@ -123,13 +123,15 @@ def _total_repair(
     if line.last is None or line.last.trouble is not None or not line.rounds:
         return []
     edits = []
+    told: list[str] = []
     change = 0
     for total, stated, found in differing(row.totals, line.rounds[-1], size):
         if total.what == "sp" and not found:
             return []
         edits.append(edit_value(total.count, size, found))
+        told.append(str(found))  # not the whole set, so that what is alike in every size is said once
         change = max(change, abs(found - stated))
     if not edits:
         return []
-    message = f"State {', '.join(edit.text for edit in edits)} as the total of {write_label(row)}"
+    message = f"State {', '.join(told)} as the total of {write_label(row)}"
     return [(_rank(following, size, line.last.edge), change, Repair(message, tuple(edits)))]
