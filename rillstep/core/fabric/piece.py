@@ -152,7 +152,9 @@ class RowsByNumber:
             called = self._known(line.kind, values.pop(), first)
             if called is not None and size in called.sizes:
                 return called
-        return self._known(line.kind, number.values[size] or 0, size)
+        own = number.values[size] or 0
+        other = "Row" if line.kind == "Rnd" else "Rnd"  # "repeat row 2" of a list that is only numbered
+        return self._known(line.kind, own, size) or self._known(other, own, size)
 
     def _known(self, kind: str, number: int, size: int) -> Row | None:
         row = self._numbers.get(size, {}).get((kind, number))

@@ -203,7 +203,7 @@ def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
     """How many of the wanted places stand before an end."""
     hook.settle()
     if end.word == "marker":
-        found = hook.cursor.before(want, end.marker)
+        found = _to_marker(hook, want, end.marker)
         if found is None:
             name = f" {end.marker}" if end.marker else ""
             raise Stop(Trouble("marker-missing", span, f"there is no marker{name} ahead"))
@@ -219,6 +219,17 @@ def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
     # Along the underside of a foundation, "to last ch" means the one first worked into: it may be worked into again.
     again = sum(run.count for run in hook.cursor.rest if run.place.optional) if underside and end.last else 0
     return hook.cursor.available(want) + again - (end.last.at(hook.size) if end.last else 0)
+
+
+def _to_marker(hook: Hook, want: Want, name: str) -> int | None:
+    """How many stand before a marker; where the row has come to one already, the one after it is meant."""
+    if name or not hook.cursor.taken or not next_is_marked(hook):
+        return hook.cursor.before(want, name)
+    kept, taken = list(hook.cursor.rest), hook.cursor.taken
+    first = hook.cursor.take(want, 1, use=False)
+    found = hook.cursor.before(want, name)
+    hook.cursor.rest, hook.cursor.taken = kept, taken
+    return None if found is None else found + len(first)
 
 
 def _to_next(hook: Hook, want: Want, stop: Want) -> int | None:

@@ -4,7 +4,7 @@ from rillstep.core.fabric.chains import chain, closing
 from rillstep.core.fabric.cursor import Want, want_of
 from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
-from rillstep.core.fabric.places import next_is_marked, until
+from rillstep.core.fabric.places import until
 from rillstep.core.fabric.repeats import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
 from rillstep.core.notation.tree import (
@@ -53,12 +53,9 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
                 hook.cursor.worked_chains -= many
         case SkipTo(end):
-            here = next_is_marked(hook)  # where the row has come to a marker, the next one is meant
-            if here:
-                hook.take(Want("st"), 1, step.span, skipping=True)
             many = until(hook, Want("st"), end, step.span)
             hook.take(Want("st"), many, step.span, skipping=True)
-            hook.skipped += many + here
+            hook.skipped += many
         case Chain():
             chain(hook, step, following)
         case Closing():

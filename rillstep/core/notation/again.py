@@ -13,7 +13,7 @@ from rillstep.core.stitches import stitch_words
 _ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
-    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
+    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
     r"(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rnds?|rounds?)\b|(?:two|three|four|five|six)\s+(?:rows|rnds|rounds)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
     rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round)s?\b)",
     re.IGNORECASE,
@@ -305,7 +305,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     number = stream.number()
     if number is not None and stream.word(*_ROWS):
         stream.any_of(
-            "are complete", "are completed", "are done", "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total", "in all", "completed", "done",
+            "have been worked in total", "have been worked in all", "are complete", "are completed", "are done", "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total", "in all", "completed", "done",
             "are worked",
         )  # fmt: skip
         return number, None

@@ -185,6 +185,9 @@ def beginning_chain(stream: Stream) -> What | None:
         if not stream.word(*SPACE):
             return STITCHES
     stream.at = start
+    if stream.word("t") and stream.mark("-") and stream.word(*CHAIN):
+        return STITCHES  # "t-ch"
+    stream.at = start
     if stream.word("tch", "tc", "turning"):
         return STITCHES
     stream.at = start

@@ -106,6 +106,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return None
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return read_marker_gesture(stream, start)
+    if token.is_word("w", "with") and _with_chain(stream):
+        return []
     if stream.any_of(*_TWIST):
         stream.any_of("the chain", "the ch", "chain", "ch", "chs", "it", "your chain", "your ch", "the sts")
         return []
@@ -198,6 +200,27 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if picot(stream):
         return [Gesture("aside", "picot", span=stream.since(start))]
     return None
+
+
+def _with_chain(stream: Stream) -> bool:
+    """ "dc in each ch around with ch 3 as first dc": how the first stitch is made."""
+    start = stream.at
+    stream.word("with", "w")
+    stream.mark("/")
+    stream.word("a", "the")
+    if (
+        stream.word("ch", "chain")
+        and stream.number() is not None
+        and stream.word("as", "for")
+        and (stream.word("first", "the", "a") or True)
+    ):
+        stream.word("first")
+        if sees_stitch(stream) is not None or stream.sees("st"):
+            while (token := stream.peek()) is not None and token.kind == "word":
+                stream.at += 1
+            return True
+    stream.at = start
+    return False
 
 
 def layers(stream: Stream, start: int) -> Gesture:

@@ -34,7 +34,7 @@ KEYS = (
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
     "colours": "colour", "notes": "note", "materials": "yarn", "terminology": "terms", "unit": "units",
-    "abbreviations": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
+    "abbreviations": "note", "us abbreviations": "note", "uk abbreviations": "note", "pattern notes": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
 }  # fmt: skip
 DEFINING = ("special stitches", "special stitch", "stitch guide", "special sts", "stitches used")
 MAX_SIZES = 10
@@ -183,7 +183,8 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     groups = match.groupdict() if match else {}
     named = (groups.get("later") or groups.get("stitch") or "").strip().lower()
     unnamed = named in ("", "st", "sts", "stitches", "pattern", "the pattern", "pattern stitch", "stitch pattern")
-    stitch = "sc" if unnamed else stitch_words(head.terms).get(named)
+    other: Terms = "UK" if head.terms == "US" else "US"  # the terms may be told only below
+    stitch = "sc" if unnamed else stitch_words(head.terms).get(named) or stitch_words(other).get(named)
     if match is None or stitch is None:
         message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
         findings.append(Finding("gauge-form", "error", span, message))

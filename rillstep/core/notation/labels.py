@@ -33,7 +33,7 @@ _NAMED = re.compile(
 # After a full stop, an instruction must follow for what stands before it to be a label.
 _BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work|make|in)\b.*\d))"
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
-_LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
+_LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
 # "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total follows.
 _BRACKETED = re.compile(
     r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))", re.IGNORECASE

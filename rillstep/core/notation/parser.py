@@ -40,6 +40,9 @@ _SAYS_COUNT = re.compile(
 
 _TABLE = re.compile(r"^\s*[A-Za-z][A-Za-z ]{0,30}(?:\s{2,}|\t+)\d+(?:\.\d+)?(?:(?:\s{2,}|\t+)\d+(?:\.\d+)?){1,9}\s*$")
 
+# "dc in each ch around with ch 3 as first dc" says the same.
+_MADE_WITH = re.compile(r"\b(?:with|w/)\s*(?:a\s+)?ch[- ]?(\d{1,2})\s+as\s+(?:the\s+)?first\s+(\w+)", re.IGNORECASE)
+
 
 @dataclass(frozen=True)
 class Parsed:
@@ -130,6 +133,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         return
     for said in _SAYS_COUNT.finditer(text):
         reading.said += said_of_chains(said[1], reading.header.terms)
+    for made in _MADE_WITH.finditer(text):
+        reading.said += said_of_chains(f"ch {made[1]} counts as {made[2]}", reading.header.terms)
     if reading.open is not None and _is_plain_row(text, reading.header.sizes):
         found = rows.read_row(text, number, reading.context(), tuple(reading.expected))
         if found is not None:

@@ -306,7 +306,7 @@ def _ordinal(stream: Stream) -> Into:
 
 _OF_GROUP = tuple(
     f"of {which} {name}"
-    for which in ("next", "the next", "each", "same")
+    for which in ("next", "the next", "each", "same", "first", "the first")
     for name in (
         "fan",
         "shell",

@@ -216,6 +216,8 @@ def part_title(text: str) -> str:
     title, colon, _ = text.strip().partition(":")
     if not colon:
         title = "" if text.rstrip().endswith((".", ",", ";", "!")) else text
+    if text.rstrip().endswith(":") and len(title.split()) > 6:
+        title = re.split(r"[.,;]\s*", title)[-1]  # "Sk 23 sts, join yarn in next st, make second strap end:"
     title = title.strip("*_#[] ")
     return title if 0 < len(title.split()) <= 6 and len(title) <= 48 and title[0].isalpha() else ""
 

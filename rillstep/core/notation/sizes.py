@@ -18,7 +18,7 @@ _PREFIX = re.compile(
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
-_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.]|[-–—]\s)", re.IGNORECASE)  # fmt: skip
+_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.|]|[-–—]\s)", re.IGNORECASE)  # fmt: skip
 # A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
 _DASHED = re.compile(r"(?:\d+|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]")
 

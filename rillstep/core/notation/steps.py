@@ -72,7 +72,8 @@ _NOTHING = (
     "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
     "moving marker up each round", "moving the marker up each round", "including turning ch", "including the turning ch", "including turning chain",
     "including the turning chain", "including top of turning ch", "including tch", "including beg ch",
-    "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
+    "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round", "at the end of the last round", "on last row",
+    "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
 )  # fmt: skip
 
 

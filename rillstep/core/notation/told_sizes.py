@@ -32,6 +32,7 @@ _NAME = re.compile(
 )
 # "to fit a small (medium: large) project"
 _NAMES_IN_SET = re.compile(rf"{_NAME.pattern}\s*[(\[]\s*{_NAME.pattern}(?:\s*[,;:/|]\s*{_NAME.pattern})*\s*[)\]]")
+_NAME_THEN = re.compile(rf"({_NAME.pattern})\s*:\s*(?!\s*(?:rnd|row|round)\b|[Cc]h\b)")
 _NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inch))(?:\s*(?:,|and|&|or|\(|\))\s*)*)+)")
 _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
@@ -90,6 +91,9 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     """The sizes that a text names, wherever it does; None when it is in one size."""
     given = next((match[1] for raw in raws if (match := _GIVEN.match(raw.split("#", 1)[0])) is not None), None)
     if given is not None:  # known from the start, so that a stitch defined before them has its numbers for each size
+        named = tuple(dict.fromkeys(match[0] for match in _NAME.finditer(given)))
+        if len(given) > 40 and len(named) > 1 and _SPOKEN_OF.search(given):
+            return Told(tuple(name[0].upper() + name[1:] for name in named))  # a whole sentence
         names = size_names(given)
         slashed = "," not in given and not re.search(r"[(\[]", given) and not any(_TWO.search(raw) for raw in raws)
         return (
@@ -129,6 +133,9 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
                     name for match in _NUMBERED.finditer(raw) for name in re.findall(r"\d+|[A-Z]\b", match[1])
                 )
             )
+        colons = [match[1] for match in _NAME_THEN.finditer(raw)]
+        if len(colons) > 1 and len(set(colons)) == len(colons):
+            return Told(tuple(colons))  # "S: up to 80 cm, M: up to 100 cm"
         if (listed := _NAMES_IN_SET.search(raw)) is not None:
             return Told(tuple(match[0][0].upper() + match[0][1:] for match in _NAME.finditer(listed[0])))
         if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):

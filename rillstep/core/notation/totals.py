@@ -198,7 +198,7 @@ def stated_within(stream: Stream) -> bool:
         total = None
     if (
         total is not None
-        and stream.mark(".")
+        and stream.mark(".", ";")
         and (following := stream.peek()) is not None
         and following.is_word(*_AFTER_TOTAL)
     ):

@@ -53,13 +53,14 @@ _LEADING = (
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
     r"\b(?:\d+\s+(?:sc|hdc|dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
-    r"^\s*rep(?:eat)?\b|^\s*(?:continue|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:continue|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
 # A gauge that is told works nothing.
 _MEASURES = re.compile(
     r"\b(?:gauge|tension)\b|\d\s*(?:cm|inches|inch|in)\b\.?\s*$|=\s*\d+\s*(?:x\s*\d+\s*)?(?:cm|in)\b", re.IGNORECASE
 )
+_COUNTS_AS = re.compile(r"\bcounts?\s+as\s+(?:the\s+)?(?:first|one|an?|1)\s+\w+", re.IGNORECASE)
 # What is sewn makes no row.
 _PUTS_TOGETHER = re.compile(r"\b(?:sew|sewn|sewing|whip ?stitch|mattress stitch)\b", re.IGNORECASE)
 _TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")
@@ -184,7 +185,9 @@ def title_ends(text: str) -> int:
 def instructs(text: str) -> bool:
     """Does a line that is kept as words seem to instruct?"""
     return (
-        _INSTRUCTS.search(text) is not None and _MEASURES.search(text) is None and _PUTS_TOGETHER.search(text) is None
+        _INSTRUCTS.search(_COUNTS_AS.sub("", text)) is not None
+        and _MEASURES.search(text) is None
+        and _PUTS_TOGETHER.search(text) is None
     )
 
 

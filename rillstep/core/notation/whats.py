@@ -40,6 +40,13 @@ def read_what(stream: Stream) -> What | None:
         return counted
     corner = stream.word("corner", "corners")
     stream.word("unworked", "remaining", "rem", "free", "skipped")
+    if (
+        stream.sees("foundation", "ch")
+        or stream.sees("foundation", "chs")
+        or stream.sees("foundation", "chain")
+        or stream.sees("foundation", "chains")
+    ):
+        stream.at += 1  # "each of the 40 foundation ch"
     what = row_end(stream) or _stitch_or_chain(stream)
     if what is None and corner:
         # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two sides.
