@@ -4,7 +4,7 @@ import re
 from dataclasses import replace
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation import checks, header, rows
+from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.header import context_of
@@ -76,7 +76,7 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
         header.told(reading.header, text.strip())
         reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
         return
-    unworked = instructs(text) and not rows.makes_a_loop(text, number, context)
+    unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
     reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
 
 
@@ -165,7 +165,11 @@ def _read_even(reading: Reading, text: str, number: int, context: Context) -> bo
     """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
     lines = [*(line for section in reading.sections[-1:] for line in section.lines), *reading.lines]
     before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
-    found = rows.read_even(text, number, context, tuple(reading.expected), before) if isinstance(before, Row) else None
+    found = (
+        plain_rows.read_even(text, number, context, tuple(reading.expected), before)
+        if isinstance(before, Row)
+        else None
+    )
     if found is not None:
         reading.add(found[0], found[1])
     return found is not None

@@ -56,12 +56,7 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
     stream.any_of("this", "now and throughout", "here and throughout")
     told = stream.at
     stream.word("the")
-    if not (
-        stream.word("first", "beg", "beginning", "skipped", "starting", "missed")
-        and stream.number() is not None
-        and (stream.word("skipped", "missed", "skip", "sk") or True)
-        and stream.word("ch", "chs", "chain", "chains")
-    ):
+    if not _skipped_chains(stream):
         stream.at = told  # it was no "(first 3 chs count as dc)"
     if stream.any_of(*sorted(_NOT, key=len, reverse=True)):
         stream.any_of(
@@ -69,9 +64,10 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         )
         close(stream)
         return "none", None
-    if (stream.mark("=") and (stream.number() is None or True)) or stream.any_of(
-        "counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"
-    ):
+    equals = stream.mark("=")
+    if equals:
+        stream.number()  # "(= 1 dc)"
+    if equals or stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
         token = stream.peek()
         if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
@@ -86,6 +82,14 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         return stitch, None
     stream.at = start
     return None, None
+
+
+def _skipped_chains(stream: Stream) -> bool:
+    """ "first 3 chs", "beg 3 skipped chs": those at the beginning of a foundation."""
+    if not stream.word("first", "beg", "beginning", "skipped", "starting", "missed") or stream.number() is None:
+        return False
+    stream.word("skipped", "missed", "skip", "sk")
+    return stream.word("ch", "chs", "chain", "chains")
 
 
 def _stands_for(stream: Stream, length: Num) -> str | None:

@@ -208,12 +208,8 @@ def _with_chain(stream: Stream) -> bool:
     stream.word("with", "w")
     stream.mark("/")
     stream.word("a", "the")
-    if (
-        stream.word("ch", "chain")
-        and stream.number() is not None
-        and stream.word("as", "for")
-        and (stream.word("first", "the", "a") or True)
-    ):
+    if stream.word("ch", "chain") and stream.number() is not None and stream.word("as", "for"):
+        stream.word("the", "a")
         stream.word("first")
         if sees_stitch(stream) is not None or stream.sees("st"):
             while (token := stream.peek()) is not None and token.kind == "word":

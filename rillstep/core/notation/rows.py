@@ -7,7 +7,6 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
-from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
@@ -19,7 +18,6 @@ from rillstep.core.notation.tree import (
     Chain,
     Check,
     CheckItem,
-    Every,
     Gesture,
     Line,
     Num,
@@ -27,21 +25,9 @@ from rillstep.core.notation.tree import (
     Row,
     Setup,
     Step,
-    ToEnd,
     Total,
-    Work,
 )
-from rillstep.core.notation.unlabelled import (
-    alone,
-    even_rows,
-    instructs,
-    kind_of,
-    only_a_loop,
-    starts_piece,
-    title_ends,
-    whole_row,
-)
-from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
+from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 
 SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
@@ -330,61 +316,6 @@ def read_unlabelled(
         kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span, readings=tuple(others)  # type: ignore[arg-type]
     )  # fmt: skip
     return row, (), start
-
-
-def makes_a_loop(text: str, line: int, context: Context) -> bool:
-    """Does a line of words only make a loop of chains?"""
-    stream = stream_over(text, line, context, title_ends(text), len(text))
-    steps = read_steps(stream)
-    return not stream.findings and only_a_loop(steps)
-
-
-_EVEN = re.compile(
-    r"^\s*(?:then\s+|now\s+)?(?:(?:(?:work|continue|crochet|keep|go)\b[^.;]{0,40})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b"
-    r"|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
-)  # fmt: skip
-
-
-def read_even(
-    text: str, line: int, context: Context, expected: tuple[int, ...], before: Row
-) -> tuple[Row, tuple[Finding, ...]] | None:
-    """Plain rows that only say how many they are; None for any other line."""
-    if not _EVEN.match(text):
-        return None
-    end, totals, problems, _ = split_totals(text, line, context, 0)
-    stream = stream_over(text, line, context, 0, end)
-    many, stitch = None, main_stitch(before.steps)
-    while many is None and stream.peek() is not None:
-        if (number := stream.number()) is None:
-            stream.at += 1
-            continue
-        if "until" in (words := {token.text for token in stream.tokens}) or "till" in words:
-            if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
-                continue  # "work 4 rows each with A and B until 48 rows are done"
-            until = stream.word(*ROWS)
-            pairs = zip(number.values, expected, strict=True)
-            many = (
-                replace(number, values=tuple(None if v is None else max(0, v - e + 1) for v, e in pairs))
-                if until
-                else None
-            )
-            break
-        stream.word("more", "further", "additional", "plain", "even")
-        many = number if stream.word(*ROWS) else None
-    if many is None or stitch is None or problems or stream.findings:
-        return None
-    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
-    span = Span(line, 1, len(text) + 1)
-    plain = next((s for s in before.steps if isinstance(s, Work) and isinstance(s.into, Every)), None)
-    every = Work(
-        stitch, plain_num(stream, 1), Every(STITCHES, ToEnd("around" if before.kind == "Rnd" else "across")), span=span
-    )
-    every = replace(every, loop=plain.loop if plain is not None and plain.stitch == stitch else "both")
-    first = next((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), 0)
-    last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
-    ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))
-    steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
-    return Row(before.kind, coming, _after(coming, many, 1, -1), steps, totals, context.active, None, span, span), ()
 
 
 @lru_cache(maxsize=2048)

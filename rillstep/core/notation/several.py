@@ -137,9 +137,8 @@ def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:
         return False
     at = stream.at
     stream.number()
-    found = (
-        stitch_word(stream) is not None and stream.word("in", "into") and (stream.word("the", "each", "every") or True)
-    )
+    found = stitch_word(stream) is not None and stream.word("in", "into")
+    stream.word("the", "each", "every")
     what = read_what(stream) if found else None
     stream.at = at
     return what is not None and what.kind == "sp"

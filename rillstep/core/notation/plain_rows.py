@@ -1,0 +1,70 @@
+"""Lines of words about plain rows ("Work even for 20 more rows.") and about loops of chains, on which nothing else hangs."""
+
+import re
+from dataclasses import replace
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.features import main_stitch
+from rillstep.core.notation.stated import split_totals
+from rillstep.core.notation.steps import read_steps
+from rillstep.core.notation.stream import Context, stream_over
+from rillstep.core.notation.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
+from rillstep.core.notation.unlabelled import only_a_loop, title_ends
+from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
+
+
+def makes_a_loop(text: str, line: int, context: Context) -> bool:
+    """Does a line of words only make a loop of chains?"""
+    stream = stream_over(text, line, context, title_ends(text), len(text))
+    steps = read_steps(stream)
+    return not stream.findings and only_a_loop(steps)
+
+
+_EVEN = re.compile(
+    r"^\s*(?:then\s+|now\s+)?(?:(?:(?:work|continue|crochet|keep|go)\b[^.;]{0,40})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b"
+    r"|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
+)  # fmt: skip
+
+
+def read_even(
+    text: str, line: int, context: Context, expected: tuple[int, ...], before: Row
+) -> tuple[Row, tuple[Finding, ...]] | None:
+    """Plain rows that only say how many they are; None for any other line."""
+    if not _EVEN.match(text):
+        return None
+    end, totals, problems, _ = split_totals(text, line, context, 0)
+    stream = stream_over(text, line, context, 0, end)
+    many, stitch = None, main_stitch(before.steps)
+    while many is None and stream.peek() is not None:
+        if (number := stream.number()) is None:
+            stream.at += 1
+            continue
+        if "until" in (words := {token.text for token in stream.tokens}) or "till" in words:
+            if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
+                continue  # "work 4 rows each with A and B until 48 rows are done"
+            until = stream.word(*ROWS)
+            pairs = zip(number.values, expected, strict=True)
+            many = (
+                replace(number, values=tuple(None if v is None else max(0, v - e + 1) for v, e in pairs))
+                if until
+                else None
+            )
+            break
+        stream.word("more", "further", "additional", "plain", "even")
+        many = number if stream.word(*ROWS) else None
+    if many is None or stitch is None or problems or stream.findings:
+        return None
+    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    span = Span(line, 1, len(text) + 1)
+    plain = next((s for s in before.steps if isinstance(s, Work) and isinstance(s.into, Every)), None)
+    every = Work(
+        stitch, plain_num(stream, 1), Every(STITCHES, ToEnd("around" if before.kind == "Rnd" else "across")), span=span
+    )
+    every = replace(every, loop=plain.loop if plain is not None and plain.stitch == stitch else "both")
+    first = next((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), 0)
+    last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
+    ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))
+    steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
+    both = zip(coming.values, many.values, strict=True)
+    ends_with = Num(tuple(None if a is None or b is None else a + b - 1 for a, b in both))
+    return Row(before.kind, coming, ends_with, steps, totals, context.active, None, span, span), ()
