@@ -4,10 +4,14 @@ How long an answer takes is not timed here; the steps that may be worked are bou
 is what is tested. `make bench` shows the time.
 """
 
+from typing import Any
+
 import pytest
 
 from rillstep.core.fabric.hook import MOST_STEPS, MOST_STEPS_IN_ALL
-from rillstep.core.proof import prove_text
+from rillstep.core.notation.parser import MAX_CHARACTERS, MAX_LINES, MOST_ERRORS
+from rillstep.core.proof import prove_text, repairs
+from rillstep.core.proof.repairs import MOST_STEPS_TRIED
 
 RING = "Ch 2000, join into a ring.\n"
 DEFINED = "".join(f"Define: {b} = ({', '.join([a] * 8)}) in same st\n" for a, b in zip("abcde", "bcdef", strict=True))
@@ -30,6 +34,10 @@ HOSTILE = {
     "a set without end": ("Sizes: a, b\nRnd 1: sc in next 1 (" + ",".join(["2"] * 1500) + ") sts.", "set-length"),
     "stars": ("Rnd 1: " + "*" * 3900, "not-understood"),
     "control characters": ("Rnd 1: sc\x00 in \x07 next st", "not-understood"),
+    "another language": ("Rnd 1: Nosrep suc tog, bulb wex.\n" * 900, "too-many-errors"),
+    "a text of two thousand lines": ("Rnd 1: Sc in each st around.\n" * 2_000, "text-too-long"),
+    "long lines without end": (("Rnd 1: " + "sc in next st, " * 200 + "\n") * 60, "text-too-long"),
+    "a layout of everything": ("Square (make 999)\nCh 4.\nRow 1: Sc in each ch across.\nArrange the squares in 999 rows of 999.", "layout-count"),
     "rows that repeat themselves": ("Ch 9.\nRow 1: Rep Row 1.", "row-not-found"),
 }  # fmt: skip
 
@@ -58,3 +66,47 @@ def test_a_repeat_around_costs_what_its_text_is_long_and_not_its_stitches() -> N
         return sum(line.last.spent for line in proof.works[0].lines if line.last is not None)
 
     assert spent(40) == spent(400) == spent(40_000)
+
+
+def test_what_is_hardly_understood_is_not_read_to_its_end() -> None:
+    proof = prove_text("".join(f"Rnd {n}: Nosrep suc tog, bulb wex.\n" for n in range(1, 900)))
+    last = max(f.span.line for f in proof.findings)
+    assert MOST_ERRORS < len(proof.findings) < 2 * MOST_ERRORS and last < 400
+    assert proof.findings[-1].code == "too-many-errors" and str(last) != "899"
+
+
+def test_many_warnings_do_not_stop_the_reading() -> None:
+    text = (
+        "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join. — 24 sts\n"
+        + "Sc in next 2 sts and see how it looks.\n" * 400
+        + "Rnd 2: Blub."
+    )
+    assert {"not-worked", "not-understood"} <= {f.code for f in prove_text(text).findings}
+
+
+@pytest.mark.parametrize("numbers", [2, 12, 90, 400])
+def test_how_many_repairs_are_tried_does_not_grow_with_the_numbers_of_a_line(
+    numbers: int, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    tried = 0
+    work_row = repairs.work_row
+
+    def counted(*given: Any) -> Any:
+        nonlocal tried
+        tried += 1
+        return work_row(*given)
+
+    monkeypatch.setattr(repairs, "work_row", counted)
+    text = "Ch 9.\nRow 1: " + "sc in next 3, " * min(numbers, 280)
+    assert any(f.severity == "error" for f in prove_text(text).findings)
+    assert tried <= MOST_STEPS_TRIED
+
+
+def test_an_honest_text_is_far_from_the_bounds() -> None:
+    rows = "".join(
+        f"Rnd {n}: Ch 1, sc in next {n % 9 + 1} sts, sc in each st around; join. — 60 sts\n" for n in range(2, 400)
+    )
+    text = f"Ch 60, join into a ring.\nRnd 1: Sc in each ch around; join. — 60 sts\n{rows}"
+    proof = prove_text(text)
+    assert proof.ok and len(proof.lines) == 399
+    assert text.count("\n") < MAX_LINES / 2 and len(text) < MAX_CHARACTERS / 4

@@ -19,6 +19,8 @@ RING = "Ch 24 (30, 36), join into a ring.\nRnd 1: Sc in each ch around; join. �
         ("S | M | L", ("S", "M", "L")), ("1, 2 and 3", ("1", "2", "3")), ("Small and Large", ("Small", "Large")),
         ("Small (20 cm), Large (26 cm)", ("Small", "Large")), ("Day and night, Week", ("Day and night", "Week")),
         ("S (M, L)  Finished height: 30 (34, 38) cm", ("S", "M", "L")), ("One lens, Full case", ("One lens", "Full case")),
+        ("S/M (L/XL)", ("S/M", "L/XL")), ("1 [2] {3}", ("1", "2", "3")), ("(1, 2, 3)", ("1", "2", "3")), ("S:M:L", ("S", "M", "L")),
+        ("Small, Large. Directions are for Small; changes for Large are in parentheses.", ("Small", "Large")),
         ("Market", ("Market",)), ("Small, Large.", ("Small", "Large")), ("", ()),
     ],
 )  # fmt: skip
@@ -32,7 +34,9 @@ def test_names_of_sizes(written: str, names: tuple[str, ...]) -> None:
         "Sizes: S, M, L", "Size\nS[M:L]", "SIZES\nS (M, L)", "S (M, L)", "Sizes – S, M, L", "★ SIZES ★ S / M / L",
         "Instructions are for the S pouch, with M and L in parentheses.", "Written for S | M | L",
         "Comet pouch — 3 sizes: S, M, L", "This bag comes in three sizes: S, M and L. Take your time.",
-        "- Sizes: S, M, L", "Pattern: Comet pouch\nSizes are written S (M, L)",
+        "- Sizes: S, M, L", "Bag      S     M     L\nS    M    L\nChain    24    30    36", "To fit a S (M: L) telescope.",
+        "S: waist up to 80 cm, M: up to 100 cm, L: up to 120 cm", "Sizes: This pouch is written for S; numbers for M and L are in parentheses.",
+        "Pattern: Comet pouch\nSizes are written S (M, L)",
     ],
 )  # fmt: skip
 def test_sizes_are_found_where_they_are_told(head: str) -> None:
@@ -181,3 +185,39 @@ def test_labels_as_people_number_them(label: str, first: tuple[int, int], last: 
     )
     row = [line for _, line in parse(text).pattern.lines()][-1]
     assert (row.first.values, row.last and row.last.values) == (first, last)  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize(
+    ("text", "sizes"),
+    [
+        ("Ch 24 (30), join into a ring.\nRnd 1: Ch 1, sc in next 24 (30) ch; join. — 24 (30) sts", ("1", "2")),
+        ("Rnd 1: 6 sc in ring (6)\nRnd 2: [2 sc in next st] x 6 (12)\nRnd 3: [sc, inc] x 6 (18)", ("One size",)),
+    ],
+)
+def test_two_numbers_are_sizes_only_where_they_cannot_be_times_and_a_total(text: str, sizes: tuple[str, ...]) -> None:
+    proof = prove_text(text)
+    assert proof.ok and proof.pattern.sizes == sizes
+
+
+@pytest.mark.parametrize(
+    ("row", "made"),
+    [("Rnd 2: Ch 3, dc in each st around; join.", 24), ("Rnd 2: Ch 3, dc in same st, dc in each st around; join.", 25)],
+)
+@pytest.mark.parametrize("said", ["(ch 3 counts as the first dc)", "with ch 3 as first dc", "w/ ch 3 as first dc"])
+def test_a_row_says_of_a_chain_what_holds_for_those_after_it(said: str, row: str, made: int) -> None:
+    proof = prove_text(f"Ch 24, join into a ring.\nRnd 1: Dc in each ch around {said}; join. — 24 sts\n{row}")
+    assert proof.ok and [line.sts[0] for line in proof.lines] == [24, made]
+
+
+def test_a_table_of_the_head_tells_and_works_nothing() -> None:
+    text = "Small   Large\nChain    24    30\nRounds   8     9\nCh 24 (30), join into a ring.\nRnd 1: Sc in each ch around; join. — 24 (30) sts"
+    proof = prove_text(text)
+    assert proof.ok and proof.pattern.sizes == ("Small", "Large") and len(proof.lines) == 1
+    assert ("Note", "Chain 24 30") in proof.pattern.extra
+
+
+def test_an_abbreviation_of_a_post_stitch_is_no_stitch_of_its_own() -> None:
+    proof = prove_text(
+        "Special stitches:\nFPdc: front post double crochet\n\nCh 24, join into a ring.\nRnd 1: Dc in each ch around; join.\nRnd 2: [FPdc around next 2 sts, dc in next st] around; join. — 24 sts"
+    )
+    assert proof.ok and proof.pattern.specials == ()

@@ -111,8 +111,8 @@ def _work_rounds(
             piece.origin = (line.kind, first_number + times - 1)
             break
     if last is not None and differing(line.totals, last.counts, size):
-        if times == 1:  # for its steps at their own places in this line; a remembered row may have stood elsewhere
-            last = work_row(sources[0], size, start, beginning)
+        # For its steps at their own places in the text: a remembered row may have stood elsewhere.
+        last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
         sts = stated_sts(line.totals, size)
         if sts is not None and sts != last.counts.sts:
             gone_on = go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1])
