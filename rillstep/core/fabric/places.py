@@ -203,7 +203,7 @@ def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
     """How many of the wanted places stand before an end."""
     hook.settle()
     if end.word == "marker":
-        found = _to_marker(hook, want, end.marker)
+        found = to_marker(hook, want, end.marker)
         if found is None:
             name = f" {end.marker}" if end.marker else ""
             raise Stop(Trouble("marker-missing", span, f"there is no marker{name} ahead"))
@@ -221,7 +221,7 @@ def until(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
     return hook.cursor.available(want) + again - (end.last.at(hook.size) if end.last else 0)
 
 
-def _to_marker(hook: Hook, want: Want, name: str) -> int | None:
+def to_marker(hook: Hook, want: Want, name: str) -> int | None:
     """How many stand before a marker; where the row has come to one already, the one after it is meant."""
     if name or not hook.cursor.taken or not next_is_marked(hook):
         return hook.cursor.before(want, name)

@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.fabric.cursor import Want, left_in, want_of
 from rillstep.core.fabric.edge import Run
 from rillstep.core.fabric.hook import MOST_STITCHES, Hook, Stop, Trouble
-from rillstep.core.fabric.places import wanted
+from rillstep.core.fabric.places import to_marker, wanted
 from rillstep.core.fabric.repeating import Turns
 from rillstep.core.fabric.stitching import MOST_REPEATS
 from rillstep.core.findings import Span
@@ -64,6 +64,8 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
     for want in wants:
         hook.cursor.use(want)
     here = _left_before(hook, wants, end, step.span)
+    if not here and end.word == "marker":  # the row has come to a marker: the repeat goes on to the next one
+        here = sum(to_marker(hook, want, end.marker) or 0 for want in wants)
     takes = done = 0
     turns = Turns()
     while here > 0:

@@ -159,7 +159,8 @@ def _spiral(lines: list[Line]) -> str:
     ]
     first = joined.index(True) if any(joined) else len(joined)
     ends_joined = all(joined[first:]) and 2 * first > len(joined)
-    return "spiral rounds" if rounds and (first == len(joined) or ends_joined) else "joined rounds"
+    begins_joined = joined[:1] == [True] and joined.count(True) == 1 and len(joined) > 3
+    return "spiral rounds" if rounds and (first == len(joined) or ends_joined or begins_joined) else "joined rounds"
 
 
 def begins_anew(line: Setup) -> bool:
