@@ -156,3 +156,26 @@ def test_what_is_written_as_text_stands_alone_and_checks_clean(
     assert "Note: Abbreviations:" in shown and "Note: Rounds are joined" in shown
     assert max(len(line) for line in shown.split("\n") if line.startswith(("Rnd", "Row", "    "))) <= 92
     capsys.readouterr()
+
+
+LAYOUT = (
+    "Sizes: S, L\nSquare (make 8 (12))\nCh 4, join into a ring.\nRnd 1: 8 sc in ring; join. (8)\n"
+    "Arrange the squares in 2 rows of 4 (3 rows of 4).\nTop\nRnd 1: Ch 1, work 60 (72) sc evenly around; join. (60 (72))\n"
+    "Rnds 2-4 (2-6): Rep Rnd 1. (60 (72))\n"
+)
+
+
+def test_one_size_of_many_pieces_is_written_with_its_own_numbers(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    path = tmp_path / "squares.txt"
+    path.write_text(LAYOUT)
+    assert main(["check", str(path), "--json"]) == 0
+    assert json.loads(capsys.readouterr().out)["ok"]
+    assert main(["write", str(path), "--size", "L"]) == 0
+    written = capsys.readouterr().out
+    assert "make 12" in written and "72 sc evenly" in written and "8/12" not in written
+    path.write_text(LAYOUT.replace("3 rows of 4", "3 rows of 5"))
+    assert main(["check", str(path), "--json"]) == 1
+    (finding,) = [f for f in json.loads(capsys.readouterr().out)["findings"] if f["severity"] == "error"]
+    assert (finding["code"], finding["size"]) == ("layout-count", "L")

@@ -44,3 +44,31 @@ def test_a_huge_text_gets_a_clear_answer(designer: Client) -> None:
     answer = designer.post("/api/check", {"text": "x" * 400_001})
     assert answer.status_code == 422
     assert "text" in answer.text
+
+
+def test_a_part_of_a_crochet_along_says_what_it_goes_on_from(designer: Client) -> None:
+    text = (
+        "Sizes: 1, 2\nFlap\nWith RS facing, join yarn in the 5th (6th) st from the seam.\n"
+        "Row 1: Ch 1, sc in same st and in next 19 (23) sts, turn. (20 (24))\nRow 2: Ch 1, sc in each st across, turn. (20 (24))"
+    )
+    report = designer.post("/api/check", {"text": text}).json
+    assert report["ok"] and [f["code"] for f in report["findings"]] == ["edge-not-counted"]
+    assert "not in this text" in report["findings"][0]["message"]
+
+
+def test_a_layout_is_refuted_in_the_size_in_which_it_is_wrong(designer: Client) -> None:
+    text = (
+        "Sizes: S, L\nSquare (make 8 (12))\nCh 4, join into a ring.\nRnd 1: 8 sc in ring; join. (8)\n"
+        "Arrange the squares in 2 rows of 4 (3 rows of 5)."
+    )
+    report = designer.post("/api/check", {"text": text}).json
+    (finding,) = report["findings"]
+    assert (finding["code"], finding["size"], finding["expected"], finding["found"]) == ("layout-count", "L", 15, 12)
+    kept = designer.post("/api/designs/from-text", {"text": text}).json
+    assert kept["document"]["text"].endswith("(3 rows of 5).")
+
+
+def test_what_is_hardly_understood_is_answered_shortly(designer: Client) -> None:
+    report = designer.post("/api/check", {"text": "Rnd 1: Nosrep suc tog, bulb wex.\n" * 900}).json
+    assert not report["ok"] and len(report["findings"]) < 700
+    assert report["findings"][-1]["code"] == "too-many-errors"

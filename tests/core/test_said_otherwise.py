@@ -97,6 +97,16 @@ SAID = {
         RING + "Rnd 2: Ch 1, sc in next 8 sts, place marker, sc in next 6 sts, place marker, sc in last 10 sts; join. (24)\n"
         "Rnd 3: Ch 1, sc in each st to first marker, ch 6, skip to next marker, sc in each st to end; join.", (24, 24, 18), None,
     ),
+    "lace between two markers": (
+        "Ch 34.\nRow 1: Dc in 4th ch from hook (3 skipped ch count as 1 dc), dc in each ch to end, turn. (32 dc)\n"
+        "Row 2: Ch 3 (counts as dc), dc in next 9 dc, place marker, dc in next 12 dc, place marker, dc in last 10 dc, turn. (32 dc)\n"
+        "Row 3: Ch 3, dc in each dc to marker, *ch 1, sk 1 dc, dc in next dc; rep from * to next marker, dc in each dc to end, turn. (26 dc, 6 ch-1 sps)\n"
+        "Row 4: Ch 3, dc in each dc and ch-1 sp across, turn. (32 dc)", (32, 32, 26, 32), None,
+    ),
+    "a net whose ring alone is joined": (
+        "Ch 4, join to form a ring.\nRnd 1: Ch 1, 8 sc in ring, join.\nRnd 2: (Ch 4, sc in next sc) 8 times. 8 loops\nRnd 3: *Ch 5, sc in next loop, ch 5, sc in same loop; rep from * around. 16 loops\n"
+        "Rnds 4-6: (Ch 6, sc in next loop) around. 16 loops\nRnd 7: 3 sc in each loop around. 48 sc", (8, 8, 16, 16, 48), None,
+    ),
     "a strap chained across and worked back": (
         RING + "Strap\nRow 1: Ch 40, sk 11 sts, sl st in next st, turn, sc in each ch across. 40 sc\nRow 2: Ch 1, turn, sc in each st across. 40 sc",
         (24, 40, 40), None,
