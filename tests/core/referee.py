@@ -515,6 +515,16 @@ def takes_several(special: Special) -> bool:
     return any(isinstance(s, Skip) or (isinstance(s, Work) and isinstance(s.into, Next)) for s in special.steps)
 
 
+def spanned(steps: tuple[Step, ...], size: int) -> int:
+    """The stitches that each loop of a mesh at the end of a round passes over."""
+    match [step for step in steps if not isinstance(step, Gesture)]:
+        case [*_, Repeat(times=Num(), steps=(*inner, Chain()))]:
+            skips = [step.count.at(size) for step in inner if isinstance(step, Skip) and step.what.kind == "st"]
+            return skips[0] if len(skips) == 1 else -1
+        case _:
+            return -1
+
+
 def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> list[P] | None:
     """The places after the row, or None when it cannot be worked to its end."""
     walker = Walker(unrolled(edge), size, around or Surroundings())
@@ -527,7 +537,10 @@ def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) ->
         walker.work(steps)
     except Fails:
         return None
-    if walker.left() and not any(isinstance(s, Gesture) and s.kind == "leave rest unworked" for s in row.steps):
+    left = walker.left()
+    if left == spanned(steps, size) and any(isinstance(s, Gesture) and s.kind == "join" for s in steps):
+        left = 0  # the last loop of a mesh reaches over them
+    if left and not any(isinstance(s, Gesture) and s.kind == "leave rest unworked" for s in row.steps):
         return None
     if any(isinstance(step, Closing) for step in row.steps):  # the next round begins in the loop that was closed last
         walker.made = [walker.made[-1], *walker.made[:-1]]

@@ -19,6 +19,7 @@ from rillstep.core.notation.tree import (
     Gesture,
     Group,
     Next,
+    Num,
     Repeat,
     Row,
     Same,
@@ -198,14 +199,13 @@ def _worked_back(row: Row) -> int:
 
 
 def _spanned(steps: tuple[Step, ...], size: int) -> int:
-    """Stitches that the last loop of a round passes over, as the others do; 0 where it ends with no loop."""
+    """Stitches that the last loop of a mesh passes over, as the others do; 0 where a row ends with no such loop."""
     works = [step for step in steps if not isinstance(step, Gesture)]
     last = works[-1] if works else None
-    inner = last.steps if isinstance(last, Repeat) else tuple(works)
-    if not inner or not isinstance(inner[-1], Chain):
+    if not isinstance(last, Repeat) or not isinstance(last.times, Num) or not isinstance(last.steps[-1], Chain):
         return 0
-    skips = [step.count.at(size) for step in inner if isinstance(step, Skip) and step.what.kind == "st"]
-    return skips[-1] if skips else 0
+    skips = [step.count.at(size) for step in last.steps if isinstance(step, Skip) and step.what.kind == "st"]
+    return skips[0] if len(skips) == 1 else 0
 
 
 def _part_differs(step: Gesture, made: list[int], size: int) -> Trouble | None:
