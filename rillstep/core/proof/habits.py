@@ -256,5 +256,5 @@ def _ends_joined(section: Section, row: Row) -> bool:
     """Are all rounds from this one on joined? A spiral may be closed at its end."""
     rounds = [line for line in section.lines if isinstance(line, Row) and line.kind == "Rnd"]
     at = next(i for i, line in enumerate(rounds) if line is row)
-    begins = at == 0 and not any(map(_is_joined, rounds[1:]))  # the ring of a net, closed once
+    begins = at == 0 and len(rounds) > 3 and not any(map(_is_joined, rounds[1:]))  # the ring of a net, closed once
     return begins or (at > 0 and all(map(_is_joined, rounds[at:])))
