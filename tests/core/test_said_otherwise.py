@@ -231,3 +231,24 @@ def test_a_gauge_without_a_stitch_is_in_the_one_that_is_mostly_worked() -> None:
 def test_what_is_kept_as_words_is_said_where_something_hangs_on_it(line: str, kept: bool) -> None:
     codes = {f.code for f in prove_text(RING + line).findings}
     assert ("not-worked" in codes) == kept and "not-understood" not in codes
+
+
+@pytest.mark.parametrize(
+    ("rows", "stitch"),
+    [
+        ("Rnd 2: FPdc around each st around; join.\nRnd 3: FPdc around each st around; join.", "dc"),
+        ("Rnd 2: [V in next st, sk next st] around; join.\nRnd 3: V in each V around; join.", "dc"),
+        ("Rnd 2: FPsc around each st around; join.\nRnd 3: FPsc around each st around; join.", "sc"),
+    ],
+)
+def test_a_gauge_without_a_stitch_is_of_a_plain_one(rows: str, stitch: str) -> None:
+    text = f"Gauge: 16 sts and 18 rows = 10 cm\nDefine: V = (dc, ch 1, dc) in same st\nCh 24, join into a ring.\nRnd 1: Dc in each ch around; join.\n{rows}"
+    assert prove_text(text).pattern.gauges[0].stitch == stitch
+
+
+def test_a_chain_that_counts_as_a_stitch_kept_in_words_is_answered() -> None:
+    text = (
+        "Special stitches:\nBlob: yarn over, pull up a loop, yarn over, pull through\n\nCh 24, join into a ring.\nRnd 1: Dc in each ch around; join.\n"
+        "Rnd 2: Ch 3, dc in same st (counts as first Blob), Blob in each st around; join."
+    )
+    assert prove_text(text).lines

@@ -60,7 +60,7 @@ def _space_beside(hook: Hook, step: Chain, length: int) -> int:
     """Chains of it that are a space beside the stitch that it counts as; 0 for none."""
     if step.space is not None:
         return step.space.at(hook.size)
-    special = next((s for s in hook.around.specials if s.name == step.counts), None)
+    special = hook.special(step.counts)
     if special is not None and _begins_with_space(special):
         return max(0, length - basic(_first_of(special) or "").turning_chain)
     said = hook.says.get(length, "")
@@ -77,7 +77,7 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
     height = basic(first).turning_chain if first else 0
     counts = step.counts or (hook.says[length].split("+")[0] if length in hook.says else None)
     if counts is not None:
-        special = next((s for s in hook.around.specials if s.name == counts), None)
+        special = hook.special(counts)
         if special is not None:
             return _first_of(special) or first  # "ch 4, dc in same st (counts as V-st)": it begins as that one does
         if step.counts is not None:

@@ -178,6 +178,10 @@ class Hook:
                 self.cursor.rest = self._numbered([side])
                 return
 
+    def special(self, name: str | None) -> Special | None:
+        """The stitch of the pattern's own that has this name and is defined by its instruction."""
+        return next((s for s in self.around.specials if s.name == name and s.steps), None)
+
     def rotate(self, span: Span) -> None:
         """Go on along the next side of the piece. Raises Stop when places are left, or there is no other side."""
         if not self.edge.foundation and not self.sides:

@@ -39,13 +39,9 @@ MOST_REPEATS = 20_000
 MOST_LEVELLING = 3
 
 
-def _special(hook: Hook, name: str) -> Special | None:
-    return next((s for s in hook.around.specials if s.name == name and s.steps), None)
-
-
 def work(hook: Hook, step: Work) -> None:
     """Work a stitch into the places that its step names. Raises Stop."""
-    special = _special(hook, step.stitch)
+    special = hook.special(step.stitch)
     if special is not None:
         _special_work(hook, step, special)
         return
@@ -174,7 +170,7 @@ def _made_in_one(hook: Hook, steps: tuple[Step, ...], special: str) -> list[Run]
             case Work(stitch="sl st", into=FromHook() | Nth()) if made and made[-1].place.kind == "sp":
                 made.pop()  # a picot: the chain is closed into a knot, and is no place
             case Work(stitch=stitch, per=per, into=into):
-                inner = _special(hook, stitch)
+                inner = hook.special(stitch)
                 times = per.at(hook.size) * (into.count.at(hook.size) if isinstance(into, Next) else 1)
                 made += (
                     _made_in_one(hook, inner.steps, inner.name) * times if inner else [Run(Place("st", stitch), times)]

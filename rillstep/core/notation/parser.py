@@ -22,7 +22,7 @@ from rillstep.core.notation.sizes import is_size_line, limited, names_sizes, rea
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.told_sizes import told_sizes
 from rillstep.core.notation.tree import Again, Line, Pattern, Row, Section, Setup
-from rillstep.core.stitches import Terms
+from rillstep.core.stitches import Terms, basic
 
 MAX_CHARACTERS = 150_000
 MAX_LINES = 1_000
@@ -108,7 +108,7 @@ def _main_stitch(sections: Sequence[Section]) -> str | None:
     """The stitch that most rows are worked in."""
     stitches = [main_stitch(line.steps) for section in sections for line in section.lines if isinstance(line, Row)]
     counted = Counter(stitch for stitch in stitches if stitch is not None)
-    return counted.most_common(1)[0][0] if counted else None
+    return basic(counted.most_common(1)[0][0]).us if counted else None  # a post stitch is measured as its plain one
 
 
 @lru_cache(maxsize=4096)
