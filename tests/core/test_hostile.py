@@ -22,6 +22,7 @@ HOSTILE = {
     "deep brackets": ("Rnd 1: " + "[" * 3000 + "sc" + "]" * 900, "not-understood"),
     "brackets that repeat": ("Ch 9.\nRnd 1: " + "(" * 90 + "sc in next st" + ") 2 times" * 90, "not-understood"),
     "ten thousand digits": ("Rnd 1: sc in next " + "9" * 10_000 + " sts.", "line-too-long"),
+    "a hundred thousand digits": ("Ch 9.\n" + "9" * 100_000, "line-too-long"),
     "three thousand digits": ("Rnd 1: sc in next " + "9" * 3_000 + " sts.", "number-too-large"),
     "endless rounds": ("Ch 20.\nRnds 1-999999999: sc in each st around.", "number-too-large"),
     "many rounds": ("Ch 20.\nRnds 1-99999: sc in each st around.", "too-large"),

@@ -64,7 +64,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
         return Parsed(Pattern("", ("One size",), ()), (Finding("text-too-long", "error", span, message),))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
-    told = told_sizes(raws)
+    told = told_sizes([raw if len(raw) <= MAX_LINE else "" for raw in raws])  # longer ones are not read
     if told is not None:
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)

@@ -42,8 +42,8 @@ _MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$"
 
 # Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
 _PAIR = re.compile(
-    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|\d+\s*[(\[]\s*\d+\s*[)\]]\s*(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
-    r"\d+\s*[-–]\s*\d+\s*[(\[]\s*\d+\s*[-–]\s*\d+\s*[)\]]\s*:)",
+    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|(?<!\d)\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
+    r"(?<!\d)\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}:)",
     re.IGNORECASE,
 )
 LEAST_PAIRS = 3
