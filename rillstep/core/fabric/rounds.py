@@ -26,42 +26,73 @@ from rillstep.core.notation.tree import (
     Work,
 )
 
+# What is wrong in so many lines of one size is no pattern, or another size's: the rest of it is not worked.
+MOST_WRONG = 100
+
 
 @dataclass
 class Budget:
-    """Steps that may still be worked in this pattern and size."""
+    """How many steps may still be worked in this pattern and size, and how many lines may still be wrong."""
 
     left: int = MOST_STEPS_IN_ALL
+    wrong: int = MOST_WRONG
+    told: bool = False  # that it is used up, which is said once
+
+    @property
+    def used_up(self) -> bool:
+        return self.left < 0 or self.wrong < 0
 
 
-def work_line(
-    line: Line,
-    where: tuple[int, Section],
-    size: int,
-    piece: Piece,
-    common: tuple[Pattern, bool, Budget],
-    sources: list[Row],
-) -> LineWork:
-    """A line worked on its piece, which is then as the line leaves it. sources: the rows whose instructions it uses."""
-    index, section = where
+@dataclass(frozen=True)
+class Where:
+    """Where lines are worked: the section of a pattern, in a size; corners: whether the pattern names corners anywhere."""
+
+    pattern: Pattern
+    index: int
+    size: int
+    corners: bool
+    budget: Budget
+
+    @property
+    def section(self) -> Section:
+        return self.pattern.sections[self.index]
+
+
+def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tuple[LineWork, int]:
+    """A line worked on its piece, which is then as the line leaves it, and the steps that it took.
+
+    sources: the rows whose instructions it uses.
+    """
+    index, size, budget = where.index, where.size, where.budget
     start = piece.edge or EMPTY
     if isinstance(line, Setup):
-        return _work_setup_line(line, index, size, piece, start)
+        return _work_setup_line(line, index, size, piece, start), 0
     assert isinstance(line, Row | Again)
+    if budget.used_up:
+        trouble = None if budget.told else _used_up(budget, line.label_span)
+        budget.told = True
+        return replace(go_on(line, index, size, piece, (), None, trouble), known=False), 0
     if isinstance(line, Again) and not sources:
         trouble = (
             None if line.broken else Trouble("row-not-found", line.label_span, "the rows to work again are not there")
         )
-        return go_on(line, index, size, piece, (), None, trouble)
+        return go_on(line, index, size, piece, (), None, trouble), 0
     if piece.edge is None and isinstance(line, Row) and not line.broken and (count := _spread_over_all(line, size)):
         piece.edge = start = interned(stitches_edge("sc", count, closed=True))  # whatever edge it is, it is worked so
     if line.broken or piece.edge is None:
-        return go_on(line, index, size, piece, (), None, None)
+        return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
     if times > MOST_ROUNDS:
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
-        return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message))
-    return _work_rounds(line, (index, section), size, piece, common, sources)
+        return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message)), 0
+    return _work_rounds(line, where, piece, sources)
+
+
+def _used_up(budget: Budget, span: Span) -> Trouble:
+    if budget.left < 0:
+        return Trouble("too-large", span, "this pattern takes more steps than Rillstep works")
+    message = f"more than {MOST_WRONG} lines before this one are wrong, so those from here on are not worked"
+    return Trouble("too-many-errors", span, message)
 
 
 def _spread_over_all(line: Row, size: int) -> int:
@@ -71,36 +102,31 @@ def _spread_over_all(line: Row, size: int) -> int:
     return one.count.at(size) if isinstance(one, Evenly) and one.along in ("around", "edge") else 0
 
 
-def _work_rounds(
-    line: Worked,
-    where: tuple[int, Section],
-    size: int,
-    piece: Piece,
-    common: tuple[Pattern, bool, Budget],
-    sources: list[Row],
-) -> LineWork:
-    """All rounds that a line stands for, each on the one before."""
-    index, section = where
+def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -> tuple[LineWork, int]:
+    """All rounds that a line stands for, each on the one before, and the steps that they took."""
+    index, section, size = where.index, where.section, where.size
+    spent = 0
     start = here = piece.edge or EMPTY
     times, first_number = line.rounds(size), line.first.at(size)
     rounds: list[Counts] = []
     last: RowWork | None = None
     turns: list[Turn] = []
-    beginning = around = _around(piece, section, common)
+    beginning = around = _around(piece, where)
     for turn in range(times):
-        if common[2].left < 0:
+        if spent > where.budget.left:
             message = "this pattern takes more steps than Rillstep works"
-            return go_on(line, index, size, piece, tuple(rounds), last, Trouble("too-large", line.label_span, message))
+            trouble = Trouble("too-large", line.label_span, message)
+            return go_on(line, index, size, piece, tuple(rounds), last, trouble), spent
         source = sources[turn % len(sources)]
         before, was_pending = here, piece.pending
-        around = _around(piece, section, common) if turn else beginning
+        around = _around(piece, where) if turn else beginning
         how = (turn == times - 1, _is_turned(source, section))
         last, here, around = _best_reading(source, line, size, here, around, how)
         turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
-        common[2].left -= last.spent  # as if it had been worked now, so that what is remembered changes no answer
+        spent += last.spent
         if last.trouble:
             gone_on = go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
-            return replace(gone_on, around=beginning, turns=tuple(turns))
+            return replace(gone_on, around=beginning, turns=tuple(turns)), spent
         _keep(piece, last, line.kind, first_number + turn)
         piece.grew = last.counts.sts - before.counts().sts
         rounds.append(last.counts)
@@ -111,24 +137,24 @@ def _work_rounds(
             piece.origin = (line.kind, first_number + times - 1)
             break
     if last is not None and differing(line.totals, last.counts, size):
-        # For its steps at their own places in the text: a remembered row may have stood elsewhere.
-        last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
+        if last.row is not turns[-1].source:  # a remembered row may have stood elsewhere in the text
+            last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
         sts = stated_sts(line.totals, size)
         if sts is not None and sts != last.counts.sts:
             gone_on = go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1])
-            return replace(gone_on, around=beginning, turns=tuple(turns))
+            return replace(gone_on, around=beginning, turns=tuple(turns)), spent
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
-    return LineWork(
+    work = LineWork(
         line, index, start, here, tuple(rounds), last, source=source_last, around=beginning, turns=tuple(turns)
     )
+    return work, spent
 
 
-def _around(piece: Piece, section: Section, common: tuple[Pattern, bool, Budget]) -> Surroundings:
-    rows = section.worked in ("rows", "rows from the same side") or piece.rows > 0
-    pattern, corners, _ = common
+def _around(piece: Piece, where: Where) -> Surroundings:
+    rows = where.section.worked in ("rows", "rows from the same side") or piece.rows > 0
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), piece.loops, pattern.specials, corners, rows, piece.grew
+        piece.says, piece.pending, piece.sides(), piece.loops, where.pattern.specials, where.corners, rows, piece.grew
     )  # fmt: skip
 
 

@@ -20,7 +20,7 @@ from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.remembered import Same
 from rillstep.core.fabric.remembered import forget as forget_rows
-from rillstep.core.fabric.rounds import Budget, work_line
+from rillstep.core.fabric.rounds import Budget, Where, work_line
 from rillstep.core.notation.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
 
 
@@ -37,7 +37,7 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
     for index, section in enumerate(pattern.sections):
         piece = start_of(pattern, section, pieces, size)
         place = _number_of((index, size, section.worked, corners, specials))
-        known = _work_section(pattern, index, place, piece, (size, corners, budget), until)
+        known = _work_section(Where(pattern, index, size, corners, budget), place, piece, until)
         worked += [one.work for one in known]
         if until is not None and known and until(known[-1].work):
             return SizeWork(size, tuple(worked), ())
@@ -47,11 +47,12 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
 
 
 class _Known(NamedTuple):
-    """A line that was worked, what its piece is after it, the steps that it took; and what its key stands for."""
+    """A line that was worked, what its piece is after it, the steps that it took, is it wrong; and what its key stands for."""
 
     work: LineWork
     state: State
     spent: int
+    wrong: bool
     alive: object
 
 
@@ -67,6 +68,7 @@ class _Run(NamedTuple):
     known: list[_Known]
     fixed: int
     spent: int
+    wrong: int
     before: list[Line]
 
 
@@ -74,16 +76,9 @@ _RUNS: dict[object, _Run] = {}
 MOST_RUNS = 256
 
 
-def _work_section(
-    pattern: Pattern,
-    index: int,
-    place: object,
-    piece: Piece,
-    common: tuple[int, bool, Budget],
-    until: Callable[[LineWork], bool] | None,
-) -> list[_Known]:
+def _work_section(where: Where, place: object, piece: Piece, until: Callable[[LineWork], bool] | None) -> list[_Known]:
     """Its lines, worked; the piece is then as the last one leaves it."""
-    section, (size, corners, budget) = pattern.sections[index], common
+    pattern, index, size, budget, section = where.pattern, where.index, where.size, where.budget, where.section
     lines, fixed = _lines_of(Same(section), _size_apart(Same(section), size, len(pattern.sizes)))
     last = _RUNS.get(place)
     before = [line for earlier in pattern.sections[:index] for line in earlier.lines] if fixed else []
@@ -91,11 +86,12 @@ def _work_section(
         last is None
         or until is not None
         or last.spent >= budget.left
+        or last.wrong >= budget.wrong
         or not last.keys
         or last.keys[0] != piece.key
         or (fixed and not (len(before) == len(last.before) == _alike(before, last.before)))
     ):
-        last = _Run([], [], [], 0, 0, [])
+        last = _Run([], [], [], 0, 0, 0, [])
     alike = _alike(lines, last.lines)
     # So many lines at the end are those of the last time; where the piece is as it was then, they are worked as then.
     ending = _alike(reversed(lines), reversed(last.lines))
@@ -103,25 +99,32 @@ def _work_section(
     keys, known = last.keys[:alike], last.known[:alike]
     if alike:
         piece.state = known[-1].state
-        budget.left -= sum(one.spent for one in known)
+        _charge(budget, known)
     rows = RowsByNumber(pattern, index, size)
     for at in range(alike, len(lines)):
         line, key = lines[at], piece.key
         if at >= len(lines) - ending and at + shift >= last.fixed and last.keys[at + shift] == key:
             keys += last.keys[at + shift :]
             known += last.known[at + shift :]
-            budget.left -= sum(one.spent for one in last.known[at + shift :])
+            _charge(budget, last.known[at + shift :])
             piece.state = known[-1].state
             break
         keys.append(key)
-        known.append(_work_known(line, place, piece, rows, (pattern, index, size, corners, budget)))
+        known.append(_work_known(line, where, place, piece, rows))
         if until is not None and until(known[-1].work):
             return known
-    if until is None and budget.left > 0:
+    if until is None and not budget.used_up:
         if len(_RUNS) >= MOST_RUNS:
             _RUNS.clear()
-        _RUNS[place] = _Run(lines, keys, known, fixed, sum(one.spent for one in known), before)
+        spent, wrong = sum(one.spent for one in known), sum(one.wrong for one in known)
+        _RUNS[place] = _Run(lines, keys, known, fixed, spent, wrong, before)
     return known
+
+
+def _charge(budget: Budget, known: list[_Known]) -> None:
+    """As if it had been worked now, so that what is remembered changes no answer."""
+    budget.left -= sum(one.spent for one in known)
+    budget.wrong -= sum(one.wrong for one in known)
 
 
 @lru_cache(maxsize=256)
@@ -148,23 +151,23 @@ def _alike(lines: Iterable[Line], others: Iterable[Line]) -> int:
     return len(list(takewhile(bool, map(is_, lines, others))))
 
 
-def _work_known(
-    line: Line, place: object, piece: Piece, rows: RowsByNumber, common: tuple[Pattern, int, int, bool, Budget]
-) -> _Known:
+def _work_known(line: Line, where: Where, place: object, piece: Piece, rows: RowsByNumber) -> _Known:
     """A line, worked; or what it was when it was worked before on the same."""
-    pattern, index, size, corners, budget = common
+    budget = where.budget
     sources = rows.sources(line) if isinstance(line, Again) else [line] if isinstance(line, Row) else []
     key = (id(line), place, piece.key, tuple(map(id, sources)) if isinstance(line, Again) else None)
-    known = _LINES.get(key) if budget.left > 0 else None
-    if known is not None:
+    known = _LINES.get(key) if not budget.used_up else None
+    if known is not None and known.spent < budget.left:
         piece.state = known.state
-        budget.left -= known.spent
+        _charge(budget, [known])
         return known
-    alive = (line, sources, piece.state, pattern.specials)
-    left = budget.left
-    work = work_line(line, (index, pattern.sections[index]), size, piece, (pattern, corners, budget), sources)
-    known = _Known(_judged(work, piece, size), piece.state, left - budget.left, alive)
-    if budget.left > 0:
+    alive = (line, sources, piece.state, where.pattern.specials)
+    work, spent = work_line(line, where, piece, sources)
+    work = _judged(work, piece, where.size)
+    wrong = work.trouble is not None or bool(work.differences)
+    known = _Known(work, piece.state, spent, wrong, alive)
+    _charge(budget, [known])
+    if not budget.used_up:
         if len(_LINES) >= MOST_LINES_REMEMBERED:
             _LINES.clear()
         _LINES[key] = known

@@ -4,7 +4,7 @@ Source of the reading rules: docs/notation.md, "Reading rules". A row that canno
 to its end stops at its first trouble; the caller decides how to go on.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric.cursor import Cursor
 from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of, last_first
@@ -47,7 +47,7 @@ class RowWork:
 
     says: what is now known of starting chains. pending: a turning chain made at its end.
     underside: places along the foundation chain that it was worked on. free: loops left free of
-    the row before.
+    the row before. row: what was worked, at whose places in the text the steps stand.
     """
 
     edge: Edge
@@ -62,6 +62,7 @@ class RowWork:
     used_loops: tuple[tuple[str, int, str], ...] = ()
     underside: int = 0
     spent: int = 0
+    row: Row | None = field(default=None, compare=False, repr=False)
 
     @property
     def counts(self) -> Counts:
@@ -186,6 +187,7 @@ def work_row(
         tuple(hook.used_loops),
         hook.cursor.worked_chains if edge.foundation or not edge.runs else 0,
         hook.steps,
+        row,
     )
 
 

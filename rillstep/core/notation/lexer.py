@@ -48,8 +48,11 @@ _WORD_NUMBERS = (
     }
 )
 _ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
+# Words that are no number, which most are: told at once, so that no other form is tried on them.
+_NO_NUMBER = r"(?!on|tw|th|fo|fi|si|se|ei|ni|te|el|x\d)[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?"
 _TOKEN = re.compile(
-    rf"""(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
+    rf"""\s*(?:(?P<plain>{_NO_NUMBER})
+    |(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
@@ -58,7 +61,7 @@ _TOKEN = re.compile(
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))
     |(?P<word>[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?)
-    |(?P<mark>—|\*\*|[^\s])""",
+    |(?P<mark>—|\*\*|[^\s]))""",
     re.VERBOSE | re.IGNORECASE,
 )
 _COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
@@ -99,13 +102,17 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
     clean = plain(text)
     found: list[Token] = []
     at = start
-    while at < len(clean):
-        if clean[at].isspace():
-            at += 1
-            continue
-        match = _TOKEN.match(clean, at)
-        assert match is not None  # the last alternative takes any character
-        kind, end = match.lastgroup, match.end()
+    while (
+        match := _TOKEN.match(clean, at)
+    ) is not None:  # None where only space is left: the last form takes any character
+        kind, end = match.lastgroup or "mark", match.end()
+        at = match.start(kind)
+        if kind == "plain":
+            kind = "word"
+            if sizes == 1 or clean[at] not in "cC" or not _GLUED_SET.match(clean, at):
+                found.append(Token("word", clean[at:end].lower(), Span(line, at + 1, end + 1)))
+                at = end
+                continue
         if clean[at] == "*" and end == at + 1 and _times_star(clean, start, at):
             found.append(Token("word", "x", Span(line, at + 1, end + 1)))
             at = end
@@ -147,7 +154,7 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
             and len(_MEMBER.findall(whole.group())) == (active or sizes)
         ):
             kind, end = "set", whole.end()  # "ch (15, 19, 23)"
-        found.append(_token(clean[at:end], kind or "mark", Span(line, at + 1, end + 1), line, at))
+        found.append(_token(clean[at:end], kind, Span(line, at + 1, end + 1), line, at))
         at = end
     return loosened(found)
 

@@ -21,12 +21,14 @@ from rillstep.core.notation.sections import read_section
 from rillstep.core.notation.sizes import is_size_line, limited, names_sizes, read_size_line
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.told_sizes import told_sizes
-from rillstep.core.notation.tree import Again, Line, Pattern, Row, Section, Setup
+from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.stitches import Terms, basic
 
 MAX_CHARACTERS = 150_000
 MAX_LINES = 1_000
 MAX_LINE = 4_000
+# So much of it in rows and rounds, which take far longer to read than words: some 500 rows in eight sizes.
+MAX_INSTRUCTIONS = 60_000
 # What has so many errors is no pattern, or one in another language: the rest of it is not read.
 MOST_ERRORS = 300
 
@@ -68,6 +70,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     if told is not None:
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)
+    instructions = 0
     for logical in logical_lines(raws):
         if told is not None and logical.number in told.lines:
             continue
@@ -77,7 +80,14 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
             reading.findings.append(Finding("too-many-errors", "error", span, message))
             break
+        if instructions > MAX_INSTRUCTIONS:
+            message = f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds are not read at once: from here on this text is not read. Parts of it can be checked by themselves."
+            span = Span(logical.number, 1, max(2, len(logical.text) + 1))
+            reading.findings.append(Finding("text-too-long", "error", span, message))
+            break
         _read_line(reading, logical.text, logical.number, raws)
+        if len(reading.lines) > rows_before and not isinstance(reading.lines[-1], Prose):
+            instructions += len(logical.text)
         if logical.pieces:
             reading.lines[rows_before:] = [
                 _put_back(line, _broken(line), logical) for line in reading.lines[rows_before:]

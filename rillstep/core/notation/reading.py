@@ -76,12 +76,14 @@ class Reading:
 
     def part(self, line: Row) -> None:
         """A row that is counted from 1 again after a line of words: they name another part, worked on the same piece."""
+        anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
+        if self.open is None or not anew or not line.first.parts:
+            return
         at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
         before_it = next((one for one in reversed(self.lines) if isinstance(one, Row | Again)), None)
         words = next((one for one in self.lines[at:] if isinstance(one, Prose) and not one.note), None)
         title = part_title(words.text) if words is not None else ""
-        anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
-        if self.open is None or before_it is None or not anew or not line.first.parts or not title:
+        if before_it is None or not title:
             return
         if before_it.kind != line.kind:
             return  # rows that become rounds are counted from 1 again

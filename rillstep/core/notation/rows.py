@@ -53,8 +53,7 @@ def read_row(
         if onward.starts(text):
             return _onward(text, line, context, expected, span)
         return _unlabelled_again(text, line, context, expected, span) if again.starts(text) else None
-    head = stream_over(text, line, context, match.end(), len(text))
-    label = labels.read_label(head, match, expected, text)
+    label = _read_label(text, line, context, match, expected)
     context = replace(context, kind=label.kind)
     label_span = Span(line, span.column, label.body + 1)
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
@@ -92,6 +91,18 @@ def read_row(
         _breaks(findings), 0, tuple(other for other in others if other != reading),
     )  # fmt: skip
     return (row,), tuple(findings)
+
+
+def _read_label(
+    text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]
+) -> labels.Label:
+    """The label of a row: the words up to a colon, where it ends there, so that the rest is read but once."""
+    colon = text.find(":", match.end()) + 1
+    if colon:
+        label = labels.read_label(stream_over(text, line, context, match.end(), colon), match, expected, text)
+        if label.body == colon and not label.findings:
+            return label
+    return labels.read_label(stream_over(text, line, context, match.end(), len(text)), match, expected, text)
 
 
 def _told_whole(

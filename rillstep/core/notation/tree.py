@@ -334,9 +334,9 @@ class Again:
 Line = Row | Again | Setup | Check | Prose
 
 
-def covers(row: Row | Again, line: int) -> bool:
-    """Does a row stand in this line of the text? One that was broken stands in several."""
-    return row.span.line <= line <= max(row.span.line, row.last_line)
+def lines_of(row: Row | Again) -> range:
+    """The lines of the text in which a row stands: one that was broken stands in several."""
+    return range(row.span.line, max(row.span.line, row.last_line) + 1)
 
 
 @dataclass(frozen=True)

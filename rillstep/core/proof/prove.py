@@ -6,7 +6,7 @@ from functools import lru_cache
 from rillstep.core.fabric import SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation.tree import Again, Pattern, Row, Setup, covers
+from rillstep.core.notation.tree import Again, Pattern, Row, Setup, lines_of
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -94,7 +94,7 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
         proof = _unjudged(line)
         if proof is None:
             continue
-        if wrong and isinstance(line.line, Row | Again) and any(covers(line.line, at) for at in wrong):
+        if wrong and isinstance(line.line, Row | Again) and not wrong.isdisjoint(lines_of(line.line)):
             proof = replace(proof, proved=False)
         proofs.append(proof)
     return tuple(proofs)

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from rillstep.core.findings import Edit, Repair, Span
-from rillstep.core.notation.tree import ROLES, Chain, Row, Section, Work, covers
+from rillstep.core.notation.tree import ROLES, Chain, Row, Section, Work, lines_of
 from rillstep.core.notation.writer import write_label, write_section_head
 from rillstep.core.proof.prove import Proof
 from rillstep.core.stitches import abbreviation
@@ -56,7 +56,7 @@ def _chains(proof: Proof) -> Iterator[Question]:
 
 def _row_at(proof: Proof, line: int) -> tuple[Section, Row] | None:
     for section, row in proof.pattern.lines():
-        if isinstance(row, Row) and covers(row, line):
+        if isinstance(row, Row) and line in lines_of(row):
             return section, row
     return None
 

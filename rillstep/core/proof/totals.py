@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, found_of, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Row, covers, with_line
+from rillstep.core.notation.tree import Again, Row, lines_of, with_line
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject
@@ -13,6 +13,8 @@ from rillstep.core.proof.upstream import upstream_repairs
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
 MOST_REPAIRED = 40
+# And for so many of their steps: each of a long line's numbers is tried by working all of it.
+MOST_STEPS_REPAIRED = 800
 # For so many wrong totals of a size it is tried what follows from them: each time the pattern is worked again.
 MOST_FOLLOWED = 4
 
@@ -20,6 +22,7 @@ MOST_FOLLOWED = 4
 def totals(subject: Subject) -> list[Finding]:
     """Findings for lines that run out, leave stitches over, do not come out, or state another total."""
     found: list[Finding] = []
+    steps = 0
     suspects = {id(line.line) for line in subject.lines if line.may_be_wrong}
     for work in subject.works if suspects else ():
         follows = _following(subject, work)
@@ -30,14 +33,12 @@ def totals(subject: Subject) -> list[Finding]:
                 found += _each_round(subject, line, work.size)
             if line.trouble is None and not line.differences:
                 continue
-            if not isinstance(line.line, Row | Again) or line.line.broken or line.last is None:
-                if line.trouble is not None:
-                    found.append(_trouble(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED))
-                continue
+            mended = len(found) < MOST_REPAIRED and steps < MOST_STEPS_REPAIRED
+            steps += line.last.spent if line.last is not None else 0
             if line.trouble is not None:
-                found.append(_trouble(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED))
-            elif line.rounds:
-                found += _differences(subject, work.lines, index, work.size, len(found) < MOST_REPAIRED)
+                found.append(_trouble(subject, work.lines, index, work.size, mended))
+            elif line.rounds and line.last is not None and isinstance(line.line, Row | Again) and not line.line.broken:
+                found += _differences(subject, work.lines, index, work.size, mended)
     return found
 
 
@@ -94,7 +95,7 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     line = lines[index]
     assert isinstance(line.line, Row | Again) and line.trouble is not None
     trouble = line.trouble
-    span = trouble.span if covers(line.line, trouble.span.line) else line.line.span
+    span = trouble.span if trouble.span.line in lines_of(line.line) else line.line.span
     message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.message}."
     expected = found = None
     if trouble.missing or trouble.left:
