@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import MM_PER, show_difference, show_length
 from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.notation.writer import write_line, write_steps, write_totals
@@ -232,9 +233,9 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
     index = proof_of(design).pattern.sizes.index(tester.size)
     whole = _printed(design, terms, None).proof.pattern
     steps: list[views.StepView] = []
-    for section, of_all in zip(pattern.sections, whole.sections, strict=True):
+    for at, (section, of_all) in enumerate(zip(pattern.sections, whole.sections, strict=True)):
         originals = [line for line in of_all.lines if index in line.sizes]
-        by_number: dict[tuple[str, int], Row] = {}
+        by_number = RowsByNumber(pattern, at, 0)
         for line, original in zip(section.lines, originals, strict=True):
             number = original.span.line
             if isinstance(line, Setup):
@@ -243,24 +244,17 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
                 )
             elif isinstance(line, Row | Again):
                 first, rounds = line.first.at(0), line.rounds(0)
-                rows = _rows_of(line, by_number)
+                # Makers read the rows in full, not "rep".
+                rows = [line] if isinstance(line, Row) else by_number.sources(line)
                 sts = next((t.count.at(0) for t in line.totals if t.what == "sts"), None)
-                for offset in range(rounds):
+                for offset in range(rounds if rows else 0):
                     of = f"{line.kind}s {first}–{first + rounds - 1}, worked alike" if rounds > 1 else ""
                     text = f"{write_steps(rows[offset % len(rows)].steps, terms)}."
-                    by_number[(line.kind, first + offset)] = rows[offset % len(rows)]
                     total = write_totals(line.totals, terms)
                     steps.append(
                         _step(number, section.title, f"{line.kind} {first + offset}", of, text, total, sts, "row")
                     )
     return steps
-
-
-def _rows_of(line: Row | Again, by_number: dict[tuple[str, int], Row]) -> list[Row]:
-    """The rows whose instructions a line uses: makers read them in full, not “rep”."""
-    if isinstance(line, Row):
-        return [line]
-    return [by_number[(line.kind, number.at(0))] for number in line.sources]
 
 
 def _step(

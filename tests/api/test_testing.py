@@ -33,6 +33,24 @@ def test_one_round_at_a_time_in_her_size_and_terms(anyone: Client, link: str) ->
     assert any("Left-handed" in note for note in page["notes"])
 
 
+def test_rows_of_the_section_before_are_read_in_full(designer: Client, anyone: Client) -> None:
+    text = (
+        "Sizes: S, L\nGauge: 14 hdc and 11 rows = 10 cm\nSection: Base (joined rounds, disc)\nCh 24, join into a ring.\n"
+        "Rnds 1-2 (1-3): Ch 1, sc in each st around; join. (24)\nRnd 3 (4): Ch 1, 2 sc in first st, sc in each st around; join. (25)\n"
+        "Section: Body (joined rounds, wall) continues Base\nRnd 4 (5): Ch 1, hdc in each st around; join. (25)\n"
+        "Rnds 5-6 (6-7): Rep Rnd 3. (27)\n"
+    )
+    design = designer.post("/api/designs/from-text", {"text": text})
+    assert design.status_code == 200, design.text
+    test = designer.post(f"/api/designs/{design.json['id']}/tests").json["id"]
+    path = designer.post(
+        f"/api/tests/{test}/testers", {"name": "Ada", "size": "L", "terms": "US", "hand": "right"}
+    ).json["path"]
+    steps = [step for step in anyone.get(f"/api{path}").json["steps"] if step["kind"] == "row"]
+    assert [step["label"] for step in steps] == [f"Rnd {n}" for n in range(1, 8)]
+    assert [step["text"] for step in steps[-2:]] == ["Ch 1, 2 sc in first st, sc in each st around; join."] * 2
+
+
 def test_the_place_is_kept(anyone: Client, link: str) -> None:
     assert anyone.put(f"{link}/place", {"place": 7}).json["place"] == 7
     assert anyone.get(link).json["place"] == 7

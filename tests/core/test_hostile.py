@@ -8,10 +8,13 @@ from typing import Any
 
 import pytest
 
+from rillstep.core.fabric import forget
 from rillstep.core.fabric.hook import MOST_STEPS, MOST_STEPS_IN_ALL
-from rillstep.core.notation.parser import MAX_CHARACTERS, MAX_LINES, MOST_ERRORS
+from rillstep.core.fabric.rounds import MOST_WRONG
+from rillstep.core.notation.parser import MAX_CHARACTERS, MAX_INSTRUCTIONS, MAX_LINES, MOST_ERRORS
 from rillstep.core.proof import prove_text, repairs
 from rillstep.core.proof.repairs import MOST_STEPS_TRIED
+from rillstep.core.proof.totals import MOST_STEPS_REPAIRED
 
 RING = "Ch 2000, join into a ring.\n"
 DEFINED = "".join(f"Define: {b} = ({', '.join([a] * 8)}) in same st\n" for a, b in zip("abcde", "bcdef", strict=True))
@@ -101,6 +104,73 @@ def test_how_many_repairs_are_tried_does_not_grow_with_the_numbers_of_a_line(
     text = "Ch 9.\nRow 1: " + "sc in next 3, " * min(numbers, 280)
     assert any(f.severity == "error" for f in prove_text(text).findings)
     assert tried <= MOST_STEPS_TRIED
+
+
+EIGHT = "Sizes: A, B, C, D, E, F, G, H\n"
+
+
+def plain_rounds(stated: int, count: int) -> str:
+    total = ", ".join([str(stated)] * 8)
+    rounds = "".join(f"Rnd {n}: Sc in each st around; join. ({total})\n" for n in range(2, count))
+    return f"{EIGHT}Ch 60, join into a ring.\nRnd 1: Sc in each ch around; join. (60)\n{rounds}"
+
+
+def test_the_longest_texts_are_read_up_to_a_line_that_is_named() -> None:
+    proof = prove_text(plain_rounds(60, 990))
+    (end,) = [f for f in proof.findings if f.code == "text-too-long"]
+    assert end.span.line > 500 and "from here on" in end.message
+    read = {line.line for line in proof.lines}
+    assert max(read) == end.span.line - 1
+    assert sum(len(line) for line in plain_rounds(60, 990).split("\n")[: max(read)]) < MAX_INSTRUCTIONS + 200
+
+
+def test_words_between_the_rows_are_no_instructions() -> None:
+    words = "Now hold it up against the evening sky, and see how the rounds lie one upon the other.\n" * 900
+    assert len(words) > MAX_INSTRUCTIONS
+    proof = prove_text(
+        f"Ch 60, join into a ring.\nRnd 1: Sc in each ch around; join. (60)\n{words}Rnd 2: Sc in each st around; join. (61)"
+    )
+    assert [f.code for f in proof.findings if f.severity == "error"] == ["total-differs"]
+
+
+def test_after_a_hundred_wrong_lines_of_a_size_its_rest_is_left() -> None:
+    rounds = "".join(f"Rnd {n}: Sc in each st around; join. ({60 + n} (60))\n" for n in range(2, 300))
+    text = f"Sizes: S, L\nCh 60, join into a ring.\nRnd 1: Sc in each ch around; join. (60)\n{rounds}"
+    proof = prove_text(text)
+    (end,) = [f for f in proof.findings if f.code == "too-many-errors"]
+    assert end.size == 0
+    wrong = [f for f in proof.findings if f.code == "total-differs"]
+    assert len(wrong) <= MOST_WRONG + 1 and {f.size for f in wrong} == {0}
+    after = [line for line in proof.lines if line.line > end.span.line]
+    assert after and all(line.sts[0] is None and line.sts[1] == 60 for line in after)
+
+
+def test_a_hundred_wrong_lines_are_counted_whatever_was_worked_before() -> None:
+    whole = plain_rounds(60, 300)
+    begun = prove_text(whole.replace("(60, ", "(61, ", 30)).findings  # so far it is remembered, and taken over
+    anew = prove_text(whole.replace("(60, ", "(61, ")).findings
+    forget()
+    assert prove_text(whole.replace("(60, ", "(61, ")).findings == anew != begun
+    assert prove_text(whole).ok
+
+
+def test_long_lines_are_given_fewer_repairs_and_the_first_ones_all(monkeypatch: pytest.MonkeyPatch) -> None:
+    worked = 0
+    work_row = repairs.work_row
+
+    def counted(*given: Any) -> Any:
+        nonlocal worked
+        work = work_row(*given)
+        worked += work.spent
+        return work
+
+    monkeypatch.setattr(repairs, "work_row", counted)
+    steps = ", ".join(f"sc in next {n % 3 + 1} sts, 2 hdc in next st" for n in range(60))
+    rows = "".join(f"Rnd {n}: {steps}, sc in each st to end; join. (400)\n" for n in range(2, 40))
+    proof = prove_text(f"Ch 400, join into a ring.\nRnd 1: Sc in each ch around; join. (400)\n{rows}")
+    wrong = [f for f in proof.findings if f.code == "total-differs"]
+    assert wrong[0].repairs and not wrong[-1].repairs
+    assert worked < 60 * MOST_STEPS_REPAIRED
 
 
 def test_an_honest_text_is_far_from_the_bounds() -> None:

@@ -170,6 +170,31 @@ def test_it_is_printed_and_read_back(what: str) -> None:
         assert counts(prove_text(printed), 0) == counts(proof, 0)
 
 
+def test_a_row_is_called_by_its_own_number_in_every_size() -> None:
+    text = SAID["a row called by the number of the first size"][0]
+    assert "Rep Rnd 4 (6)" in write(prove_text(text).pattern)
+
+
+def test_a_set_says_itself_which_row_is_meant() -> None:
+    text = SAID["a row called by the number of the first size"][0].replace("Rep Rnd 4", "Rep Rnd 4 (5)")
+    assert "Rep Rnd 4 (5)" in write(prove_text(text).pattern)
+
+
+def test_a_row_of_an_earlier_section_is_called_by_the_first_of_the_sizes_that_repeat_it() -> None:
+    text = (
+        "Sizes: S, M, L\nSection: Base (joined rounds, disc)\n" + RING
+        + "Rnds 2-3 (2-4, 2-5): Ch 1, sc in each st around; join. (24)\n"
+        "Rnd 4 (5, 6): Ch 1, 2 sc in first st, sc in each st around; join. (25)\n"
+        "Section: Body (joined rounds, wall) continues Base\n"
+        "Rnd 5 (6, 7): Ch 1, sc in each st around; join. (25)\n"
+        "M, L only: Rnd 7 (8): Rep Rnd 5. (26)\n"
+    )  # fmt: skip
+    proof = prove_text(text)
+    assert proof.ok, proof.findings
+    assert "Rep Rnd 5 (6)" in write(proof.pattern)
+    assert [line.sts for line in proof.lines][-1] == (None, 26, 26)
+
+
 @pytest.mark.parametrize(
     ("what", "before", "after", "code"),
     [

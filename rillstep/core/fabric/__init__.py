@@ -3,7 +3,7 @@
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
-from rillstep.core.fabric.piece import MOST_ROUNDS
+from rillstep.core.fabric.piece import MOST_ROUNDS, RowsByNumber
 from rillstep.core.fabric.readings import read, settled
 from rillstep.core.fabric.stated import Worked
 from rillstep.core.fabric.totals import differing, found_of, stated_sts
@@ -20,6 +20,7 @@ __all__ = [
     "PieceEnd",
     "Place",
     "RowWork",
+    "RowsByNumber",
     "Run",
     "SizeWork",
     "Surroundings",

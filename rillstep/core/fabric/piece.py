@@ -7,7 +7,7 @@ from typing import Any, NamedTuple
 from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
 from rillstep.core.fabric.remembered import interned
-from rillstep.core.notation.tree import Again, Chain, Line, Num, Pattern, Row, Section
+from rillstep.core.notation.tree import Again, Chain, Line, Pattern, Row, Section
 
 # A range of more rounds than this is not worked, and its rounds are not looked up.
 MOST_ROUNDS = 2_000
@@ -111,15 +111,14 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
 class RowsByNumber:
     """The rows of a piece by their numbers, in a size: what rows that are worked again mean.
 
-    They are asked for in the order of the lines, and looked up only when asked for. A row is called by the number that it
-    has in the first size ("Rep Rnd 10" is "Rnd 10 (12, 14)" in every size), unless a set names it; and it may stand in a
-    section that this one goes on from, where the rows are counted on.
+    They are asked for in the order of the lines, and looked up only when asked for. They may stand in a section that this
+    one goes on from, where the rows are counted on.
     """
 
     def __init__(self, pattern: Pattern, index: int, size: int) -> None:
         self.lines, self.size = pattern.sections[index].lines, size
         self._pattern, self._index = pattern, index
-        self._numbers: dict[int, dict[tuple[str, int], Row]] = {}  # by size
+        self._numbers: dict[tuple[str, int], Row] = {}
         self._looked_at = 0
         self._earlier: RowsByNumber | None = None
 
@@ -128,40 +127,28 @@ class RowsByNumber:
         while self._looked_at < len(self.lines) and self.lines[self._looked_at] is not line:
             self._look_at(self.lines[self._looked_at])
             self._looked_at += 1
-        return self._of(line, self.size)
+        return self._of(line)
 
     def _look_at(self, line: Line) -> None:
-        for size in line.sizes if isinstance(line, Row | Again) else ():
-            if size not in (self.size, min(line.sizes)):
-                continue
-            assert isinstance(line, Row | Again)
-            rows = [line] if isinstance(line, Row) else self._of(line, size)
-            first, times = line.first.at(size), line.rounds(size) if rows else 0
-            by_number = self._numbers.setdefault(size, {})
-            for turn in range(min(max(times, 0), MOST_ROUNDS)):
-                by_number[(line.kind, first + turn)] = rows[turn % len(rows)]
+        if not isinstance(line, Row | Again) or self.size not in line.sizes:
+            return
+        rows = [line] if isinstance(line, Row) else self._of(line)
+        first, times = line.first.at(self.size), line.rounds(self.size) if rows else 0
+        for turn in range(min(max(times, 0), MOST_ROUNDS)):
+            self._numbers[(line.kind, first + turn)] = rows[turn % len(rows)]
 
-    def _of(self, line: Again, size: int) -> list[Row]:
-        found = [self._row(line, number, size) for number in line.sources]
+    def _of(self, line: Again) -> list[Row]:
+        other = "Row" if line.kind == "Rnd" else "Rnd"  # "repeat row 2" of a list that is only numbered
+        numbers = [number.values[self.size] or 0 for number in line.sources]
+        found = [self._known(line.kind, number) or self._known(other, number) for number in numbers]
         return [row for row in found if row is not None] if all(found) else []
 
-    def _row(self, line: Again, number: Num, size: int) -> Row | None:
-        values = {value for value in number.values if value is not None}
-        first = min(line.sizes)
-        if len(values) == 1 and len(number.parts) <= 1 and first != size:
-            called = self._known(line.kind, values.pop(), first)
-            if called is not None and size in called.sizes:
-                return called
-        own = number.values[size] or 0
-        other = "Row" if line.kind == "Rnd" else "Rnd"  # "repeat row 2" of a list that is only numbered
-        return self._known(line.kind, own, size) or self._known(other, own, size)
-
-    def _known(self, kind: str, number: int, size: int) -> Row | None:
-        row = self._numbers.get(size, {}).get((kind, number))
+    def _known(self, kind: str, number: int) -> Row | None:
+        row = self._numbers.get((kind, number))
         if row is not None:
             return row
         earlier = self._before()
-        return earlier._known(kind, number, size) if earlier is not None else None
+        return earlier._known(kind, number) if earlier is not None else None
 
     def _before(self) -> "RowsByNumber | None":
         """The rows of the section that this one goes on from, all of them."""

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field, replace
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import header
+from rillstep.core.notation.called import called
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.sections import part_title, piece_named, read_heading
@@ -106,6 +107,8 @@ class Reading:
         if isinstance(line, Again) and line.until_sts is not None and line.span.line in self.ends:
             last = replace(line.first, values=self.ends[line.span.line], parts=())
             line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
+        if isinstance(line, Again) and self.open is not None:
+            line = called(line, self.lines, self.sections, self.open.continues)
         if self.open is None:
             kind = getattr(line, "kind", "Rnd")
             worked = "rows" if kind == "Row" else "joined rounds"
