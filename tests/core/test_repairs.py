@@ -9,7 +9,7 @@ import pytest
 from rillstep.core.findings import Finding, apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Row, covers
+from rillstep.core.notation.tree import Row, lines_of
 from rillstep.core.proof import Proof, prove_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
@@ -59,7 +59,7 @@ def test_a_slip_in_one_size_is_no_fault_of_the_others(path: Path) -> None:
         pytest.skip("one size only")
     for wrong, row, size in slips(text, random.Random(path.stem + "!"), 6):
         for finding in errors(prove_text(wrong)):
-            if covers(row, finding.span.line) and finding.size is not None:
+            if finding.span.line in lines_of(row) and finding.size is not None:
                 assert finding.size == size or finding.code == "starting-chain-uneven"
 
 

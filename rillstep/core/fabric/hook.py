@@ -272,6 +272,6 @@ def _not_enough(hook: Hook, want: Want, missing: int, span: Span) -> Trouble:
 
 def places_word(kinds: set[str], count: int) -> str:
     """ "stitch", "stitches", "spaces": what places of these kinds are called."""
-    one = {"st": "stitch", "ch": "chain", "sp": "space", "end": "row end", "ring": "ring"}
-    name = one[next(iter(kinds))] if len(kinds) == 1 else "place"
+    one = {"st": "stitch", "ch": "chain", "sp": "space", "end": "row end", "ring": "ring", "gap": "corner"}
+    name = one.get(next(iter(kinds)), "place") if len(kinds) == 1 else "place"
     return name if count == 1 else {"stitch": "stitches"}.get(name, name + "s")

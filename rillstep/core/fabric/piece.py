@@ -97,15 +97,21 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         piece = Piece(EMPTY)
         piece.state = before.state
         return piece
-    if on.edge == "foundation":
-        return Piece(interned(Edge((Run(Place("ch"), before.underside),) if before.underside else ())))
-    if on.edge == "row ends":
-        return Piece(interned(Edge((Run(Place("end"), before.rows),) if before.rows else ())))
-    assert on.number is not None
-    free = dict(before.loops).get((on.kind, on.number.at(size)))
-    runs = () if free is None else free.front if on.loop == "front" else free.back
-    closed = pattern.sections[index].worked not in ("rows", "rows from the same side")
-    return Piece(interned(Edge(runs, closed)))
+    if on.edge == "side by side":
+        edge = Edge((before.edge or EMPTY).runs * pattern.sections[index].made(size))
+    elif on.edge == "foundation":
+        edge = Edge((Run(Place("ch"), before.underside),) if before.underside else ())
+    elif on.edge == "row ends":
+        edge = Edge((Run(Place("end"), before.rows),) if before.rows else ())
+    else:
+        assert on.number is not None
+        free = dict(before.loops).get((on.kind, on.number.at(size)))
+        runs = () if free is None else free.front if on.loop == "front" else free.back
+        closed = pattern.sections[index].worked not in ("rows", "rows from the same side")
+        edge = Edge(runs, closed)
+    piece = Piece(interned(edge))
+    piece.says = before.says  # what was said of chains holds on the same piece
+    return piece
 
 
 class RowsByNumber:

@@ -34,8 +34,15 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return taken(hook, wanted(hook, what), number.at(size) * what.between, span, loop) // what.between
         case Next(number, What("gap")):
             if hook.cursor.rest or not hook.sides:
-                raise Stop(Trouble("no-such-place", span, "there is no corner between two sides here"))
+                raise Stop(Trouble("no-such-place", span, _NO_CORNER))
             return number.at(size)  # it is between the last place of this side and the first of the next one
+        case Last(What("gap")):
+            if hook.cursor.rest or not hook.on_side:
+                raise Stop(Trouble("no-such-place", span, _NO_CORNER))
+            return 1
+        case Next(number, What("end") as what) if not has(hook, wanted(hook, what)):
+            _onto_side(hook, wanted(hook, what), span)
+            return taken(hook, wanted(hook, what), number.at(size), span, loop)
         case Next(number, what):
             if what.corner and not hook.cursor.rest and hook.sides:
                 hook.on_side = True  # round the corner to the next side
@@ -93,6 +100,9 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return _top_of_chain(hook, span)
         case Skipped(number, _):
             return _skipped(hook, number.at(size), span)
+
+
+_NO_CORNER = "there is no corner between two sides here"
 
 
 def _between_groups(hook: Hook, what: What, end: ToEnd, span: Span) -> int:
@@ -239,7 +249,16 @@ def _to_next(hook: Hook, want: Want, stop: Want) -> int | None:
 
 
 def along_side(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
-    """Along a side of the piece: row ends or the foundation chain."""
+    """Along a side of the piece: row ends or the foundation chain. Raises Stop."""
+    _onto_side(hook, want, span)
+    kind = hook.cursor.rest[-1].place.kind
+    side = Want(kind)  # type: ignore[arg-type]
+    count = hook.cursor.available(side) - (end.last.at(hook.size) if end.last else 0)
+    return counted(hook.take(side, max(0, count), span))
+
+
+def _onto_side(hook: Hook, want: Want, span: Span) -> None:
+    """To the side that comes next, where the hook is not on one. Raises Stop."""
     if not hook.on_side:
         if not any(want.kind in (side.place.kind, "st") for side in hook.sides):
             raise Stop(Trouble("no-such-place", span, "there are no row ends here to work into", missing=1))
@@ -258,10 +277,6 @@ def along_side(hook: Hook, want: Want, end: ToEnd, span: Span) -> int:
         hook.next_side(want)
     if not hook.cursor.rest:
         raise Stop(Trouble("no-such-place", span, "there are no row ends here to work into", missing=1))
-    kind = hook.cursor.rest[-1].place.kind
-    side = Want(kind)  # type: ignore[arg-type]
-    count = hook.cursor.available(side) - (end.last.at(hook.size) if end.last else 0)
-    return counted(hook.take(side, max(0, count), span))
 
 
 def _same(hook: Hook, what: What, span: Span, loop: str) -> None:
@@ -383,20 +398,28 @@ def _skipped(hook: Hook, count: int, span: Span) -> int:
     return count
 
 
+def _last_left(hook: Hook, into: Loops, span: Span) -> tuple[str, int]:
+    """The last row with such loops free. Raises Stop."""
+    for origin, free in reversed(hook.around.loops):
+        if free.front if into.loop == "front" else free.back:
+            return origin
+    raise Stop(Trouble("no-such-place", span, f"there are no free {into.loop} loops here"))
+
+
 def _loops(hook: Hook, into: Loops, span: Span) -> int:
     """Loops that an earlier row left free."""
-    number = into.number.at(hook.size)
-    free = dict(hook.around.loops).get((into.kind, number))
+    kind, number = (into.kind, into.number.at(hook.size)) if into.number is not None else _last_left(hook, into, span)
+    free = dict(hook.around.loops).get((kind, number))
     loop = into.loop
     if loop == "both":  # "the free loops": those that there are
         loop = "front" if free is not None and free.front else "back"
     runs = () if free is None else free.front if loop == "front" else free.back
     total = counted(list(runs))
-    key = (into.kind, number, loop)
+    key = (kind, number, loop)
     if not total or key in hook.used_loops:
         why = "are worked already" if key in hook.used_loops else "are not free"
         name = "" if into.loop == "both" else f"{loop} "
-        raise Stop(Trouble("no-such-place", span, f"the {name}loops of {into.kind} {number} {why}"))
+        raise Stop(Trouble("no-such-place", span, f"the {name}loops of {kind} {number} {why}"))
     count = into.count.at(hook.size) if into.count is not None else total
     if count > total:
         missing = count - total

@@ -33,7 +33,7 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
     while True:
         parsed = parse(text, terms, ends)
         pattern = settled(parsed.pattern)
-        lines = (line for _, line in pattern.lines() if isinstance(line, Again) and line.until_sts is not None)
+        lines = (line for _, line in pattern.lines() if isinstance(line, Row | Again) and line.until_sts is not None)
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
         if line is None or len(tried) >= MOST_UNTIL:
             return Parsed(pattern, sort_findings([*parsed.findings, *unmet]))
@@ -45,7 +45,7 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
             ends[line.span.line] = found
 
 
-def _last_rows(pattern: Pattern, line: Again) -> tuple[int | None, ...] | Finding:
+def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | Finding:
     """The last row of a repetition for each size, so that the stitches that it names are left."""
     assert line.until_sts is not None
     lasts: list[int | None] = []
@@ -60,7 +60,7 @@ def _last_rows(pattern: Pattern, line: Again) -> tuple[int | None, ...] | Findin
         turns = (wanted - start) / step if step and start is not None else 0
         if 0 < turns <= MOST_TURNS:
             counts = _counts_after(pattern, line, size, ceil(turns))
-        rows = _rows_until(counts, wanted, max(1, len(line.sources)))
+        rows = _rows_until(counts, wanted, _rows_each_time(line))
         if rows is None:
             ends = ", ".join(str(count) for count in counts[-3:])
             message = (
@@ -79,40 +79,45 @@ def _rows_until(counts: list[int], wanted: int, rows: int) -> int | None:
     return whole or next((at + 1 for at, count in enumerate(counts) if count == wanted), None)
 
 
-def _start_sts(pattern: Pattern, line: Again, size: int) -> int | None:
+def _rows_each_time(line: Row | Again) -> int:
+    return max(1, len(line.sources)) if isinstance(line, Again) else 1
+
+
+def _start_sts(pattern: Pattern, line: Row | Again, size: int) -> int | None:
     work = work_pattern(pattern, size).of(line)
     return work.start.counts().sts if work is not None else None
 
 
-def _counts_after(pattern: Pattern, line: Again, size: int, turns: int) -> list[int]:
+def _counts_after(pattern: Pattern, line: Row | Again, size: int, turns: int) -> list[int]:
     """The stitches after each row when the sources are worked so often; [] when they cannot be."""
-    rows = max(1, len(line.sources)) * max(1, turns)
+    rows = _rows_each_time(line) * max(1, turns)
     values = tuple(v + rows - 1 if v is not None else None for v in line.first.values)
-    tried = replace(line, last=Num(values), until_sts=None)
+    tried: Row | Again = replace(line, last=Num(values), until_sts=None)
     work = work_pattern(with_line(pattern, line, tried), size).of(tried)
     return [] if work is None else [counts.sts for counts in work.rounds]
 
 
 def settled(pattern: Pattern) -> Pattern:
-    """The pattern with each such row in the reading that comes out in most sizes; where none is better, as it is first read."""
+    """The pattern with each such row in the reading that comes out in most sizes, or else can be worked in most; where none is better, as it is first read."""
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
     for row in open_rows[:MOST_OPEN]:
-        best, most = pattern, _sizes_true(pattern, row)
+        best, most = pattern, _how_true(pattern, row)
         for index in range(len(row.readings)):
-            if most == len(row.sizes):
+            if most[0] == len(row.sizes):
                 break
             other = _read_as(Same(row), index)
             tried = with_line(pattern, row, other)
-            if (true := _sizes_true(tried, other)) > most:
+            if (true := _how_true(tried, other)) > most:
                 best, most = tried, true
         pattern = best
     return pattern
 
 
-def _sizes_true(pattern: Pattern, row: Row) -> int:
-    """In how many sizes the row comes out as it says."""
+def _how_true(pattern: Pattern, row: Row) -> tuple[int, int]:
+    """In how many sizes the row comes out as it says, and in how many it can be worked at all."""
     works = [work_pattern(pattern, size).of(row) for size in row.sizes]
-    return sum(w is not None and w.trouble is None and w.known and not w.differences for w in works)
+    worked = [work for work in works if work is not None and work.trouble is None and work.known]
+    return sum(not work.differences for work in worked), len(worked)
 
 
 @lru_cache(maxsize=1024)

@@ -90,6 +90,8 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             then = following
         elif (remain := _until_sts(stream)) is not None:
             until_sts = remain
+        elif until_sts is not None and (rows := _rows_besides(stream)) is not None:
+            total = rows
         elif stream.word("until", "till"):
             until, by_measure = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
@@ -176,6 +178,18 @@ def _until_sts(stream: Stream) -> Num | None:
             )
             stream.any_of("in total", "in the row", "in the round", "in all")
             return number
+    stream.at = start
+    return None
+
+
+def _rows_besides(stream: Stream) -> Num | None:
+    """ "until you have 72 sts, 9 rounds", "until you have 72 sts and 9 rounds in all": the rows that there are then."""
+    start = stream.at
+    stream.word("and", "or")
+    number = stream.number()
+    if number is not None and stream.word(*_ROWS):
+        stream.any_of("in total", "in all", "total", "altogether", "worked", "have been worked")
+        return number
     stream.at = start
     return None
 

@@ -14,7 +14,7 @@ from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.sizes import is_size_line, limited
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Again, Chain, Gesture, Prose, Row, Setup
+from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 
 
@@ -41,7 +41,7 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     limit = limited(text, reading.header.sizes)
     if limit is not None:
         text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
-    text = _without_title(text, reading)
+    text = _side_by_side(_without_title(text, reading), reading)
     title = title_of(text)
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
         reading.head(title, span, text)
@@ -87,6 +87,29 @@ def _without_title(text: str, reading: Reading) -> str:
         return text
     own = re.compile(rf"\b{re.escape(name)}(?=\s+(?:rnds?|rounds?|rows?)\b)", re.IGNORECASE)
     return own.sub(lambda match: " " * len(match[0]), text)
+
+
+def _side_by_side(text: str, reading: Reading) -> str:
+    """ "Dc in next 31 sts of second triangle, dc in 32 sts of first triangle": a first row over all pieces of one kind, one after
+    another; which piece is meant is blanked, as they are alike."""
+    section = reading.open
+    source = next((s for s in reversed(reading.sections) if section is not None and s.title == section.continues), None)
+    if (
+        section is None
+        or source is None
+        or max(source.make) < 2
+        or any(isinstance(line, Row) for line in reading.lines)
+    ):
+        return text
+    name = re.escape(source.title.lower().removesuffix("s"))
+    pieces = re.compile(
+        rf"\b(?:of|along|from)\s+(?:the\s+)?(first|second|third|fourth|other|next)\s+{name}s?\b", re.IGNORECASE
+    )
+    named = {match[1].lower() for match in pieces.finditer(text)}
+    if len(named) != max(source.make):
+        return text
+    reading.open = replace(section, on=Along("side by side"))
+    return pieces.sub(lambda match: " " * len(match[0]), text)
 
 
 def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) -> bool:
@@ -143,11 +166,15 @@ def _read_unlabelled(reading: Reading, text: str, number: int, context: Context,
     """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
     following = _following(raws, number, reading)
     label = starts_label(following) if following is not None else None
+    often = _MAKE_LAST.search(text)
+    text = text[: often.start()] if often is not None else text
     second = label is not None and following is not None and re.match(r"\s*2\b", following[label.end() :]) is not None
     found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 1 if second else 0)
     if found is None:
         return False
     row, problems, start = found
+    if often is not None and not starts_piece(row.steps):
+        return False
     title = text[:start].strip().rstrip(":")
     if title and starts_piece(row.steps):
         reading.head(title, row.span, text[start:])
@@ -158,7 +185,14 @@ def _read_unlabelled(reading: Reading, text: str, number: int, context: Context,
         reading.add(Setup((chain,), row.sizes, chain.span), [])
         row = replace(row, steps=tuple(rest))
     reading.add(row, problems)
+    made = made_so_often(often[0].strip(), 1) if often is not None else None
+    if made is not None and reading.open is not None:
+        reading.open = replace(reading.open, make=(made,))
     return True
+
+
+# "Cord: ch 80, sl st in 2nd ch from hook and in each ch. Make 2."
+_MAKE_LAST = re.compile(r"(?<=[.;)])\s*make\s+\w+\s*[.!]?\s*$", re.IGNORECASE)
 
 
 def _read_even(reading: Reading, text: str, number: int, context: Context) -> bool:
@@ -182,7 +216,7 @@ def _following(raws: list[str], number: int, reading: Reading) -> str | None:
     for raw in raws[number : number + MOST_NOTES]:
         if not raw.strip():
             continue
-        is_row = starts_label(raw) is not None
+        is_row = starts_label(raw) is not None or (not notes and rows.begins_unlabelled(raw, reading.context()))
         if is_row or rows.SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
             return raw
         if is_size_line(raw) or raw.strip().lower().rstrip(":.").endswith(" only"):

@@ -323,7 +323,7 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
         stream.next()
     if again:
         _from_star(stream)
-        again = stream.choose(2) == 0
+        again = stream.choose(2, "times") == 0
     return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
 
 
@@ -392,7 +392,7 @@ def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Ste
     """ "sc 3, inc, repeat around": what stands before it is repeated, but for a chain that begins the row."""
     _from_star(stream)
     # "sc 3, inc, repeat 6 times" is mostly six times in all; "rep from * 6 times" mostly six times more.
-    times = _times_or_end(stream, again=stream.choose(2) == 1)
+    times = _times_or_end(stream, again=stream.choose(2, "times") == 1)
     keep = 1 if before and isinstance(before[0], Chain) else 0
     body = tuple(before[keep:])
     if not body or any(isinstance(step, Repeat) for step in body):

@@ -40,9 +40,27 @@ def said_of_chains(text: str, terms: Terms) -> tuple[ChainSaid, ...]:
         length = int(number) if number else None
         if match["no"]:
             found.append(ChainSaid(length, "none"))
-        elif (counts := _stitch(match["stitch"].lower().split(), terms)) is not None:
+        elif (counts := stitch_named(match["stitch"].lower().split(), terms)) is not None:
             found.append(ChainSaid(length, counts))
     return tuple(found)
+
+
+_ABBREVIATION = re.compile(
+    r"^\W*(?P<short>[A-Za-z][\w/]{0,9}(?:[ -][A-Za-z]\w{0,5}){0,2}(?:\([^()]{1,6}\))?)\s*(?:=|:|\s[-–—]\s|\t)\s*(?P<long>[A-Za-z][A-Za-z /()'-]{1,60}?)\.?$"
+)
+_ABBREVIATED = (
+    "ch", "chs", "st", "sts", "sk", "sp", "sps", "rep", "rnd", "rnds", "beg", "rs", "ws", "rs/ws", "tog", "yo", "yoh", "inc", "dec", "blo", "flo",
+    "lp", "lps", "mm", "cm", "pm", "mr", "fo", "prev", "rem", "cont", "patt", "foll", "ss", "slst", "sl st", "cc", "mc", "bl", "fl", "m", "approx", "alt", "ch sp", "ch-sp",
+)  # fmt: skip
+
+
+def explains_abbreviation(text: str, terms: Terms) -> bool:
+    """ "ch - chain", "RS/WS = right side/wrong side": a line of a list of abbreviations, and no row."""
+    match = _ABBREVIATION.match(text)
+    if match is None:
+        return False
+    short = " ".join(re.sub(r"\([^()]*\)", "", match["short"]).lower().split())
+    return short in _ABBREVIATED or short in stitch_words(terms)
 
 
 def only_tells(text: str) -> bool:
@@ -50,7 +68,7 @@ def only_tells(text: str) -> bool:
     return _SAYS.match(plain(text).strip().removeprefix("The ").removeprefix("the ")) is not None
 
 
-def _stitch(named: list[str], terms: Terms) -> str | None:
+def stitch_named(named: list[str], terms: Terms) -> str | None:
     """The stitch that some words begin with: its long name, or its short one; "st" for a stitch of whatever kind."""
     for words, name in long_names(terms).get(named[0], ()):
         if tuple(named[: len(words)]) == words:
@@ -78,13 +96,14 @@ def with_said(lines: Sequence[Line], said: Sequence[ChainSaid]) -> list[Line]:
         assert isinstance(line, Row)
         chain = line.steps[place]
         assert isinstance(chain, Chain)
-        length = next(value for value in chain.length.values if value is not None)
-        counts = next((one.counts for one in said if _is_about(one, length)), None)
-        if chain.counts is None and length not in known and counts is not None:
+        # A length that differs in one size is a slip there, and no reason to know nothing of the others.
+        lengths = {value for value in chain.length.values if value is not None}
+        counts = next((one.counts for one in said if any(_is_about(one, length) for length in lengths)), None)
+        if chain.counts is None and not lengths <= known and counts is not None:
             steps = (*line.steps[:place], replace(chain, counts=counts), *line.steps[place + 1 :])
             changed[at] = replace(line, steps=steps)
         if chain.counts is not None or counts is not None:
-            known.add(length)
+            known |= lengths
     return changed
 
 
@@ -102,4 +121,4 @@ def _starts_with_chain(line: Line) -> int | None:
     if not isinstance(chain, Chain):
         return None
     lengths = {value for value in chain.length.values if value is not None}
-    return place if len(lengths) == 1 and lengths.pop() > 1 else None
+    return place if lengths and min(lengths) > 1 else None

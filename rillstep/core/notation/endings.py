@@ -7,7 +7,7 @@ the ways are readings of the row (see `Stream.choose`), and the first that comes
 
 from collections.abc import Callable
 
-from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     Chain,
     Gesture,
@@ -34,9 +34,11 @@ _ENDS = (
 
 
 def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step] | None:
-    """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes next."""
+    """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes next. Raises NotUnderstood."""
     start = stream.at
     repeat = before[-1] if before else None
+    if isinstance(repeat, Repeat) and isinstance(repeat.times, ToEnd) and _omits(stream, before, repeat):
+        return []
     if not isinstance(repeat, Repeat) or not isinstance(repeat.times, ToEnd) or not stream.any_of(*_ENDS):
         return None
     begin = stream.at
@@ -52,6 +54,10 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
         return None
     inner = Stream(stream.tokens[begin : stream.at], stream.context, stream.end)
     steps = read_steps(inner)
+    if any(token.is_word("remaining", "rem", "leftover") for token in inner.tokens):
+        raise NotUnderstood(
+            stream.since(start), "how many stitches the repeats leave is missing: “repeat from * to last 3 sts, ...”"
+        )
     if inner.findings or not steps:
         return []  # only told: no more than the repeat does
     worked: list[Step] = [step for step in steps if not isinstance(step, Gesture)]
@@ -61,11 +67,36 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     return [*_in_a_way(stream, before, repeat, worked), *gestures]
 
 
+def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
+    """ "[A, ch 1, B] around, omitting the last corner" is A, ch 1, [B, A, ch 1] around; `before` is changed, and the words are taken."""
+    start = stream.at
+    stream.word("but")
+    if not stream.any_of("omitting", "omit", "leaving out", "leaving off", "leave off", "leave out"):
+        stream.at = start
+        return False
+    begin = stream.at
+    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "—", ")", "]"):
+        stream.at += 1
+    chain = any(token.is_word("ch", "chs", "chain", "chains") for token in stream.tokens[begin : stream.at])
+    kinds = [
+        at
+        for at, step in enumerate(repeat.steps)
+        if at and isinstance(step, Chain) == chain and not isinstance(step, Gesture)
+    ]
+    if not kinds:
+        stream.at = start
+        return False
+    cut = kinds[-1 - stream.choose(len(kinds), "omitted")]
+    first, rest = repeat.steps[:cut], repeat.steps[cut:]
+    before[-1:] = [*first, Repeat((*rest, *first), repeat.times, repeat.span)]
+    return True
+
+
 def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
     replaced = _replaced(stream, repeat, worked)
     left = _takes(stream, worked)
     chain = len(worked) == 1 and isinstance(worked[0], Chain) and not isinstance(repeat.steps[-1], Chain | Skip)
-    match stream.choose(3):
+    match stream.choose(3, "ending"):
         case 1 if left is not None:
             before[-1] = Repeat(repeat.steps, ToEnd("last", left), repeat.span)
             return worked

@@ -11,7 +11,7 @@ _BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "fi
 
 
 _ALONG = (
-    "the row", "row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge",
+    "the row", "row", "the last row", "last row", "the top row", "top row", "the first row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge", "the foundation edge", "the foundation",
     "foundation", "the edge", "edge", "bottom edge", "the bottom edge", "bottom", "the bottom", "top", "top edge", "the top edge", "the top", "the chain", "row ends", "the row ends",
 )  # fmt: skip
 
@@ -44,7 +44,7 @@ def _end(stream: Stream) -> ToEnd | None:
         if stream.words("to", "end"):
             return ToEnd("across")
         return _last_of(stream) or ToEnd("across")
-    if _side(stream):
+    if along_a_side(stream):
         return ToEnd("across")
     if stream.any_of("to the end of the row", "to the end of the rnd", "to the end of the round", "to end of the row"):
         return ToEnd("across")
@@ -72,7 +72,7 @@ _WHICH = (
 )
 
 
-def _side(stream: Stream) -> bool:
+def along_a_side(stream: Stream) -> bool:
     """ "up the second side", "down this edge", "along the other long side": that side, to its end."""
     start = stream.at
     if stream.word("up", "down", "along", "across"):
@@ -84,6 +84,9 @@ def _side(stream: Stream) -> bool:
                 "of the panel", "of panel", "of the piece", "of the bag", "of the work", "of the rows", "of rows"
             )
             return True
+    stream.at = start
+    if stream.word("across", "along") and stream.any_of(*_ALONG):
+        return True  # "30 sts along the bottom"
     stream.at = start
     return False
 

@@ -137,14 +137,14 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         stream.at += 1
         stream.mark(":")
         return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
-    if stream.any_of(*_INSIDE_OUT):
+    if stream.any_of(*_INSIDE_OUT) or _turns_out(stream):
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     leave = read_leave(stream)
     if leave is not None:
         return [leave]
     if stream.any_of(*_TURNED):  # "turn your work and continue along the other side of the chain"
         stream.mark(",")
-        stream.word("and", "then", "to")
+        stream.any_of("so that you can", "so you can", "in order to", "so as to") or stream.word("and", "then", "to")
         if reads_other_side(stream):
             return [Gesture("rotate", span=stream.since(start))]
         stream.at = start
@@ -202,6 +202,22 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     return None
 
 
+def _turns_out(stream: Stream) -> bool:
+    """ "Turn the tote inside out": whatever it is called."""
+    start = stream.at
+    if stream.word("turn", "turning") and (stream.word("the", "your") or True):
+        stream.at += (
+            stream.peek() is not None
+            and stream.tokens[stream.at].kind == "word"
+            and not stream.sees("inside")
+            and not stream.sees("right")
+        )
+        if stream.any_of("inside out", "right side out"):
+            return True
+    stream.at = start
+    return False
+
+
 def _with_chain(stream: Stream) -> bool:
     """ "dc in each ch around with ch 3 as first dc": how the first stitch is made."""
     start = stream.at
@@ -223,7 +239,7 @@ def layers(stream: Stream, start: int) -> Gesture:
     """ "Working through both layers": words about two pieces, or one round folded flat, whichever comes out."""
     words = " ".join(token.text for token in stream.tokens[start : stream.at])
     span = stream.since(start)
-    return Gesture("both layers", span=span) if stream.choose(2) == 1 else Gesture("aside", words, span=span)
+    return Gesture("both layers", span=span) if stream.choose(2, "layers") == 1 else Gesture("aside", words, span=span)
 
 
 def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:

@@ -7,6 +7,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.checks import read_check
+from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.specials import name_words, read_special, short_names
@@ -41,12 +42,18 @@ MAX_SIZES = 10
 
 _GAUGE_REVERSED = re.compile(
     r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rnds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    r"(?:rows?|rnds?|rounds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
     re.IGNORECASE,
 )
 _GAUGE = re.compile(
     r"^\s*(?P<stitch>[a-z ]+?)\s+(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*sts?\s*[x×]\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
     r"(?:rows?|rnds?)\s*=\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")",
+    re.IGNORECASE,
+)
+# "in waffle stitch": what the pattern is mostly worked in, by a name that needs not be known.
+_OF_A_PATTERN = re.compile(r"\b(?:stitch|st|pattern|rib|ribbing|mesh|lace)$")
+_NO_ROWS = re.compile(
+    r"^\s*\d{1,4}(?:\.\d{1,4})?\s*[a-z ]+(?:=|to|over|in|per)\s*\d{1,4}(?:\.\d{1,4})?\s*(?:cm\b|in(?:ch(?:es)?)?\b|\")\s*\.?$",
     re.IGNORECASE,
 )
 
@@ -184,7 +191,13 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     named = (groups.get("later") or groups.get("stitch") or "").strip().lower()
     unnamed = named in ("", "st", "sts", "stitches", "pattern", "the pattern", "pattern stitch", "stitch pattern")
     other: Terms = "UK" if head.terms == "US" else "US"  # the terms may be told only below
-    stitch = "sc" if unnamed else stitch_words(head.terms).get(named) or stitch_words(other).get(named)
+    known = _stitch_of(named, head.terms) or _stitch_of(named, other)
+    unnamed = unnamed or (known is None and _OF_A_PATTERN.search(named) is not None)
+    stitch = "sc" if unnamed else known
+    if match is None and _NO_ROWS.match(text):
+        message = "This gauge gives no rows, so the sizes are not measured. It is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        findings.append(Finding("gauge-rows", "warning", span, message))
+        return
     if match is None or stitch is None:
         message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
         findings.append(Finding("gauge-form", "error", span, message))
@@ -196,6 +209,12 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     unit: Units = "cm" if match["units"].lower() == "cm" else "in"
     head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
     head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
+
+
+def _stitch_of(named: str, terms: Terms) -> str | None:
+    """A stitch by its short or its long name."""
+    found = stitch_words(terms).get(named) or (stitch_named(named.split(), terms) if named else None)
+    return None if found == "st" else found
 
 
 def _read_number(head: Header, value: str, line: int, column: int, span: Span, findings: list[Finding]) -> None:

@@ -21,7 +21,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
     if stream.word("join", "joining", "attach", "attaching", "rejoin", "reattach"):
         if stream.any_of(*_RING):
             return [Gesture("join into ring", span=stream.since(start))]
-        if _joins_colour(stream):
+        if _joins_colour(stream) or (stream.at == start + 1 and _joins_anywhere(stream)):
             return colour_gesture(stream, start, "join colour")
         stream.any_of("the rnd", "rnd", "round", "the round")
         short = stream.word("w") and stream.mark("/")
@@ -156,6 +156,15 @@ def _joins_colour(stream: Stream) -> bool:
     )
 
 
+def _joins_anywhere(stream: Stream) -> bool:
+    """ "Join in any ch-2 sp", "join with sl st in any corner": where the yarn begins, and no end of a round."""
+    at = stream.at
+    stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
+    anywhere = stream.any_of("in any", "to any", "into any", "at any")
+    stream.at = at
+    return anywhere
+
+
 def names_colour(stream: Stream) -> bool:
     """Does a word such as "with" name a colour ("With B, ...", "using colour A, ...")?"""
     following = stream.peek(1)
@@ -231,8 +240,8 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     ):
         while (token := stream.peek()) is not None and token.kind != "mark":
             stream.at += 1  # how it is done: "on last yo of last st"
-    stream.any_of("with a sl st", "with sl st")
-    if stream.word("in", "to", "at"):
+    stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
+    if stream.word("in", "to", "at", "into"):
         stream.word("any")
         try:
             into, _ = read_into(stream)

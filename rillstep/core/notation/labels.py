@@ -25,6 +25,12 @@ _ORDINAL = re.compile(
     rf"(?:(?P<ordered>[a-z]+(?:\s+[a-z]+)?)\s+)??{_WORD}\b(?(ordered)(?=\s*:))",  # "1st mesh round:", told by the colon
     re.IGNORECASE,
 )
+_NTH = r"\d{1,4}(?:st|nd|rd|th|  )"
+# "13th (15th, 17th) round: ...", "6th to 12th (14th, 16th) rounds: ...": a set of ordinals (blanked to "13   (15  , 17  )" when it is read).
+ORDINALS = re.compile(
+    rf"^\s*(?={_NTH}(?:\s*(?:[-–]|to)\s*{_NTH})?\s*[(\[]\s*{_NTH}(?:\s*,\s*{_NTH}){{0,9}}\s*[)\]]\s+{_WORD}\s*:)",
+    re.IGNORECASE,
+)
 # "2 row: ...", "3-24 (28, 32) rounds: ...": the number stands before the word.
 _AFTER = re.compile(rf"^\s*(?=\d[\d\s(),/–-]*\s{_WORD}\s*:)", re.IGNORECASE)
 _NAMED = re.compile(
@@ -69,7 +75,7 @@ class Label:
 @lru_cache(maxsize=8192)
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
-    for pattern in (_LISTED, _BRACKETED, _AFTER, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
+    for pattern in (_LISTED, _BRACKETED, ORDINALS, _AFTER, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
         if (match := pattern.match(text)) is not None:
             return match
     return None

@@ -12,7 +12,8 @@ from rillstep.core.stitches import stitch_words
 
 _STARTS = re.compile(
     r"^\s*(?:continue|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
-    r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b",
+    r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b"
+    r"|^\s*(?:continue|carry\s+on|keep|go\s+on)\s+(?:on\s+)?(?:increasing|to\s+increase|decreasing|to\s+decrease)\b(?!.*\b(?:every|each)\s+(?:other|second|third|fourth|\d+(?:nd|rd|th))\b)",
     re.IGNORECASE,
 )
 _UNTIL = re.compile(

@@ -10,7 +10,7 @@ from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.notation import header, rows
 from rillstep.core.notation.body import read_body_line
-from rillstep.core.notation.counted import said_of_chains
+from rillstep.core.notation.counted import explains_abbreviation, said_of_chains
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
@@ -18,7 +18,7 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
-from rillstep.core.notation.sizes import is_size_line, limited, names_sizes, read_size_line
+from rillstep.core.notation.sizes import is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.told_sizes import told_sizes
 from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
@@ -145,7 +145,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.said += said_of_chains(said[1], reading.header.terms)
     for made in _MADE_WITH.finditer(text):
         reading.said += said_of_chains(f"ch {made[1]} counts as {made[2]}", reading.header.terms)
-    if reading.open is not None and _is_plain_row(text, reading.header.sizes):
+    begins = reading.open is not None and reading.open.continues is not None and not reading.lines
+    if reading.open is not None and not begins and _is_plain_row(text, reading.header.sizes):
         found = rows.read_row(text, number, reading.context(), tuple(reading.expected))
         if found is not None:
             reading.findings.extend(found[1])
@@ -155,6 +156,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
     in_head = reading.open is None and not reading.sections
     if in_head and _TABLE.match(text) and len(reading.header.sizes) > 1:
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
+        return
+    if in_head and starts_label(text) is None and explains_abbreviation(text, reading.header.terms):
+        reading.header.extra.append(("Note", " ".join(text.split())))
         return
     if starts_label(text) is None:
         reading.said += said_of_chains(text, reading.header.terms)
@@ -169,7 +173,7 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.start(heading.section)
     elif in_head and (colon or not value) and word.strip("*_ ") in header.DEFINING:
         reading.defining = True
-        if value.strip():
+        if value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
             header.define(reading.header, value, number, column, reading.findings)
     elif colon and (word in header.KEYS or word in header.ALIASES) and (in_head or word == "define"):
         header.read(reading.header, header.ALIASES.get(word, word), value, number, column, reading.findings)
@@ -184,6 +188,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         chosen, problems = read_size_line(text.rstrip().rstrip(":"), number, reading.header.sizes)
         reading.findings.extend(problems)
         reading.active = chosen or reading.active
+    elif not in_head and (done := stops_here(text, reading.header.sizes)) is not None:
+        reading.add(Prose(text.strip(), reading.active, False, Span(number, 1, len(text) + 1)), [])
+        reading.active = tuple(size for size in reading.active if size not in done) or reading.active
     else:
         read_body_line(reading, text, number, raws)
 

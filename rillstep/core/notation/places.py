@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.ends import beginning_chain, read_end, read_loop, read_marker
+from rillstep.core.notation.ends import along_a_side, beginning_chain, read_end, read_loop, read_marker
 from rillstep.core.notation.qualifying import qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
@@ -82,8 +82,17 @@ def _counted_loops(stream: Stream) -> Loops | None:
         found = _loops(stream, loop) if loop is not None else None
         if found is not None:
             return replace(found, count=number)
+        if loop in ("front", "back") and stream.at > start + 2 and stream.tokens[stream.at - 3].is_word(*_FREE):
+            return Loops(loop, "Rnd", None, number)
+    stream.at = start
+    if stream.word("each", "every") and stream.word(*_FREE) and (loop := read_loop(stream)) in ("front", "back"):
+        stream.any_of("across", "around")
+        return Loops(loop, "Rnd", None)
     stream.at = start
     return None
+
+
+_FREE = ("free", "unused", "unworked")
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
@@ -132,9 +141,18 @@ def _loops(stream: Stream, loop: Loop) -> Loops | None:
     return None
 
 
+_JUST_MADE = tuple(
+    words
+    for loop in ("loop", "lp", "sp", "space", "ch sp", "arch")
+    for words in (f"{loop} just made", f"{loop} just formed", f"{loop} just worked", f"last {loop} made")
+)
+
+
 def _place(stream: Stream) -> Into:
     stream.word("the")
     stream.word("the", "your", "a", "an")
+    if stream.any_of(*_JUST_MADE):
+        return Same(What("sp"))
     if stream.any_of(
         "ring",
         "adjustable ring",
@@ -390,7 +408,9 @@ def _each(stream: Stream) -> Into:
         if stream.word("skipped", "sk", "missed"):
             return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
         if number is not None:
-            return Next(number, what_or_stitch(stream))
+            into = Next(number, what_or_stitch(stream))
+            along_a_side(stream)
+            return into
     what = counted or what_or_stitch(stream)
     qualifiers(stream)
     return Every(what, _end_or_row(stream))

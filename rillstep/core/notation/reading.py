@@ -104,7 +104,7 @@ class Reading:
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
         if isinstance(line, Row):
             self.part(line)
-        if isinstance(line, Again) and line.until_sts is not None and line.span.line in self.ends:
+        if isinstance(line, Row | Again) and line.until_sts is not None and line.span.line in self.ends:
             last = replace(line.first, values=self.ends[line.span.line], parts=())
             line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
         if isinstance(line, Again) and self.open is not None:
@@ -119,7 +119,8 @@ class Reading:
             and self.guessed
             and not any(isinstance(one, Row) for one in self.lines)
         ):
-            self.open = replace(self.open, worked="rows")
+            role = "panel" if self.open.role == "oval" else self.open.role  # a base of rows is a rectangle
+            self.open = replace(self.open, worked="rows", role=role)
         elif isinstance(line, Prose) and _names_foundation(line, self.open) and not self.lines:
             self.open = replace(self.open, on=Along("foundation"))
         self.lines.append(line)

@@ -13,6 +13,7 @@ from rillstep.core.notation.tree import (
     Chain,
     Closing,
     Evenly,
+    Every,
     FromHook,
     Gesture,
     Group,
@@ -36,8 +37,20 @@ STITCH = What("st")
 
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
-    steps = _leading_group(_counting_foundation(_already_there(steps)))
+    steps = _leading_group(_counting_foundation(_already_there(_remaining(steps))))
     return _closed(_tail(steps), kind)
+
+
+def _remaining(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "[A] to last 0 (10) sts, hdc in each remaining st": as many as the repeats leave, which may be none in a size."""
+    found = list(steps)
+    for at, (repeat, work) in enumerate(pairwise(steps)):
+        left = repeat.times.last if isinstance(repeat, Repeat) and isinstance(repeat.times, ToEnd) else None
+        if left is None or 0 not in left.values or not isinstance(work, Work) or not isinstance(work.into, Every):
+            continue
+        if work.into.what == STITCH and work.into.end.word in ("around", "across"):
+            found[at + 1] = replace(work, into=Next(replace(left, parts=()), STITCH))
+    return tuple(found)
 
 
 def _already_there(steps: tuple[Step, ...]) -> tuple[Step, ...]:

@@ -10,7 +10,7 @@ from rillstep.core.notation import again, labels, onward
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream, problem_of, stream_over
+from rillstep.core.notation.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over
 from rillstep.core.notation.tabular import usual_form
 from rillstep.core.notation.totals import same_totals
 from rillstep.core.notation.tree import (
@@ -18,16 +18,20 @@ from rillstep.core.notation.tree import (
     Chain,
     Check,
     CheckItem,
+    Every,
     Gesture,
     Line,
+    Next,
     Num,
     Reading,
     Row,
     Setup,
     Step,
     Total,
+    Work,
 )
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
+from rillstep.core.notation.whats import STITCHES
 
 SETUP = re.compile(
     r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
@@ -64,9 +68,11 @@ def read_row(
     if isinstance(whole, Finding):
         return (), (*findings, whole)
     if whole is not None:
-        last, steps = whole
+        last, steps, until_sts = whole
+        counted = _until_totals(until_sts if last is not None else None)
         row = Row(
-            label.kind, label.first, last, steps, totals, context.active, label.side, span, label_span, _breaks(findings)
+            label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span, label_span,
+            _breaks(findings), until_sts=until_sts if last is None else None,
         )  # fmt: skip
         return (row,), tuple(findings)
     body = stream_over(text, line, context, label.body, end)
@@ -82,10 +88,12 @@ def read_row(
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
     others = [
         _read_body(stream_over(text, line, context, label.body, end), label, totals, choice)[0]
-        for choice in range(1, body.choices)
+        for choice in body.other_choices()
     ]
     if open_total is not None:
         others.append(_read_body(stream_over(text, line, context, label.body, open_total[0]), label, open_total[1])[0])
+    if not reading.totals:
+        others += [told for one in (reading, *others) if (told := _told_after(one.steps)) is not None]
     row = Row(
         label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span, label_span,
         _breaks(findings), 0, tuple(other for other in others if other != reading),
@@ -107,16 +115,17 @@ def _read_label(
 
 def _told_whole(
     text: str, line: int, context: Context, label: labels.Label, end: int
-) -> tuple[Num | None, tuple[Step, ...]] | Finding | None:
-    """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last, steps)."""
+) -> tuple[Num | None, tuple[Step, ...], Num | None] | Finding | None:
+    """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last, steps, until so many sts)."""
     if onward.starts(text[label.body : end]):
         try:
-            return label.last, (onward.read_onward(text, line, context, label.body, end)[0],)
+            step, said = onward.read_onward(text, line, context, label.body, end)
+            return label.last or onward.last_of(said, label.first), (step,), said.until_sts
         except NotUnderstood as problem:
             return problem_of(problem, "How these rows go on is not understood")
     body = stream_over(text, line, context, label.body, end)
     even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
-    return (_after(label.first, even[1], 1, -1), even[2]) if even is not None and not body.findings else None
+    return (_after(label.first, even[1], 1, -1), even[2], None) if even is not None and not body.findings else None
 
 
 def _onward(
@@ -130,15 +139,20 @@ def _onward(
     except NotUnderstood:
         return None
     last = onward.last_of(said, first)
-    if last is None:
+    if last is None and said.until_sts is None:
         return None
+    until_sts = said.until_sts if last is None else None
+    totals = same_totals(totals, _until_totals(said.until_sts if last is not None else None))
     kind: Literal["Row", "Rnd"] = "Row" if re.search(r"\brows?\b", text, re.IGNORECASE) else "Rnd"
-    return (Row(kind, first, last, (step,), totals, context.active, None, span, span, _breaks(findings)),), tuple(
-        findings
+    row = Row(
+        kind, first, last, (step,), totals, context.active, None, span, span, _breaks(findings), until_sts=until_sts
     )
+    return (row,), tuple(findings)
 
 
-def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], choice: int = 0) -> tuple[Reading, Stream]:
+def _read_body(
+    body: Stream, label: labels.Label, totals: tuple[Total, ...], choice: Choice = FIRST
+) -> tuple[Reading, Stream]:
     """The instructions of a row, in one of the ways in which they can be read."""
     body.loop, body.choice = label.loop, choice
     body.ends_with_total = any(total.what not in ("sp", "ch") for total in totals)
@@ -146,6 +160,24 @@ def _read_body(body: Stream, label: labels.Label, totals: tuple[Total, ...], cho
     if not any(token.is_word("next") for token in body.tokens):
         steps = alone(steps, label.kind)
     return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals])), body
+
+
+def _told_after(steps: tuple[Step, ...]) -> Reading | None:
+    """ "Sc through both layers across, 30 sc.": so many at the end of what goes to the end are its total."""
+    end = len(steps)
+    while end and isinstance(steps[end - 1], Gesture):
+        end -= 1
+    *before, last = steps[:end] or (None,)
+    works = [step for step in before if not isinstance(step, Gesture)]
+    whole = works[-1] if works else None
+    if not (
+        isinstance(last, Work) and isinstance(last.into, Next) and last.into.what == STITCHES and last.into.count.parts
+    ):
+        return None
+    if not (isinstance(whole, Work) and isinstance(whole.into, Every) and whole.into.end.word in ("around", "across")):
+        return None
+    totals = (Total(last.into.count, last.stitch),)
+    return Reading((*before, *steps[end:]), totals) if last.per.is_always(1) else None
 
 
 def _covers(label: labels.Label, many: Num) -> bool:
@@ -319,7 +351,7 @@ def read_unlabelled(
     if starts_piece(steps):
         first = Num(tuple(None if v is None else anew for v in coming.values))
     others = []
-    for choice in range(1, stream.choices):
+    for choice in stream.other_choices():
         again_ = stream_over(text, line, context, start, end)
         again_.choice = choice
         others.append(Reading(rewritten(read_steps(again_), kind), totals))
@@ -327,6 +359,11 @@ def read_unlabelled(
         kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span, readings=tuple(others)  # type: ignore[arg-type]
     )  # fmt: skip
     return row, (), start
+
+
+def begins_unlabelled(text: str, context: Context) -> bool:
+    """Is a line a row without a label, as it stands by itself?"""
+    return instructs(text) and read_unlabelled(text, 1, context, (1,) * context.n_sizes, 0) is not None
 
 
 @lru_cache(maxsize=2048)

@@ -117,6 +117,18 @@ def _last_piece(before: list[Section]) -> str | None:
     return next((s.title for s in [*bodies, *worked, *before[-1:]]), None) or None
 
 
+def _counted_on(before: list[Section], following: str) -> str | None:
+    """The section just before, whatever it is, where the rows are counted on from it: "Rnd 21" after its Rnd 20."""
+    label = starts_label(following)
+    last = (
+        next((line for line in reversed(before[-1].lines) if isinstance(line, Row | Again)), None) if before else None
+    )
+    number = re.match(r"\s*(\d{1,4})", following[label.end() :]) if label is not None else None
+    if last is None or number is None or (first := min(last.sizes)) != 0 or int(number[1]) < 3:
+        return None
+    return before[-1].title if int(number[1]) == (last.last or last.first).at(first) + 1 else None
+
+
 def usually_continues(role: str, before: list[Section]) -> str | None:
     """The section that a wall or a trim goes on from where nothing is said: the base or wall before it."""
     goes_on = role in ("wall", "trim") and before and before[-1].role in ("disc", "oval", "wall")
@@ -170,6 +182,8 @@ def _continues(
         on = Along("foundation")
     elif "joined pieces" in more:
         on = Along("joined pieces")
+    elif "side by side" in more:
+        on = Along("side by side")
     elif "row ends" in more or "side" in more:
         on = Along("row ends")
     if title.strip().lower() not in titles:
@@ -244,6 +258,7 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
         bare = bare.replace(" ", "").capitalize()  # "B A S E"
     made = _MADE.search(bare)
     make = (_made(made[1], n_sizes) if made else None) or (1,)
+    made = made if made is not None and _made(made[1], n_sizes) else None  # what cannot be read stays in the title
     title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-–—()") if made else bare
     dashed = re.search(
         r"\s[-–—]\s(?=[^-–—]*(?:rounds?|rnds?|rows?|spiral|flat|worked)\b[^-–—]*$)", title, re.IGNORECASE
@@ -263,17 +278,24 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
         )
     )
     role = next((role for word, role in _ROLE_WORDS if word in title.lower()), "wall")
+    if role == "oval" and rows:
+        role = "panel"  # a base of rows is a rectangle
     if role == "oval" and re.search(r"\bring\b|\bch 2\b.*2nd ch from hook", following, re.IGNORECASE):
         role = "disc"
-    anew = (label is None and not _JOINS.match(following)) or re.search(
+    works_on = _JOINS.match(following) or _WORKS_ON.search(title)
+    anew = (label is None and not works_on) or re.search(
         r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b|\bf(?:sc|hdc|dc)\b|\bfoundation (?:sc|hdc|dc|single|half|double)\b",
         following,
         re.IGNORECASE,
     )
-    continues = _last_piece(before) if not anew and make == (1,) else None
+    continues = (_counted_on(before, following) or _last_piece(before)) if not anew and make == (1,) else None
     return Section(
         title, "rows" if rows else "joined rounds", role, (), continues, _on_many(continues, before), make, span=span
     )
+
+
+# A piece that is called so is worked on what was made before.
+_WORKS_ON = re.compile(r"\b(?:join|joining|seam|seams|assembly|edging|border|finishing)\b", re.IGNORECASE)
 
 
 def _made(words: str, n_sizes: int) -> tuple[int, ...] | None:

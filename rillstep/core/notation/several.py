@@ -39,7 +39,7 @@ def in_colour(stream: Stream) -> Gesture | None:
         token = stream.peek()
         following = stream.peek(1)
         letter = token is not None and token.kind == "word" and (len(token.text) == 1 or token.text in ("mc", "cc"))
-        if token is not None and token.is_word("mc") and stream.choose(2) == 1:
+        if token is not None and token.is_word("mc") and stream.choose(2, "colour or ring") == 1:
             stream.at = start  # "6 sc in mc": where it is no colour, it is the ring
             return None
         if token is not None and letter and (following is None or following.kind == "mark"):

@@ -59,7 +59,7 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
             if found is not None:
                 return found
         stream.at = start
-        return None
+        return _more_at_an_end(stream, work)
     more = stream.word(*_MORE)
     found = None
     if more or stream.word(*_FEWER):
@@ -67,6 +67,28 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
     if found is None:
         stream.at = start
     return found
+
+
+def _more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
+    """ "..., placing 2 sc in the last st": as many more there as it says; None (and nothing taken) for anything else."""
+    start = stream.at
+    stream.mark(",")
+    stream.any_of("and", "while", "by")
+    stream.word("working", "making", "placing", "with")
+    number = stream.number()
+    if number is not None and stitch_word(stream) == work.stitch and stream.word("in", "into"):
+        stream.word("the")
+        ends = (stream.word("first"), False)
+        stream.any_of("and", "and the") if ends[0] else None
+        ends = (ends[0], stream.word("last"))
+        if any(ends) and stream.word(*STITCH) and ((token := stream.peek()) is None or token.kind == "mark"):
+            one = plain_num(stream, 1)
+            first = [replace(work, per=number, into=Next(one, STITCHES))] if ends[0] else []
+            end = ToEnd("last", one) if ends[1] else work.into.end  # type: ignore[union-attr]
+            last = [replace(work, per=number, into=Last(STITCHES))] if ends[1] else []
+            return [*first, replace(work, into=Every(STITCHES, end)), *last]
+    stream.at = start
+    return None
 
 
 def at_ends(stream: Stream, stitch: str, start: int) -> list[Step] | None:

@@ -92,6 +92,22 @@ def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple
     return tuple(sorted(chosen)), findings
 
 
+_STOPS = re.compile(
+    r"^\s*stop\s+here\s+for\s+(?P<names>.+?)(?:[,;.]\s*[^,;.]+?\s+(?:go|goes|continue|continues|carry|keep)\b.*)?\s*[.!]?\s*$",
+    re.IGNORECASE,
+)
+_NAMES_STOP = re.compile(
+    r"^\s*(?:for\s+)?(?P<names>[^:;.]{1,60}?)\s*[:,;–—-]?\s+(?:you\s+)?(?:stop|end|finish)s?\s+(?:the\s+\w+\s+)?here\b",
+    re.IGNORECASE,
+)
+
+
+def stops_here(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
+    """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.": the sizes for which a piece is done."""
+    match = _STOPS.match(text) or _NAMES_STOP.match(text)
+    return sizes_named(match["names"], names) if match is not None and len(names) > 1 else None
+
+
 def limited(text: str, names: tuple[str, ...]) -> Limited | None:
     """A row that says for which sizes it holds: before its label, within it, or by a dash for a number. None for any other line."""
     if len(names) < 2:

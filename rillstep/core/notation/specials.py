@@ -29,7 +29,7 @@ _AT_WILL = re.compile(
 # A line of notes that defines a stitch says so by its name.
 _DEFINES = re.compile(
     r"^\W*(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean)\b)"
-    r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)\s*[:=]\s*(?=.*\b(?:in|into)\b)",
+    r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)(?:\s*[:=]\s*|\s+[-–—]\s+)(?=.*\b(?:in|into)\b)",
     re.IGNORECASE,
 )
 

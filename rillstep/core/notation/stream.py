@@ -48,6 +48,10 @@ def by_first_word(phrases: tuple[str, ...]) -> dict[str, list[tuple[int, tuple[s
     return found
 
 
+Choice = tuple[int, str]  # which way of reading, and of what alone ("": of everything)
+FIRST: Choice = (0, "")
+
+
 class Stream:
     """Tokens with a position. Reading past the end gives None, never an exception."""
 
@@ -61,13 +65,20 @@ class Stream:
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line
         self.ends_with_total = False  # those in brackets are then counts of a part
-        self.choice = 0  # which of several ways of reading is taken where the words leave it open
-        self.choices = 1  # how many there are
+        self.choice: Choice = FIRST  # which of several ways of reading is taken where the words leave it open
+        self.ways: dict[str, int] = {}  # how many ways there are to read what
 
-    def choose(self, ways: int) -> int:
-        """Which of so many ways of reading is meant here; the others are tried when the row does not come out."""
-        self.choices = max(self.choices, ways)
-        return self.choice if self.choice < ways else 0
+    def choose(self, ways: int, what: str) -> int:
+        """Which of so many ways of reading `what` is meant here; the others are tried when the row does not come out."""
+        self.ways[what] = max(self.ways.get(what, 1), ways)
+        number, only = self.choice
+        return number if number < ways and only in ("", what) else 0
+
+    def other_choices(self) -> list[Choice]:
+        """The other ways of reading it: of one kind of what is left open, then of everything."""
+        every = [(number, "") for number in range(1, max(self.ways.values(), default=1))]
+        alone = [(number, what) for what, ways in self.ways.items() for number in range(1, ways)]
+        return [*(alone if len(self.ways) > 1 else ()), *every]
 
     def peek(self, ahead: int = 0) -> Token | None:
         index = self.at + ahead

@@ -5,6 +5,8 @@ What says nothing is blanked and not cut out, so that every place in the line st
 
 import re
 
+from rillstep.core.notation.labels import ORDINALS
+
 # "R7/R8: ...", "R8-R18/R9-R21: ...": likewise.
 _SLASH_WORDS = re.compile(
     r"^\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|[-–]\s))",
@@ -25,7 +27,16 @@ _RANGE_WORD = re.compile(
 
 def usual_form(text: str) -> str:
     """A line with its label in the usual form; any other line as it is."""
+    text = _numbers(text)
     return _RANGE_WORD.sub(lambda m: m[1] + " " * (len(m[0]) - len(m[1])), _columns(_one_word(text)), count=1)
+
+
+def _numbers(text: str) -> str:
+    """ "13th (15th, 17th) round:": ordinals in a set are numbers as any others."""
+    if ORDINALS.match(text) is None:
+        return text
+    colon = text.index(":")
+    return re.sub(r"(?<=\d)(?:st|nd|rd|th)\b", "  ", text[:colon], flags=re.IGNORECASE) + text[colon:]
 
 
 def _one_word(text: str) -> str:

@@ -62,6 +62,8 @@ class Told:
 
 def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
+    if (one := re.match(r"\s*(one size)\s*(?:[;.(]|fits\b|$)", text, re.IGNORECASE)) is not None:
+        return (one[1],)  # "One size; see the notes for a bigger one"
     text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
@@ -105,7 +107,7 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
             return Told(names, (index + 1, index + 2))
         beside = _BESIDE.match(raw)
         names = size_names(beside["names"]) if beside is not None and len(raw) <= 60 else ()
-        if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
+        if len(names) > 1 and all(_NAME.fullmatch(name) or re.fullmatch("[A-Z]", name) for name in names):
             return Told(names, (index + 1,))
     for index, raw in enumerate(raws[:first_row]):
         columns = tuple(re.split(r"\s{2,}|\t+", raw.strip()))

@@ -11,7 +11,7 @@ from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_n
 
 _FILLERS = (
     "and", "total", "made", "in", "all", "now", "you", "have", "should", "will", "remain", "remaining", "rem",
-    "plus", "around", "around)", "each", "worked", "per", "side", "corner", "counting", "of", "a",
+    "plus", "around", "around)", "each", "worked", "per", "side", "corner", "of", "a",
 )  # fmt: skip
 
 
@@ -48,6 +48,10 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
                 and not more.is_mark(",")
             ):
                 stream.at += 1  # "54 sts after 9th rnd"
+            continue
+        if stream.word("with", "including", "incl", "counting"):  # "5 dc, with the ch-3"
+            while (more := stream.peek()) is not None and (more.kind != "mark" or more.is_mark("-")):
+                stream.at += 1
             continue
         listed = _each_round(stream)
         total = _read_total(stream, alone=not found)

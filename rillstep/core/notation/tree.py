@@ -251,6 +251,7 @@ class Row:
     readings: tuple[Reading, ...] = field(
         default=(), compare=False
     )  # tried when the row does not come out as it stands
+    until_sts: Num | None = field(default=None, compare=False)  # as in `Again`
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -341,9 +342,9 @@ def lines_of(row: Row | Again) -> range:
 
 @dataclass(frozen=True)
 class Along:
-    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, or what many of it make together; elsewhere: a piece that is not in this text."""
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, what many of it make together, or its edges one after another; elsewhere: a piece that is not in this text."""
 
-    edge: Literal["free loops", "foundation", "row ends", "joined pieces", "elsewhere"]
+    edge: Literal["free loops", "foundation", "row ends", "joined pieces", "side by side", "elsewhere"]
     loop: Loop = "front"
     kind: Literal["Rnd", "Row"] = "Rnd"
     number: Num | None = None

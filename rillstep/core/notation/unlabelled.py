@@ -63,7 +63,12 @@ _MEASURES = re.compile(
 _COUNTS_AS = re.compile(r"\bcounts?\s+as\s+(?:the\s+)?(?:first|one|an?|1)\s+\w+", re.IGNORECASE)
 # What is sewn makes no row.
 _PUTS_TOGETHER = re.compile(r"\b(?:sew|sewn|sewing|whip ?stitch|mattress stitch)\b", re.IGNORECASE)
-_TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*)?:\s*)?(?=\S)")
+# How one stitch is made.
+_HANDWORK = re.compile(
+    r"\b(?:yarn over|insert (?:the )?hook|(?:draw|pull) (?:up|it|the loop|through)|(?:drop|remove) (?:the )?loop)\b",
+    re.IGNORECASE,
+)
+_TITLE = re.compile(r"^\s*(?:[A-Za-z][\w' -]{0,30}(?:\([^()]{1,30}\)\s*|,\s*make\s+\w+\s*)?:\s*)?(?=\S)")
 
 
 def alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
@@ -188,6 +193,7 @@ def instructs(text: str) -> bool:
         _INSTRUCTS.search(_COUNTS_AS.sub("", text)) is not None
         and _MEASURES.search(text) is None
         and _PUTS_TOGETHER.search(text) is None
+        and _HANDWORK.search(text) is None
     )
 
 

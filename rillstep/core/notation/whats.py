@@ -51,7 +51,7 @@ def read_what(stream: Stream) -> What | None:
     if what is None and corner:
         # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two sides.
         between = stream.any_of("between sides", "between the sides", "between two sides")
-        return What("gap" if between or stream.choose(2) == 1 else "st and sp", corner=True)
+        return What("gap" if between or stream.choose(2, "corner") == 1 else "st and sp", corner=True)
     if what is None:
         stream.at = start
         return None

@@ -134,11 +134,11 @@ class Marked:
 
 @dataclass(frozen=True)
 class Loops:
-    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few."""
+    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few; `number` None: the last left."""
 
     loop: Loop
     kind: Literal["Rnd", "Row"]
-    number: Num
+    number: Num | None
     count: Num | None = None
 
 

@@ -14,7 +14,17 @@ def reads_other_side(stream: Stream) -> bool:
     """ "Working along the opposite side of the foundation chain": the work is rotated."""
     start = stream.at
     stream.any_of(
-        "working", "work", "go back", "go", "continue working", "continue", "continuing", "now working", "now work"
+        "working",
+        "work",
+        "go back",
+        "go",
+        "continue working",
+        "continue",
+        "continuing",
+        "now working",
+        "now work",
+        "crochet",
+        "crocheting",
     )
     stream.word("back", "now")
     if stream.word(*_TOWARDS):

@@ -208,7 +208,7 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     at = stream.at
     if stream.any_of(*_LAYERS) and not stream.sees("loops") and not stream.sees("lps"):
         words = " ".join(token.text for token in stream.tokens[at : stream.at])
-        folded = words.endswith(("layers", "both", "thicknesses", "sides", "edges")) and stream.choose(2) == 1
+        folded = words.endswith(("layers", "both", "thicknesses", "sides", "edges")) and stream.choose(2, "layers") == 1
         both = Gesture(
             "both layers" if folded else "aside", "" if folded else f"working {words}", span=stream.since(at)
         )

@@ -146,6 +146,8 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
             return f"in st with marker {marker}".rstrip() if marker else "in marked st"
         case Loops(loop, kind, number, count):
             named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
+            if number is None:
+                return f"in each free {loop} loop" if count is None else f"in next {_n(count)} free {loop} loops"
             few = "" if count is None else f"next {_n(count)} sts "
             return f"in {named} of {few}{kind} {_n(number)}"
         case FromHook(nth, counts_as):
@@ -383,6 +385,8 @@ def _along(on: Along) -> str:
         return "on a piece of another part"
     if on.edge == "joined pieces":
         return "on the joined pieces"
+    if on.edge == "side by side":
+        return "on the pieces side by side"
     return "along the foundation chain" if on.edge == "foundation" else "along the row ends"
 
 

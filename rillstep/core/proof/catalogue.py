@@ -256,6 +256,8 @@ CATALOGUE: tuple[Entry, ...] = (
            "Units: ells\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("gauge-form", "error", "reading", "A gauge that is not understood", "A gauge names its stitch, stitches, rows and the length.",
            "Write “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: rather tight\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("gauge-rows", "warning", "reading", "A gauge without rows", "A gauge of stitches alone does not measure how high the rows are.",
+           "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: 5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.", "Count your swatch.",
            "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("define-form", "error", "reading", "A stitch that is not defined well", "A stitch of your own has a name, an equals sign, and what it is.",
@@ -276,9 +278,9 @@ CATALOGUE: tuple[Entry, ...] = (
            "Dear reader, this is a letter.", 1),
     Entry("line-too-long", "error", "reading", "A line that is too long", "Lines of more than 4,000 characters are not read.", "Break it into rounds.",
            "Rnd 1: " + "sc in next st, " * 300, 1),
-    Entry("text-too-long", "error", "reading", "A text that is too long", "Texts of more than 1,000 lines or 150,000 characters are not read.", "Check it in parts.",
+    Entry("text-too-long", "error", "reading", "A text that is too long", "Texts of more than 1,000 lines or 150,000 characters are not read; of rows and rounds 60,000 characters are read.", "Check it in parts.",
            "Note: x\n" * 1_100, 1),
-    Entry("too-many-errors", "error", "reading", "A text that is hardly understood", "After more than 300 errors the rest of a text is not read.",
+    Entry("too-many-errors", "error", "reading", "A text that is hardly understood", "After more than 300 errors the rest of a text is not read; after 100 wrong lines of a size its rest is not worked.",
            "Mend the first lines, or check whether this is a pattern in English.", "Rnd 1: Nosrep suc tog.\n" * 302, 302),
 )  # fmt: skip
 

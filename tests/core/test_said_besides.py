@@ -1,0 +1,204 @@
+"""Things that published patterns say besides the rows, or with them: what each of them changes in the counts, and what a slip in it gives."""
+
+import pytest
+
+from rillstep.core.notation import parse, write
+from rillstep.core.proof import prove_text
+from tests.core.test_said_otherwise import RING, TWO, WIDE, counts
+
+# name: (text, the stitches after each of its lines in the first size, in the last size)
+SAID = {
+    "going on until there are so many": (
+        "Sizes: S, M, L\nRound 1: 8 hdc in ring. (8)\nRound 2: 2 hdc in each st. (16)\nRound 3: (hdc, 2 hdc in next st) x 8. (24)\n"
+        "Continue increasing 8 stitches in each round as established until you have 40 (48, 56) stitches.\nNext round: hdc in each st around. (40, 48, 56)",
+        (8, 16, 24, 40, 40), (8, 16, 24, 56, 56),
+    ),
+    "stitches and rounds that there are then": (
+        TWO + "Terms: UK\nRound 1: 8 dc in ring. (8)\nRound 2: 2 dc in each st. (16)\nContinue in this way, increasing 8 sts in every round, until you have 32 (40) sts, 4 (5) rounds.",
+        (8, 16, 32), (8, 16, 40),
+    ),
+    "more in the last stitch": (
+        RING + "Rnd 2: Ch 1, sc in each st around, placing 2 sc in the last st; join. (25)", (24, 25), None,
+    ),
+    "more in the first and last stitch": (
+        WIDE + "Row 2: Ch 1, sc in each st across, working 3 sc in the first and last st, turn. (24)", (20, 24), None,
+    ),
+    "what the repeats leave, which is nothing in a size": (
+        TWO + "Ch 24 (27), join into a ring.\nRnd 1: Sc in each ch around; join. 24 (27) sts\n"
+        "Rnd 2: Ch 1, *sc in next 4 sts, sc2tog; repeat from * to last 0 (3) sts, sc in each remaining st; join. (20, 23)",
+        (24, 20), (27, 23),
+    ),
+    "the last corner left out": (
+        "Rnd 1: Ch 4, join to form a ring, ch 3 (counts as dc), 2 dc in ring, ch 2, (3 dc in ring, ch 2) 3 times; join. (12 dc, 4 ch-2 sps)\n"
+        "Rnd 2: Join in any ch-2 sp, (ch 3, 2 dc, ch 2, 3 dc) in same sp, *ch 1, (3 dc, ch 2, 3 dc) in next corner; repeat from * around, omitting the last corner; join. (24 dc, 4 ch-2 sps, 4 ch-1 sps)",
+        (12, 24), None,
+    ),
+    "the last chain left out": (
+        RING + "Rnd 2: Ch 1, sc in first st, *ch 3, sk 2 sts, sc in next st, ch 1; repeat from * to last 2 sts, omitting last ch 1; ch 3, sk 2 sts; join. (8 sc)",
+        (24, 8), None,
+    ),
+    "the loop that a stitch has just closed": (
+        RING + "Rnd 2: Ch 1, sc in same st, *ch 5, sk 2 sts, sc in next st; rep from * to last 2 sts, ch 2, sk last 2 sts, dc in first sc. (8 sc, 8 ch-5 sps)\n"
+        "Rnd 3: Sc in loop just made, *ch 5, sc in next ch-5 sp; rep from * around, ch 2, dc in first sc. (8 sc, 8 ch-5 sps)", (24, 8, 8), None,
+    ),
+    "work turned so that one can go along the other side": (
+        "Ch 11.\nRnd 1: Sc in 2nd ch from hook, sc in next 8 ch, 3 sc in last ch. Turn the work so that you can crochet along the other side of the chain: sc in next 8 ch, 2 sc in last ch; join. (22)",
+        (22,), None,
+    ),
+    "pieces done earlier in one size": (
+        "Sizes: small, medium, large\nBase\nR1: 6 sc in magic ring. (6)\nR2: 2 sc in each st. (12)\nR3: (sc, inc) 6x. (18)\nStop here for small; medium and large go on.\n"
+        "R4: (2 sc, inc) 6x. (24)\nMedium: stop here.\nR5: (3 sc, inc) 6x. (30)\nBody\nNext rnd: sc in BLO around. (18 (24, 30))",
+        (6, 12, 18, None, None, 18), (6, 12, 18, 24, 30, 30),
+    ),
+    "a cord in one line, made twice": (
+        RING + "Cord: ch 40, sl st in 2nd ch from hook and in each ch. Make 2.", (24, 39), None,
+    ),
+    "a row over two pieces, one after another": (
+        "Triangle (make 2)\nRow 1: Ch 4, 4 dc in 4th ch from hook (skipped ch count as dc), turn. (5 dc)\nRow 2: Ch 3 (counts as dc throughout), dc in same st, dc in next 3 sts, 2 dc in last st, turn. (7 dc)\n"
+        "Body\nRow 1: Ch 3, dc in next 6 sts of second triangle, dc in each of 7 sts of first triangle, join. (14 dc)\nRnd 2: Ch 3, dc in each st around, join. (14 dc)",
+        (5, 7, 14, 14), None,
+    ),
+    "free loops that are not named by their round": (
+        RING + "Rnd 2: Ch 1, BLO sc in next 12 sts, sc in both loops of next 12 sts; join. (24)\n"
+        "Flap\nWith the bag upside down, join yarn in the first unused front loop.\nRow 1: Ch 1, sc in each of the 12 unused front loops, turn. (12)", (24, 24, 12), None,
+    ),
+    "ordinals in sets": (
+        "Sizes: S, M, L\n" + RING + "2nd to 5th (6th, 7th) rounds: Ch 1, sc in each st around; join. (24)\n6th (7th, 8th) round: Ch 1, 2 sc in first st, sc in each st around; join. (25)",
+        (24, 24, 25), (24, 24, 25),
+    ),
+    "row ends by their number, and the stitches along the bottom": (
+        WIDE + "Rows 2-8: Ch 1, sc in each st across, turn. (20)\nJoining\nRnd 1: Ch 1, sc in each of 8 row ends down first side, 3 sc in corner, sc in each of 20 sts along the bottom, 3 sc in corner, sc in each of 8 row ends up second side, turn. (42)",
+        (20, 20, 42), None,
+    ),
+    "all four sides by their names": (
+        "Base\nCh 9.\nRow 1: Sc in 2nd ch from hook and in each ch across. Turn. (8)\nRows 2-10: Ch 1, sc in each sc across. Turn. (8)\nSides\n"
+        "Rnd 1: Ch 1, sc in each row end down the long side, 2 sc in the corner, sc in each ch along the foundation edge, 2 sc in the corner, sc in each row end up the other long side, "
+        "2 sc in the corner, sc in each st across the last row, 2 sc in the last corner. Join. (44)", (8, 8, 44), None,
+    ),
+    "a total after a comma": (RING + "Rnd 2: Turn the tote inside out, fold it flat, ch 1, sc through both layers across, 12 sc. Fasten off.", (24, 12), None),
+    "a heading before a row without a label": (
+        WIDE + "Rows 2-4: Ch 1, sc in each st across, turn. (20)\nJOINING\nHolding both pieces together, ch 1, 5 sc evenly down the side, 3 sc in the corner, sc in each ch across the bottom. (28)", (20, 20, 28), None,
+    ),
+    "abbreviations, one of which is a stitch of its own": (
+        "STAR MAP\nAbbreviations\nch - chain\nsl st - slip stitch\nsk - skip\nV-st - (dc, ch 1, dc) in the same stitch or space\n" + RING
+        + "Rnd 2: Ch 1, *V-st in next st, sk 2 sts; rep from * around; join. (8 V-sts)", (24, 16), None,
+    ),
+    "a chain that is counted in words, in a set with one slip": (
+        TWO + "Ch 24 (30), join into a ring.\nRnd 1: Dc in each ch around w/ ch 3 as first dc; join. (24 (30) dc)\nRnd 2: Ch 4 (3), sk first dc, dc in each dc around; join. (24 (30) dc)", (24, 24), (30, 30),
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("what", SAID)
+def test_it_is_worked(what: str) -> None:
+    text, first, last = SAID[what]
+    proof = prove_text(text)
+    errors = [f for f in proof.findings if f.severity == "error" and f.code != "starting-chain-uneven"]
+    assert not errors, errors
+    assert counts(proof, 0) == first
+    if last is not None:
+        assert counts(proof, -1) == last
+
+
+@pytest.mark.parametrize("what", SAID)
+def test_it_is_printed_as_what_it_was(what: str) -> None:
+    proof = prove_text(SAID[what][0])
+    printed = write(proof.pattern)
+    assert parse(printed).pattern == proof.pattern
+    assert counts(prove_text(printed), 0) == counts(proof, 0)
+
+
+@pytest.mark.parametrize(
+    ("what", "before", "after", "code"),
+    [
+        ("going on until there are so many", "have 40 (48, 56)", "have 41 (48, 56)", "until-not-met"),
+        ("stitches and rounds that there are then", "32 (40) sts, 4 (5)", "32 (40) sts, 5 (5)", "total-differs"),
+        ("stitches and rounds that there are then", "32 (40) sts, 4 (5)", "33 (40) sts, 4 (5)", "total-differs"),
+        ("more in the last stitch", "placing 2 sc", "placing 3 sc", "total-differs"),
+        ("more in the first and last stitch", "(24)", "(22)", "total-differs"),
+        ("what the repeats leave, which is nothing in a size", "last 0 (3)", "last 1 (3)", "repeat-uneven"),
+        ("the last corner left out", ", omitting the last corner", "", "total-differs"),
+        ("the loop that a stitch has just closed", "8 ch-5 sps)\nRnd 3", "9 ch-5 sps)\nRnd 3", "total-differs"),
+        ("pieces done earlier in one size", "(18 (24, 30))", "(18 (24, 36))", "total-differs"),
+        ("a row over two pieces, one after another", "next 6 sts", "next 5 sts", "left-over"),
+        ("free loops that are not named by their round", "12 unused front loops", "13 unused front loops", "runs-out"),
+        ("free loops that are not named by their round", "BLO sc in next 12", "Sc in next 12", "no-such-place"),
+        ("ordinals in sets", "6th (7th, 8th)", "6th (7th, 9th)", "numbers-gap"),
+        ("row ends by their number, and the stitches along the bottom", "of 8 row ends down", "of 7 row ends down", "no-such-place"),
+        ("row ends by their number, and the stitches along the bottom", "of 20 sts along", "of 21 sts along", "runs-out"),
+        ("all four sides by their names", "2 sc in the last corner", "3 sc in the last corner", "total-differs"),
+        ("a total after a comma", "across, 12 sc", "across, 13 sc", "total-differs"),
+    ],
+)  # fmt: skip
+def test_a_slip_in_it_is_found(what: str, before: str, after: str, code: str) -> None:
+    text = SAID[what][0]
+    assert before in text
+    found = {f.code for f in prove_text(text.replace(before, after, 1)).findings}
+    assert code in found, found
+
+
+def test_what_the_repeats_leave_must_be_said() -> None:
+    text = (
+        RING
+        + "Rnd 2: Ch 1, *sc in next 7 sts, sc2tog, repeat from * around, ending with sc in any remaining sts; join."
+    )
+    (error,) = [f for f in prove_text(text).findings if f.severity == "error"]
+    assert error.code == "not-understood" and "to last 3 sts" in error.message
+
+
+def test_increases_every_few_rounds_are_not_taken_for_every_round() -> None:
+    text = (
+        RING
+        + "Rnd 2: Ch 1, *sc in next 5 sts, 2 sc in next st; rep from * around; join. (28)\nContinue increasing 4 sts every 3rd rnd until you have 40 sts."
+    )
+    assert "not-worked" in {f.code for f in prove_text(text).findings}
+
+
+def test_a_corner_where_a_side_is_not_done_is_no_place() -> None:
+    text = (
+        WIDE
+        + "Rows 2-4: Ch 1, sc in each st across, turn. (20)\nRnd 1: Ch 1, sc in next 3 row ends, 2 sc in last corner between sides; join."
+    )
+    assert "no-such-place" in {f.code for f in prove_text(text).findings}
+
+
+@pytest.mark.parametrize(
+    ("gauge", "stitch"),
+    [
+        ("20 sts and 22 rounds to 10 cm in double crochet", "dc"),
+        ("16 sts x 10 rows = 10 cm in waffle stitch", "sc"),
+        ("14 hdc and 11 rows = 10 cm", "hdc"),
+    ],
+)
+def test_gauges_in_many_words(gauge: str, stitch: str) -> None:
+    pattern = prove_text(f"Gauge: {gauge}\n{WIDE}").pattern
+    assert [one.stitch for one in pattern.gauges] == [stitch]
+
+
+def test_a_gauge_without_rows_is_said_and_measures_nothing() -> None:
+    proof = prove_text(f'Gauge: 5 sc = 1"\n{WIDE}')
+    assert "gauge-rows" in {f.code for f in proof.findings} and proof.shapes is None and proof.ok
+
+
+@pytest.mark.parametrize(
+    ("named", "sizes"),
+    [
+        ("Size: One size; see the notes for a bigger one.", ("One size",)),
+        ("SIZE A (B, C)", ("A", "B", "C")),
+        ("Sizes: Pocket [Full]", ("Pocket", "Full")),
+    ],
+)
+def test_sizes_as_they_are_told(named: str, sizes: tuple[str, ...]) -> None:
+    assert prove_text(f"Bag\n{named}\n{WIDE}").pattern.sizes == sizes
+
+
+def test_a_section_whose_rows_are_counted_on_goes_on_from_the_one_before() -> None:
+    text = f"Net\n{RING}Top band\nRnd 2: Ch 1, 2 sc in first st, sc in each st around; join. (25)\nRnd 3: Ch 1, sc in each st around; join. (25)\nHandle\nRnd 4: Ch 1, sc in each st around; join. (25)"
+    assert [s.continues for s in prove_text(text).pattern.sections] == [None, "Net", "Top band"]
+
+
+def test_a_base_of_rows_is_a_rectangle() -> None:
+    proof = prove_text(
+        "Gauge: sc 20 sts x 22 rows = 10 cm\nBase\nCh 9.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (8)\nRows 2-30: Ch 1, sc in each st across, turn. (8)"
+    )
+    assert proof.pattern.sections[0].role == "panel" and not [f for f in proof.findings if f.code.startswith("base-")]
