@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.notation.features import Opening, main_stitch
-from rillstep.core.notation.tree import Again, FromHook, Pattern, Row, Work
+from rillstep.core.notation.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Skip, Work
 from rillstep.core.stitches import basic
 
 # A worked chain or strap grows this much under a usual load. A default, named as such
@@ -87,9 +87,18 @@ def _straight_stitches(works: list[LineWork], size: int) -> int:
         if not isinstance(work.line, Row):
             chains = work.end.count("ch")
             continue
-        first = work.line.steps[0] if work.line.steps else None
-        if isinstance(first, Work) and isinstance(first.into, FromHook):
-            return max(0, chains - first.into.nth.at(size) + 1 - 2)
+        for step in work.line.steps:
+            match step:
+                case Gesture():
+                    pass
+                case Chain(length=length):  # a foundation that is made in the first round itself
+                    chains = length.at(size)
+                case Work(into=FromHook(nth=nth)):
+                    return max(0, chains - nth.at(size) + 1 - 2)
+                case Skip(count=count):  # "skip first ch, sc in next 16 ch"
+                    return max(0, chains - count.at(size) - 2)
+                case _:
+                    break
     return 0
 
 

@@ -42,6 +42,9 @@ HOSTILE = {
     "a text of two thousand lines": ("Rnd 1: Sc in each st around.\n" * 2_000, "text-too-long"),
     "long lines without end": (("Rnd 1: " + "sc in next st, " * 200 + "\n") * 60, "text-too-long"),
     "a layout of everything": ("Square (make 999)\nCh 4.\nRow 1: Sc in each ch across.\nArrange the squares in 999 rows of 999.", "layout-count"),
+    "colours without end": ("Ch 9.\nRow 1: " + "a, " * 1_300 + "9 sts", "not-understood"),
+    "slashes without end": ("Sizes: S, M\nCh 9.\nRow 1: " + "9/" * 1_900 + ".", "not-understood"),
+    "very long lines": ("Ch 9.\n" + ("9 = " * 950 + "\n") * 30, "text-too-long"),
     "rows that repeat themselves": ("Ch 9.\nRow 1: Rep Row 1.", "row-not-found"),
 }  # fmt: skip
 
@@ -104,6 +107,24 @@ def test_how_many_repairs_are_tried_does_not_grow_with_the_numbers_of_a_line(
     text = "Ch 9.\nRow 1: " + "sc in next 3, " * min(numbers, 280)
     assert any(f.severity == "error" for f in prove_text(text).findings)
     assert tried <= MOST_STEPS_TRIED
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        " " * 3_000 + "Size S" + " " * 900 + "only!",
+        " " * 3_900 + "a word",
+        "Make" + " " * 3_000 + "two",
+        "S and " * 650 + ":",
+        "Stop here for" + " " * 3_000 + "S",
+        "9" + " " * 3_000 + "sts and" + " " * 900 + "rows",
+    ],
+)
+def test_long_gaps_in_a_line_are_passed_over(line: str) -> None:
+    row = "Row 1: Sc in each ch across, turn. (9)\n"
+    for text in (f"Sizes: S, M\n{line}\nCh 9.\n{row}", f"Sizes: S, M\nCh 9.\n{row}{line}\n"):
+        proof = prove_text(text)
+        assert proof.ok and (proof.lines[-1].sts[0]) == 9
 
 
 EIGHT = "Sizes: A, B, C, D, E, F, G, H\n"

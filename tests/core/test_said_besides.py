@@ -79,6 +79,43 @@ SAID = {
     "a heading before a row without a label": (
         WIDE + "Rows 2-4: Ch 1, sc in each st across, turn. (20)\nJOINING\nHolding both pieces together, ch 1, 5 sc evenly down the side, 3 sc in the corner, sc in each ch across the bottom. (28)", (20, 20, 28), None,
     ),
+    "ranges with a word in each": (
+        "Sizes: One (Two, Three)\n" + RING + "R2-R10 (2-12, 2-14): sc in each st around, join. [24]\nR11 (13, 15): 2 sc in first st, sc in each st around, join. [25]", (24, 24, 25), (24, 24, 25),
+    ),
+    "all sizes, and a word about what follows": (
+        "Sizes: S, M\n" + RING + "Size M:\nRnd 2: Ch 1, sc in each st around; join. (24)\nAll sizes, sides: joined rounds from here.\nRnd 2 (3): Ch 1, 2 sc in first st, sc in each st around; join. (25)",
+        (24, None, 25), (24, 24, 25),
+    ),
+    "the first mesh, told as what its chains are": (
+        "Ch 24.\nRow 1: Dc in 6th ch from hook (counts as dc, ch 1, skip 1 ch), *ch 1, skip next ch, dc in next ch; rep from * across, turn. (10 ch-1 sps)\n"
+        "Row 2: Ch 4 (counts as dc and ch 1), *dc in next dc, ch 1; rep from * to last space, skip 1 ch, dc in next ch of turning chain, turn. (10 ch-1 sps)", (11, 11), None,
+    ),
+    "a chain told before the stitch that it counts as": (
+        "Row 1: Ch 4 (counts as ch 1 and dc), 6 dc in the 4th chain from the hook, turn. (7)\nRow 2: Ch 3 (counts as 1 dc), dc in the same st, 2 dc in each st across, turn. (14)", (7, 14), None,
+    ),
+    "foundation stitches and plain rows after a repetition": (
+        "Size A [Size B]\nRow 1: fsc 20 [24], turn. (20 [24] fsc)\nRow 2: ch 1, sc2tog, sc to last 2 sts, sc2tog, turn. (18 [22] sc)\nRow 3: ch 1, sc across, turn.\n"
+        "Rep these 2 rows until 10 [12] sc remain.\nWork 6 rows even. (10 [12] sc)", (20, 18, 18, 10, 10), (24, 22, 22, 12, 12),
+    ),
+    "which of the repeated rows is the last": (
+        WIDE + "Row 2: Ch 1, 2 sc in first st, sc in each st across, turn. (21)\nRow 3: Ch 1, sc in each st across, turn. (21)\nRepeat Rows 2 and 3 until piece has 9 rows, ending with a Row 3. (24)\nRow 10: Ch 1, sc in each st across. (24)",
+        (20, 21, 21, 24, 24), None,
+    ),
+    "a piece that makes its chains": (RING + "Lanyard: make 41 ch, 1 sc in 2nd ch from hook and in each ch to end. 40 sc", (24, 40), None),
+    "sizes before a dash, and a last round by its name": (
+        "Sizes: small, large\n" + RING + "Large only - Rnd 2: Ch 1, sc in each st around; join. (24)\nBoth sizes - Final rnd: Ch 1, 2 sc in first st, sc in each st around; join. (25)",
+        (24, None, 25), (24, 24, 25),
+    ),
+    "rows in a list, with a number for each size": (
+        "Sizes: mini/midi/maxi\nBobble = 5 dc in the same stitch, joined together at the top (dc5tog in same st)\n1. magic ring, 6 sc (6)\n2. 6 inc (12)\nmidi and maxi:\n3. (1 sc, 1 inc)x6 (18)\n"
+        "maxi:\n4. (2 sc, 1 inc)x6 (24)\nall sizes:\n3/4/5. 12/18/24 sc in BLO (12/18/24)\n4/5/6. (5 sc, 1 bobble)x2/3/4 (12/18/24)",
+        (6, 12, None, None, 12, 12), (6, 12, 18, 24, 24, 24),
+    ),
+    "one more at the end of a row of sc": (RING + "Rnd 2: Ch 1, sc in each sc around, increasing 1 sc at the end; join. (25)", (24, 25), None),
+    "a strap in one line, worked back along its chain": (
+        RING + "STRAP: Ch 50. Skip the next 11 sc, sl st in the next sc. Turn, sc in each ch back. 50 sc. Fasten off.", (24, 50), None,
+    ),
+    "two in each back loop": (RING + "Rnd 2: 2 sc in BLO; join. (48)", (24, 48), None),
     "abbreviations, one of which is a stitch of its own": (
         "STAR MAP\nAbbreviations\nch - chain\nsl st - slip stitch\nsk - skip\nV-st - (dc, ch 1, dc) in the same stitch or space\n" + RING
         + "Rnd 2: Ch 1, *V-st in next st, sk 2 sts; rep from * around; join. (8 V-sts)", (24, 16), None,
@@ -127,6 +164,15 @@ def test_it_is_printed_as_what_it_was(what: str) -> None:
         ("row ends by their number, and the stitches along the bottom", "of 8 row ends down", "of 7 row ends down", "no-such-place"),
         ("row ends by their number, and the stitches along the bottom", "of 20 sts along", "of 21 sts along", "runs-out"),
         ("all four sides by their names", "2 sc in the last corner", "3 sc in the last corner", "total-differs"),
+        ("rows in a list, with a number for each size", "x2/3/4 (12/18/24)", "x2/3/5 (12/18/24)", "runs-out"),
+        ("one more at the end of a row of sc", "increasing 1 sc", "increasing 2 sc", "not-understood"),
+        ("a strap in one line, worked back along its chain", "ch back. 50 sc", "ch back. 51 sc", "total-differs"),
+        ("ranges with a word in each", "R2-R10 (2-12", "R2-R10 (2-11", "numbers-gap"),
+        ("the first mesh, told as what its chains are", "skip next ch, dc in next ch; rep from * across, turn. (10", "skip next ch, dc in next ch; rep from * across, turn. (11", "total-differs"),
+        ("foundation stitches and plain rows after a repetition", "(20 [24] fsc)", "(20 [25] fsc)", "total-differs"),
+        ("foundation stitches and plain rows after a repetition", "even. (10 [12]", "even. (10 [13]", "total-differs"),
+        ("which of the repeated rows is the last", "Row 3. (24)", "Row 3. (25)", "total-differs"),
+        ("a piece that makes its chains", "make 41 ch", "make 42 ch", "total-differs"),
         ("a total after a comma", "across, 12 sc", "across, 13 sc", "total-differs"),
     ],
 )  # fmt: skip
@@ -184,7 +230,13 @@ def test_a_gauge_without_rows_is_said_and_measures_nothing() -> None:
     ("named", "sizes"),
     [
         ("Size: One size; see the notes for a bigger one.", ("One size",)),
+        ("SIZES: XS, S, M (given as XS (S, M))", ("XS", "S", "M")),
+        ("Kids size first, adult size in parentheses.", ("Kids", "Adult")),
         ("SIZE A (B, C)", ("A", "B", "C")),
+        ("Size A [Size B]", ("A", "B")),
+        ("Size 1 (2)", ("1", "2")),
+        ("Size: Small {Medium} {Large}", ("Small", "Medium", "Large")),
+        ("This pattern includes 2 sizes - Regular (Plus).", ("Regular", "Plus")),
         ("Sizes: Pocket [Full]", ("Pocket", "Full")),
     ],
 )
@@ -195,6 +247,17 @@ def test_sizes_as_they_are_told(named: str, sizes: tuple[str, ...]) -> None:
 def test_a_section_whose_rows_are_counted_on_goes_on_from_the_one_before() -> None:
     text = f"Net\n{RING}Top band\nRnd 2: Ch 1, 2 sc in first st, sc in each st around; join. (25)\nRnd 3: Ch 1, sc in each st around; join. (25)\nHandle\nRnd 4: Ch 1, sc in each st around; join. (25)"
     assert [s.continues for s in prove_text(text).pattern.sections] == [None, "Net", "Top band"]
+
+
+def test_an_oval_that_begins_with_its_own_chain_is_measured_as_one() -> None:
+    text = (
+        "GAUGE\nWith 5.5 mm hook, 12 hdc and 9 rounds = 4 in. / 10 cm.\nBASE\nRound 1: With MC, ch 26. 2 hdc in the 3rd ch from hook (beginning chs do not count as a st). Hdc in each ch until last ch. "
+        "4 hdc in last ch. Turn to work down the other side of the chain. Hdc in each ch until last ch. 2 hdc in last ch. Sl st to first hdc. (52)\n"
+        "Round 2: Ch 1, 2 hdc in first 2 sts, hdc in next 22 sts, 2 hdc in next 4 sts, hdc in next 22 sts, 2 hdc in last 2 sts. Sl st to first hdc. (60)"
+    )
+    proof = prove_text(text)
+    assert proof.ok and not [f for f in proof.findings if f.code.startswith("base-")]
+    assert proof.shapes is not None and proof.shapes[0].rounds[-1].sts == 60
 
 
 def test_a_base_of_rows_is_a_rectangle() -> None:

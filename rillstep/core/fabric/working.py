@@ -264,23 +264,27 @@ def _only_a_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> Edge |
 
 def _inline_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> tuple[Edge, tuple[Step, ...]]:
     """A first row that makes its own foundation: "Ch 21, sc in 2nd ch from hook, ...", "Ch 4, join into a ring, ..."."""
-    if edge.runs or not steps:
+    told = 0
+    while told < len(steps) and isinstance(step := steps[told], Gesture) and step.kind in _TELLS:
+        told += 1
+    if edge.runs or told == len(steps):
         return edge, steps
-    if isinstance(steps[0], Gesture) and steps[0].kind in ("change colour", "join colour", "aside"):
-        begun, rest = _inline_foundation(edge, steps[1:], size)
-        return begun, (steps[0], *rest) if begun is not edge else steps
-    first = steps[0]
+    before, first = steps[:told], steps[told]
     if isinstance(first, Gesture) and first.kind == "adjustable ring":
-        return Edge((Run(Place("ring"), 1),), closed=True), steps[1:]
-    if not isinstance(first, Chain) or len(steps) < 2:
+        return Edge((Run(Place("ring"), 1),), closed=True), (*before, *steps[told + 1 :])
+    if not isinstance(first, Chain) or len(steps) < told + 2:
         return edge, steps
-    second = steps[1]
+    second = steps[told + 1]
     chain = Edge((Run(Place("ch"), max(1, first.length.at(size))),), foundation=True)
     if isinstance(second, Gesture) and second.kind in ("join into ring", "join"):
-        return replace(chain, closed=True), steps[2:]
+        return replace(chain, closed=True), (*before, *steps[told + 2 :])
     if isinstance(second, Work | Group) and isinstance(second.into, FromHook):
-        return chain, steps[1:]
+        return chain, (*before, *steps[told + 1 :])
     return edge, steps
+
+
+# Gestures that may stand before a foundation.
+_TELLS = ("change colour", "join colour", "aside")
 
 
 def _before_moves(steps: tuple[Step, ...]) -> int:

@@ -86,6 +86,8 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
+        elif _ends_with(stream, sources):
+            pass
         elif following := _then(stream):
             then = following
         elif (remain := _until_sts(stream)) is not None:
@@ -224,6 +226,21 @@ def _ordinals(stream: Stream) -> tuple[Num, ...]:
         if not to and not (stream.word("and") or stream.mark(",", "&")):
             break
     return tuple(plain_num(stream, number) for number in found)
+
+
+def _ends_with(stream: Stream, sources: tuple[Num, ...]) -> bool:
+    """ ", ending with a Row 5": which of the rows that are repeated comes last, as it does anyway; taken whole."""
+    start = stream.at
+    if stream.word("ending", "end") and stream.any_of("with a", "with", "after a", "after", "on a", "on"):
+        stream.word("the", "final", "last")
+        if (
+            stream.word(*_ROWS)
+            and (number := stream.number()) is not None
+            and any(number.values == one.values for one in sources)
+        ):
+            return True
+    stream.at = start
+    return False
 
 
 def _then(stream: Stream) -> tuple[Num, ...]:

@@ -168,8 +168,8 @@ def _read_unlabelled(reading: Reading, text: str, number: int, context: Context,
     label = starts_label(following) if following is not None else None
     often = _MAKE_LAST.search(text)
     text = text[: often.start()] if often is not None else text
-    second = label is not None and following is not None and re.match(r"\s*2\b", following[label.end() :]) is not None
-    found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 1 if second else 0)
+    zeroth = label is not None and following is not None and re.match(r"\s*1\b", following[label.end() :]) is not None
+    found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 0 if zeroth else 1)
     if found is None:
         return False
     row, problems, start = found
@@ -199,11 +199,10 @@ def _read_even(reading: Reading, text: str, number: int, context: Context) -> bo
     """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
     lines = [*(line for section in reading.sections[-1:] for line in section.lines), *reading.lines]
     before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
-    found = (
-        plain_rows.read_even(text, number, context, tuple(reading.expected), before)
-        if isinstance(before, Row)
-        else None
-    )
+    if isinstance(before, Again):  # as the last of the rows that were worked again
+        named = before.sources[-1].values if before.sources else ()
+        before = next((one for one in reversed(lines) if isinstance(one, Row) and one.first.values == named), None)
+    found = plain_rows.read_even(text, number, context, tuple(reading.expected), before) if before is not None else None
     if found is not None:
         reading.add(found[0], found[1])
     return found is not None

@@ -72,6 +72,9 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         token = stream.peek()
         if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
             stream.at += 1
+        before = stream.at
+        if bracket and not (stream.word("ch", "chain") and stream.number() is not None and stream.word("and")):
+            stream.at = before  # it was no "(counts as ch 1 and dc)"
         counts = stitch_word(stream) or ("st" if stream.word("st", "stitch") else None)
         if counts is not None:
             space = _space(stream) if bracket else None

@@ -15,7 +15,7 @@ _LIKE = re.compile(
     re.IGNORECASE,
 )
 _UP_TO = re.compile(
-    r"(?:,?\s*(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rnds?|rounds?)\s+(?=\d)",
+    r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rnds?|rounds?)\s+(?=\d)",
     re.IGNORECASE,
 )
 _MADE = re.compile(

@@ -44,7 +44,7 @@ def _end(stream: Stream) -> ToEnd | None:
         if stream.words("to", "end"):
             return ToEnd("across")
         return _last_of(stream) or ToEnd("across")
-    if along_a_side(stream):
+    if along_a_side(stream) or _back(stream):
         return ToEnd("across")
     if stream.any_of("to the end of the row", "to the end of the rnd", "to the end of the round", "to end of the row"):
         return ToEnd("across")
@@ -70,6 +70,25 @@ _WHICH = (
     "first",
     "next",
 )
+
+
+def _back(stream: Stream) -> bool:
+    """ "sc in each ch back", "back along the chain": to where the chain began."""
+    start = stream.at
+    if stream.any_of(
+        "back along the chain",
+        "back along the ch",
+        "back across",
+        "back to the bag",
+        "back to the body",
+        "back to the top",
+        "back",
+    ):
+        token = stream.peek()
+        if token is None or token.is_mark(",", ".", ";", "(", "[", "—"):
+            return True
+    stream.at = start
+    return False
 
 
 def along_a_side(stream: Stream) -> bool:

@@ -42,7 +42,7 @@ MAX_SIZES = 10
 
 _GAUGE_REVERSED = re.compile(
     r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rnds?|rounds?)\s*(?:=|to|over|in)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    r"(?:rows?|rnds?|rounds?)\s*(?:=|to|over|in|per|make)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
     re.IGNORECASE,
 )
 _GAUGE = re.compile(
@@ -56,6 +56,9 @@ _NO_ROWS = re.compile(
     r"^\s*\d{1,4}(?:\.\d{1,4})?\s*[a-z ]+(?:=|to|over|in|per)\s*\d{1,4}(?:\.\d{1,4})?\s*(?:cm\b|in(?:ch(?:es)?)?\b|\")\s*\.?$",
     re.IGNORECASE,
 )
+
+
+MOST_OF_GAUGE = 200
 
 
 @dataclass
@@ -186,6 +189,7 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
+    text = " ".join(text.split())[:MOST_OF_GAUGE]
     match = _GAUGE.match(text) or _GAUGE_REVERSED.match(text)
     groups = match.groupdict() if match else {}
     named = (groups.get("later") or groups.get("stitch") or "").strip().lower()
@@ -209,6 +213,20 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     unit: Units = "cm" if match["units"].lower() == "cm" else "in"
     head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
     head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
+
+
+_GAUGE_TOLD = re.compile(
+    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|rnds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|inch|\")",
+    re.IGNORECASE,
+)
+
+
+def tells_gauge(text: str) -> int | None:
+    """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for any other line."""
+    if re.match(r"\s*(?:gauge|tension)\s*:", text, re.IGNORECASE):
+        return None  # read as any line of the head
+    match = _GAUGE_TOLD.search(text)
+    return match.start() if match is not None else None
 
 
 def _stitch_of(named: str, terms: Terms) -> str | None:

@@ -37,9 +37,11 @@ _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
 # After a full stop, an instruction must follow for what stands before it to be a label.
-_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:rep|repeat|work|make|in)\b.*\d))"
+_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in)\b.*\d))"
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
+# "7/8/9. 36/42/48 sc": likewise, with a number for each size.
+_LISTED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}(?:/\d{1,3}){1,9}\." + _BEGINS + ")", re.IGNORECASE)
 # "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total follows.
 _BRACKETED = re.compile(
     r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))", re.IGNORECASE
@@ -75,7 +77,18 @@ class Label:
 @lru_cache(maxsize=8192)
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
-    for pattern in (_LISTED, _BRACKETED, ORDINALS, _AFTER, _NUMBERED, _ORDINAL, _NAMED, _NEXT_FEW, _TITLED):
+    for pattern in (
+        _LISTED,
+        _LISTED_SET,
+        _BRACKETED,
+        ORDINALS,
+        _AFTER,
+        _NUMBERED,
+        _ORDINAL,
+        _NAMED,
+        _NEXT_FEW,
+        _TITLED,
+    ):
         if (match := pattern.match(text)) is not None:
             return match
     return None
@@ -178,7 +191,7 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
         stream.word("r", "rnd", "row", "round")
         stuck = _stuck_number(stream)
         if stuck is not None:
-            return first, stuck
+            return _ranges(stream, first, stuck)
         token = stream.peek()
         if token is None or token.kind not in ("num", "expr"):
             stream.at = start
@@ -347,6 +360,7 @@ def _remarks(stream: Stream) -> tuple[Total, ...]:
     stream.mark(")", "]")
     if (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
         return totals
+    del stream.findings[findings:]
     stream.at = start
     return ()
 

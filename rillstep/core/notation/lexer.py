@@ -56,7 +56,7 @@ _TOKEN = re.compile(
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
-    |(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY})+)
+    |(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))
@@ -96,9 +96,22 @@ def _members(text: str, line: int, start: int) -> tuple[tuple[float, Span], ...]
     )
 
 
-@lru_cache(maxsize=16384)
+# Longer lines than people write are not remembered: they would fill the memory.
+MOST_REMEMBERED = 800
+
+
 def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0) -> tuple[Token, ...]:
     """The tokens of `text[start:]`, which is line number `line` of a pattern for `sizes` sizes, `active` of them in force."""
+    cut = _cut if len(text) - start > MOST_REMEMBERED else _remembered
+    return cut(text, line, sizes, start, active)
+
+
+@lru_cache(maxsize=16384)
+def _remembered(text: str, line: int, sizes: int, start: int, active: int) -> tuple[Token, ...]:
+    return _cut(text, line, sizes, start, active)
+
+
+def _cut(text: str, line: int, sizes: int, start: int, active: int) -> tuple[Token, ...]:
     clean = plain(text)
     found: list[Token] = []
     at = start

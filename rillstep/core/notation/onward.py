@@ -17,7 +17,8 @@ _STARTS = re.compile(
     re.IGNORECASE,
 )
 _UNTIL = re.compile(
-    r",?\s*\b(?:until|till|for)\s+(?=(?:there\s+are|you\s+have|a\s+total|another|the\s+next|next|\d))", re.IGNORECASE
+    r",?\s{0,3}\b(?:until|till|for)\s+(?=(?:there\s+are|you\s+have|a\s+total|another|the\s+next|next|\d))",
+    re.IGNORECASE,
 )
 
 

@@ -18,7 +18,7 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
-from rillstep.core.notation.sizes import is_size_line, limited, names_sizes, read_size_line, stops_here
+from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.told_sizes import told_sizes
 from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
@@ -29,6 +29,8 @@ MAX_LINES = 1_000
 MAX_LINE = 4_000
 # So much of it in rows and rounds, which take far longer to read than words: some 500 rows in eight sizes.
 MAX_INSTRUCTIONS = 60_000
+# Long lines cost more than their length: of lines of 1,000 characters 40 are read, of 4,000 characters two.
+MOST_LENGTH = 40_000_000
 # What has so many errors is no pattern, or one in another language: the rest of it is not read.
 MOST_ERRORS = 300
 
@@ -70,7 +72,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     if told is not None:
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)
-    instructions = 0
+    instructions = length = 0
     for logical in logical_lines(raws):
         if told is not None and logical.number in told.lines:
             continue
@@ -80,8 +82,14 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
             reading.findings.append(Finding("too-many-errors", "error", span, message))
             break
-        if instructions > MAX_INSTRUCTIONS:
-            message = f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds are not read at once: from here on this text is not read. Parts of it can be checked by themselves."
+        length += len(logical.text) ** 2 if len(logical.text) <= MAX_LINE else 0
+        if instructions > MAX_INSTRUCTIONS or length > MOST_LENGTH:
+            many = (
+                f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds"
+                if instructions > MAX_INSTRUCTIONS
+                else "So many very long lines"
+            )
+            message = f"{many} are not read at once: from here on this text is not read. Parts of it can be checked by themselves."
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
             reading.findings.append(Finding("text-too-long", "error", span, message))
             break
@@ -157,6 +165,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
     if in_head and _TABLE.match(text) and len(reading.header.sizes) > 1:
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
         return
+    if in_head and starts_label(text) is None and (at := header.tells_gauge(text)) is not None:
+        header.read(reading.header, "gauge", text[at:], number, at, reading.findings)
+        return
     if in_head and starts_label(text) is None and explains_abbreviation(text, reading.header.terms):
         reading.header.extra.append(("Note", " ".join(text.split())))
         return
@@ -188,6 +199,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         chosen, problems = read_size_line(text.rstrip().rstrip(":"), number, reading.header.sizes)
         reading.findings.extend(problems)
         reading.active = chosen or reading.active
+    elif not in_head and (rest := all_sizes_then(text)) and starts_label(text[rest:]) is None:
+        reading.active = tuple(range(len(reading.header.sizes)))
+        read_body_line(reading, " " * rest + text[rest:], number, raws)
     elif not in_head and (done := stops_here(text, reading.header.sizes)) is not None:
         reading.add(Prose(text.strip(), reading.active, False, Span(number, 1, len(text) + 1)), [])
         reading.active = tuple(size for size in reading.active if size not in done) or reading.active

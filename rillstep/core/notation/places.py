@@ -374,10 +374,22 @@ def _skipped_counts(stream: Stream) -> str | None:
         stream.at = start
         return None
     stream.at += 1
+    after = words[words.index(next(word for word in words if word.startswith("count"))) :]
+    if counts is not None and "ch" in after:
+        return None  # "(counts as dc, ch 1, skip 1 ch)": the first mesh of a net, which such a chain is anyway
     return None if {"not", "doesn't", "don't"} & set(words) else counts
 
 
 def _next(stream: Stream) -> Into:
+    if stream.any_of(
+        "ch of turning ch",
+        "ch of turning chain",
+        "ch of the turning ch",
+        "ch of the turning chain",
+        "ch of tch",
+        "ch of beg ch",
+    ):
+        return TopOfChain()
     marker = read_marker(stream) if stream.peek() is not None and stream.here() and _sees_marker(stream) else None
     if marker is not None:
         return Marked(marker)

@@ -34,7 +34,7 @@ from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_
 from rillstep.core.notation.whats import STITCHES
 
 SETUP = re.compile(
-    r"^\s*(?:\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]\s*)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
+    r"^\s*+(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",

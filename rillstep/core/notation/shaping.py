@@ -43,12 +43,14 @@ _OTHERS = (
 
 def shaped(stream: Stream, work: Step) -> list[Step] | None:
     """What follows "sc in each st across" and changes its count; None (and nothing taken) when nothing of that comes next."""
-    if not (
-        isinstance(work, Work) and isinstance(work.into, Every) and work.into.what == STITCHES and work.per.is_always(1)
-    ):
+    if not (isinstance(work, Work) and isinstance(work.into, Every) and work.per.is_always(1)):
         return None
-    if work.into.end.last is not None or work.into.end.what is not None or work.into.end.word == "marker":
+    if replace(work.into.what, stitch="") != STITCHES:
         return None
+    end = work.into.end
+    if end.last is not None or end.what is not None or end.word == "marker":
+        return None
+    work = replace(work, into=replace(work.into, what=STITCHES))  # "each sc" of a row of sc
     start = stream.at
     stream.mark(",")
     stream.word("and", "while", "by")
@@ -103,7 +105,9 @@ def _by(stream: Stream, work: Work, more: bool) -> list[Step] | None:
     """After "increasing": "1 st at each end", "6 sts evenly"."""
     start = stream.at
     number = stream.number() or plain_num(stream, 1)
-    stream.word(*STITCH)
+    named = stream.at
+    if not stream.word(*STITCH) and stitch_word(stream) not in (None, work.stitch):
+        stream.at = named
     both = stream.any_of(*_BOTH_ENDS)
     first = not both and stream.any_of(*_BEGINNING)
     if first and stream.any_of("and end", "and at end", "and the end"):

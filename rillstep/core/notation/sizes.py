@@ -11,16 +11,21 @@ _BEFORE = re.compile(
     r"^(?:continue\s+(?:with|for)\s+|for\s+(?:the\s+)?|now\s+for\s+)?(?:the\s+)?(?:only\s+)?(?:sizes?\s+)?(?:only\s+)?",
     re.IGNORECASE,
 )
-_AFTER = re.compile(r"\s+(?:sizes?|bags?|versions?)?\s*(?:only)?\s*(?:continue|work|as follows)?\s*$", re.IGNORECASE)
+_AFTER = re.compile(
+    r"(?<!\s)\s++(?:(?:sizes?|bags?|versions?)(?:\s++|$))?(?:only(?:\s++|$))?(?:(?:continue|work|as follows)\s*+)?$",
+    re.IGNORECASE,
+)
 # What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
 _PREFIX = re.compile(
-    r"^\s*(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s*:?|:)\s*(?=(?:rnds?|rounds?|rows?|r)\.?\s*\d)",
+    r"^\s*+(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s{0,3}:?|:|\s{1,3}[-–—])\s*+(?=(?:rnds?|rounds?|rows?|r)\.?\s*\d|(?:next|last|final)\s+(?:rnds?|rounds?|rows?)\b)",
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
 _WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.|]|[-–—]\s)", re.IGNORECASE)  # fmt: skip
 # A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
-_DASHED = re.compile(r"(?:\d+|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]")
+_DASHED = re.compile(
+    r"(?:(?<!\d)\d{1,6}|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]"
+)
 
 
 @dataclass(frozen=True)
@@ -31,6 +36,10 @@ class Limited:
     sizes: tuple[int, ...]
 
 
+# Parts joined by "and" in the name of one size.
+MOST_PARTS = 4
+
+
 def split_names(inner: str, known: dict[str, int]) -> list[str]:
     """ "M, L and XL" into names; a size whose own name holds "and" or a comma is kept whole."""
     if inner.strip().lower() in known:
@@ -39,7 +48,7 @@ def split_names(inner: str, known: dict[str, int]) -> list[str]:
     for part in re.split(r",\s+|\s*/\s*|,", inner.replace(" & ", " and ")):
         pieces = re.split(r"\s+and\s+|^and\s+", part)
         while pieces:
-            for take in range(len(pieces), 0, -1):
+            for take in range(min(len(pieces), MOST_PARTS), 0, -1):
                 name = " and ".join(pieces[:take]).strip()
                 if name.lower() in known or take == 1:
                     names.append(name)
@@ -92,20 +101,33 @@ def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple
     return tuple(sorted(chosen)), findings
 
 
+_ALL_THEN = re.compile(r"^\W*(?:for\s+)?(?:all|both)\s+(?:the\s+)?sizes\s*[,:–—-]\s*(?=[A-Za-z])", re.IGNORECASE)
+
+
+def all_sizes_then(text: str) -> int:
+    """Where the rest begins of "All sizes, sides: joined rounds from here."; 0 for any other line."""
+    match = _ALL_THEN.match(text)
+    return match.end() if match is not None else 0
+
+
+MOST_OF_STOP = 160
 _STOPS = re.compile(
-    r"^\s*stop\s+here\s+for\s+(?P<names>.+?)(?:[,;.]\s*[^,;.]+?\s+(?:go|goes|continue|continues|carry|keep)\b.*)?\s*[.!]?\s*$",
+    r"^stop here for (?P<names>.+?)(?:[,;.]\s*[^,;.]+?\s+(?:go|goes|continue|continues|carry|keep)\b.*)?\s*[.!]?\s*$",
     re.IGNORECASE,
 )
 _NAMES_STOP = re.compile(
-    r"^\s*(?:for\s+)?(?P<names>[^:;.]{1,60}?)\s*[:,;–—-]?\s+(?:you\s+)?(?:stop|end|finish)s?\s+(?:the\s+\w+\s+)?here\b",
+    r"^(?:for )?(?P<names>[^:;.]{1,60}?) ?[:,;–—-]? (?:you )?(?:stop|end|finish)s?\s+(?:the\s+\w+\s+)?here\b",
     re.IGNORECASE,
 )
 
 
 def stops_here(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
     """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.": the sizes for which a piece is done."""
-    match = _STOPS.match(text) or _NAMES_STOP.match(text)
-    return sizes_named(match["names"], names) if match is not None and len(names) > 1 else None
+    bare = " ".join(text.split())  # a line may be padded with any number of spaces
+    if len(names) < 2 or len(bare) > MOST_OF_STOP or " here" not in bare.lower():
+        return None
+    match = _STOPS.match(bare) or _NAMES_STOP.match(bare)
+    return sizes_named(match["names"], names) if match is not None else None
 
 
 def limited(text: str, names: tuple[str, ...]) -> Limited | None:

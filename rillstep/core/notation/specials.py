@@ -28,7 +28,7 @@ _AT_WILL = re.compile(
 
 # A line of notes that defines a stitch says so by its name.
 _DEFINES = re.compile(
-    r"^\W*(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean)\b)"
+    r"^\W*+(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean)\b)"
     r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)(?:\s*[:=]\s*|\s+[-–—]\s+)(?=.*\b(?:in|into)\b)",
     re.IGNORECASE,
 )
@@ -64,7 +64,11 @@ def read_special(name: str, text: str, line: int, start: int, context: Context) 
     clean = " ".join(re.sub(r"\([^)]*\)", " ", name).split())
     if _HANDWORK.search(words) or not words:
         return Special(clean, (), words), ()
-    for body in (text, f"{text.rstrip().rstrip('.')} in same st"):
+    told = re.search(
+        r"\(([^()]*)\)\s*\.?\s*$", text[start:]
+    )  # "5 dc in same st, joined at the top (dc5tog in same st)"
+    inside = [" " * (start + told.start(1)) + told[1]] if told is not None and told.start() else []
+    for body in (text, f"{text.rstrip().rstrip('.')} in same st", *inside):
         stream = Stream(tokens_of(body, line, context.n_sizes, start), context, Span(line, len(text), len(text) + 1))
         steps = read_steps(stream)
         if steps and not stream.findings:

@@ -196,6 +196,9 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         and following.is_word("ch", "chs", "chain", "chains")
     ):
         return chains.read_counted_chain(stream, start)
+    if token.is_word("make", "work") and _counts_chains(stream):
+        stream.at += 1
+        return chains.read_counted_chain(stream, start)
     if token.is_word("in", "into"):
         return [_read_place_first(stream, start)]
     if token.kind == "num" and before and isinstance(before[-1], Gesture) and before[-1].kind == "change colour":
@@ -203,6 +206,17 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         if counted is not None:
             return [counted]
     return works.read_works(stream, start)
+
+
+def _counts_chains(stream: Stream) -> bool:
+    """ "make 121 (131) ch"."""
+    number, following = stream.peek(1), stream.peek(2)
+    return (
+        number is not None
+        and number.kind == "num"
+        and following is not None
+        and following.is_word("ch", "chs", "chain", "chains")
+    )
 
 
 def _read_place_first(stream: Stream, start: int) -> Step:

@@ -15,7 +15,8 @@ from rillstep.core.notation.labels import starts as starts_label
 _GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
 _WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
 _IN_SIZES = re.compile(
-    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;()]+)", re.IGNORECASE
+    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;()\[\]]+(?:[(\[][^.:;()\[\]]+[)\]])?)",
+    re.IGNORECASE,
 )
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
 _BESIDE = re.compile(
@@ -27,7 +28,7 @@ _SPOKEN_OF = re.compile(
 )
 # Names of sizes in ordinary use; letters only as capitals.
 _NAME = re.compile(
-    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|toddler|teen|adult)"
+    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|kids?|junior|youth|toddler|teen|adult)"
     r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
 )
 # "to fit a small (medium: large) project"
@@ -38,7 +39,7 @@ _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
 )
 _TWO = re.compile(r"\d\s*[,/|:;(\[]\s*\d")
-_MEASURE = re.compile(r"\s*\([^()]*\d[^()]*\)|\s*[–—-]\s*\d.*$|\s*:\s*\d.*$")
+_MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
 # Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
 _PAIR = re.compile(
@@ -64,6 +65,9 @@ def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
     if (one := re.match(r"\s*(one size)\s*(?:[;.(]|fits\b|$)", text, re.IGNORECASE)) is not None:
         return (one[1],)  # "One size; see the notes for a bigger one"
+    text = re.sub(
+        r"\s*[(\[](?:given|shown|written|listed|instructions)\b.*$", "", text, flags=re.IGNORECASE
+    )  # "S, M, L (given as S (M, L))"
     text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
@@ -97,7 +101,12 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if len(given) > 40 and len(named) > 1 and _SPOKEN_OF.search(given):
             return Told(tuple(name[0].upper() + name[1:] for name in named))  # a whole sentence
         names = size_names(given)
-        slashed = "," not in given and not re.search(r"[(\[]", given) and not any(_TWO.search(raw) for raw in raws)
+        slashed = (
+            re.search(r"[/|:;]", given) is not None
+            and "," not in given
+            and not re.search(r"[(\[]", given)
+            and not any(_TWO.search(raw) for raw in raws)
+        )
         return (
             Told((given.strip(),)) if slashed and len(names) > 1 else Told(names)
         )  # "S/M" is one size where no set stands
@@ -107,8 +116,8 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
             return Told(names, (index + 1, index + 2))
         beside = _BESIDE.match(raw)
         names = size_names(beside["names"]) if beside is not None and len(raw) <= 60 else ()
-        if len(names) > 1 and all(_NAME.fullmatch(name) or re.fullmatch("[A-Z]", name) for name in names):
-            return Told(names, (index + 1,))
+        if len(names) > 1 and _are_names(names):
+            return Told(tuple(map(_bare, names)), (index + 1,))
     for index, raw in enumerate(raws[:first_row]):
         columns = tuple(re.split(r"\s{2,}|\t+", raw.strip()))
         if len(columns) > 1 and all(_NAME.fullmatch(name) for name in columns):
@@ -118,7 +127,7 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
             return Told(names, (index + 1,))
         listed = _IN_SIZES.search(raw)
         names = (
-            tuple(re.split(r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*", listed["names"].strip()))
+            tuple(re.split(r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*|\s*[(\[]\s*", listed["names"].strip().rstrip(")]")))
             if listed is not None
             else ()
         )
@@ -143,6 +152,17 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):
             return Told(tuple(name[0].upper() + name[1:] for name in found))
     return _counted(raws)
+
+
+def _bare(name: str) -> str:
+    return re.sub(r"^sizes?\s+", "", name, flags=re.IGNORECASE)
+
+
+def _are_names(names: Sequence[str]) -> bool:
+    """Are these names of sizes, or letters or numbers in their order?"""
+    bare = [_bare(name) for name in names]
+    in_order = [str(at) for at in range(1, len(bare) + 1)]
+    return bare == in_order or all(_NAME.fullmatch(name) or re.fullmatch("[A-Z]", name) for name in bare)
 
 
 def _counted(raws: Sequence[str]) -> Told | None:

@@ -6,7 +6,7 @@ from rillstep.core.findings import Finding
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Gesture, Next, Num, Step, Total
-from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.vocabulary import foundation_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_num, read_counted_space
 
 _FILLERS = (
@@ -125,7 +125,7 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
     stream.word("corner")
     if stream.word(*SPACE, "corners"):
         return Total(count, "sp", None)
-    stitch = stitch_word(stream)
+    stitch = stitch_word(stream) or foundation_stitch(stream)
     if stitch is not None:
         stream.word(*STITCH)
         return Total(count, stitch)

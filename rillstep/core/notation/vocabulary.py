@@ -1,7 +1,7 @@
 """Which word stands for which stitch at a place in a line: short, long, special, or defined by the pattern."""
 
 from rillstep.core.notation.stream import Stream
-from rillstep.core.stitches import GATHERED, PICOT, long_names, stitch_words
+from rillstep.core.stitches import BY_US, GATHERED, PICOT, long_names, stitch_words
 
 # Other words for the special stitches that everybody knows.
 _GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
@@ -105,3 +105,18 @@ def sees_stitch(stream: Stream) -> str | None:
 def picot(stream: Stream) -> bool:
     """Take the word "picot"."""
     return stream.word(PICOT, "picots")
+
+
+def foundation_stitch(stream: Stream) -> str | None:
+    """ "fsc", "foundation single crochet": the stitch that makes its own chain below it; None (and nothing taken) for anything else."""
+    start = stream.at
+    token = stream.peek()
+    if token is not None and token.kind == "word" and token.text[:1] == "f":
+        stitch = stitch_words(stream.context.terms).get(token.text[1:])
+        if stitch in BY_US:
+            stream.at += 1
+            return stitch
+        if stream.word("foundation") and (stitch := stitch_word(stream)) in BY_US:
+            return stitch
+    stream.at = start
+    return None

@@ -29,7 +29,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
+from rillstep.core.notation.vocabulary import foundation_stitch, sees_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import BY_US, Loop, stitch_words
 
@@ -107,15 +107,8 @@ def _foundation(stream: Stream, start: int) -> Step | None:
     """ "fsc 25", "25 fsc", "foundation hdc 30", "30 foundation single crochet stitches"."""
     at = stream.at
     count = stream.number()
-    token = stream.peek()
-    stitch = None
-    if token is not None and token.kind == "word" and token.text[:1] == "f":
-        stitch = stitch_words(stream.context.terms).get(token.text[1:])
-        if stitch in BY_US:
-            stream.at += 1
-        elif stream.word("foundation"):
-            stitch = stitch_word(stream)
-    if stitch is not None and stitch in BY_US:
+    stitch = foundation_stitch(stream)
+    if stitch is not None:
         count = count or stream.number()
         stream.word(*STITCH)
         if count is not None:
@@ -204,6 +197,17 @@ _LAYERS = (
 )  # fmt: skip
 
 
+def _so_many_in_loop(stream: Stream, start: int, stitch: str, count: Num) -> Work | None:
+    """ "36 sc in BLO": so many, each in the back loop of one stitch, and not so many in each; the other way is tried as well."""
+    at = stream.at
+    if stream.word("in", "into") and (loop := read_loop(stream)) is not None:
+        token = stream.peek()
+        if (token is None or token.kind == "mark") and stream.choose(2, "in a loop") == 0:
+            return Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))
+    stream.at = at
+    return None
+
+
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     at = stream.at
     if stream.any_of(*_LAYERS) and not stream.sees("loops") and not stream.sees("lps"):
@@ -217,6 +221,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
         stream.at -= 1
     stream.word("loosely", "tightly", "neatly", "carefully", "firmly")
+    if leading is not None and (so_many := _so_many_in_loop(stream, start, stitch, leading)) is not None:
+        return [so_many]
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
     if leading is not None and stream.any_of("mr", "magic ring", "magic circle", "magic loop", "adjustable ring"):
         return [Work(stitch, leading, InRing(), loop, stream.since(start))]  # "6sc mr"

@@ -31,7 +31,7 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
     assert isinstance(row, Row)
     # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
     numbers = numbers_in(row.steps)
-    trials = max(12, MOST_STEPS_TRIED // (1 + len(numbers) + (line.last.spent if line.last else 0)))
+    trials = max(6, MOST_STEPS_TRIED // (1 + len(numbers) + (line.last.spent if line.last else 0)))
     for number in numbers:
         for value in _values(number.at(size), off):
             trials -= 1
