@@ -205,13 +205,10 @@ def read_gesture(stream: Stream) -> list[Step] | None:
 def _turns_out(stream: Stream) -> bool:
     """ "Turn the tote inside out": whatever it is called."""
     start = stream.at
-    if stream.word("turn", "turning") and (stream.word("the", "your") or True):
-        stream.at += (
-            stream.peek() is not None
-            and stream.tokens[stream.at].kind == "word"
-            and not stream.sees("inside")
-            and not stream.sees("right")
-        )
+    if stream.word("turn", "turning"):
+        stream.word("the", "your")
+        if (token := stream.peek()) is not None and token.kind == "word" and not token.is_word("inside", "right"):
+            stream.at += 1
         if stream.any_of("inside out", "right side out"):
             return True
     stream.at = start

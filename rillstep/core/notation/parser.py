@@ -82,7 +82,8 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
             reading.findings.append(Finding("too-many-errors", "error", span, message))
             break
-        length += len(logical.text) ** 2 if len(logical.text) <= MAX_LINE else 0
+        size = len(logical.text.strip())  # a row that stands with others in one line is padded
+        length += size**2 if len(logical.text) <= MAX_LINE else 0
         if instructions > MAX_INSTRUCTIONS or length > MOST_LENGTH:
             many = (
                 f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds"
@@ -95,7 +96,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             break
         _read_line(reading, logical.text, logical.number, raws)
         if len(reading.lines) > rows_before and not isinstance(reading.lines[-1], Prose):
-            instructions += len(logical.text)
+            instructions += size
         if logical.pieces:
             reading.lines[rows_before:] = [
                 _put_back(line, _broken(line), logical) for line in reading.lines[rows_before:]

@@ -78,7 +78,7 @@ def inner_words(bare: str) -> str:
 def is_size_line(text: str) -> bool:
     """Does a line say of itself that it names sizes ("Size XL only:"), known or not?"""
     key, colon, value = text.partition(":")
-    return bool(colon) and not value.strip() and key.strip().lower().split(" ")[0] in ("size", "sizes", "all")
+    return bool(colon) and not value.strip() and key.strip().lower().split(" ")[0] in ("size", "sizes", "all", "both")
 
 
 def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple[int, ...], list[Finding]]:

@@ -38,7 +38,7 @@ _NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inc
 _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
 )
-_TWO = re.compile(r"\d\s*[,/|:;(\[]\s*\d")
+_TWO = re.compile(r"\d\s{0,3}[/|(\[]\s{0,3}\d|[(\[]\s{0,3}\d{1,5}\s{0,3}[,;:]\s{0,3}\d{1,5}\s{0,3}[)\]]")
 _MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
 # Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
