@@ -183,6 +183,16 @@ def test_a_slip_in_it_is_found(what: str, before: str, after: str, code: str) ->
     assert code in found, found
 
 
+@pytest.mark.parametrize(
+    ("made", "stated", "odd"),
+    [("8", "8", None), ("7 (8, 8)", "8", 0), ("8", "8 (9, 8)", 1), ("7 (8, 7)", "8", 1), ("7", "8", None)],
+)
+def test_whether_a_chain_counts_is_the_same_in_every_size(made: str, stated: str, odd: int | None) -> None:
+    text = f"Sizes: S, M, L\nCh 4, join into a ring.\nRnd 1: Ch 2, {made} hdc in ring; join. ({stated})"
+    uneven = [f for f in prove_text(text).findings if f.code == "starting-chain-uneven"]
+    assert [f.size for f in uneven] == ([] if odd is None else [odd])
+
+
 def test_what_the_repeats_leave_must_be_said() -> None:
     text = (
         RING

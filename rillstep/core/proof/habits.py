@@ -47,8 +47,25 @@ def starting_chains(subject: Subject) -> list[Finding]:
             ):
                 found += _uneven(worked, line, first, usual_of.get(_first_stitch(line)))
         if worked.warned:
-            found += _warned(worked, unsaid)
+            found += [*_warned(worked, unsaid), *_counted_in_some(worked, line.steps[0].span)]
     return found
+
+
+def _counted_in_some(worked: WorkedLine, span: Span) -> list[Finding]:
+    """Where the text leaves open whether a chain counts, the total decides; and it must decide alike in every size."""
+    counted = {
+        work.size: any(counts == "st" for _, counts in work.turns[-1].around.says)
+        for work in worked.done
+        if work.turns and work.trouble is None
+    }
+    if len(set(counted.values())) < 2:
+        return []
+    few = min((True, False), key=lambda counts: sum(value == counts for value in counted.values()))
+    odd = [size for size, counts in counted.items() if counts == few]
+    names = " and ".join(worked.sizes[size] for size in odd)
+    does = "counts as a stitch" if few else "does not count as a stitch"
+    message = f"The total is true in size {names} only when the starting chain {does}, and in the other sizes only when it {'does not' if few else 'does'}."
+    return [Finding("starting-chain-uneven", "error", span, message, odd[0] if len(odd) == 1 else None)]
 
 
 def _warned(worked: WorkedLine, unsaid: set[tuple[int, str]]) -> list[Finding]:
