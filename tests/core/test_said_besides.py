@@ -149,6 +149,8 @@ def test_it_is_printed_as_what_it_was(what: str) -> None:
     ("what", "before", "after", "code"),
     [
         ("going on until there are so many", "have 40 (48, 56)", "have 41 (48, 56)", "until-not-met"),
+        ("going on until there are so many", "increasing 8", "increasing 6", "part-differs"),
+        ("stitches and rounds that there are then", "increasing 8", "increasing 9", "part-differs"),
         ("stitches and rounds that there are then", "32 (40) sts, 4 (5)", "32 (40) sts, 5 (5)", "total-differs"),
         ("stitches and rounds that there are then", "32 (40) sts, 4 (5)", "33 (40) sts, 4 (5)", "total-differs"),
         ("more in the last stitch", "placing 2 sc", "placing 3 sc", "total-differs"),

@@ -1,5 +1,6 @@
 """Stitches on the new edge: plain ones, several in one place, special ones, several worked together."""
 
+import re
 from dataclasses import replace
 
 from rillstep.core.fabric.cursor import Want
@@ -344,12 +345,22 @@ def spread(hook: Hook, step: Spread) -> None:
     hook.make([Run(Place("st", step.stitch), made)], ahead)
 
 
+# "increasing 8 sts in every round": by how many, where it is the same in all sizes.
+_GROWS = re.compile(
+    r"\b(?:increas|decreas)\w+ (\d{1,3}) (?:sts?|stitches|\w{1,3}) (?:in |on )?(?:each|every|per)(?: (?:rnd|round|row)|$)"
+)
+
+
 def onward(hook: Hook, step: Onward) -> None:
     """A row that grows or shrinks by as much as the one before it: how many stitches is known, and not where. Raises Stop."""
     if any(run.place.kind == "sp" or run.inner for run in hook.cursor.rest):
         raise Stop(
             Trouble("no-such-place", step.span, "lace cannot be gone on with in words: its rounds are written out")
         )
+    said = _GROWS.search(step.words)
+    if said is not None and int(said[1]) != abs(hook.around.grew):
+        message = f"{said[1]} in each round are said here; the one before changed by {abs(hook.around.grew)}"
+        raise Stop(Trouble("part-differs", step.span, message))
     ahead = hook.cursor.available(Want("st"))
     made = ahead + hook.around.grew
     if ahead < 1 or made < 1:
