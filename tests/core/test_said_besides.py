@@ -195,6 +195,15 @@ def test_whether_a_chain_counts_is_the_same_in_every_size(made: str, stated: str
     assert [f.size for f in uneven] == ([] if odd is None else [odd])
 
 
+def test_nothing_is_offered_where_another_size_has_nothing() -> None:
+    text = "Sizes: S, L\nCh 24 (30), join into a ring.\nRnd 1: Sc in each ch around; join. 24 (30) sts\n" + (
+        "Rnd 2: Ch 1, *sc in next 4 sts, sc2tog; repeat from * to last 0 (1) sts, sc in each remaining st; join. (20, 25)"
+    )
+    (wrong,) = [f for f in prove_text(text).findings if f.severity == "error"]
+    assert (wrong.code, wrong.size) == ("repeat-uneven", 1)
+    assert "Change 1 to 0" in [repair.message for repair in wrong.repairs]
+
+
 def test_what_the_repeats_leave_must_be_said() -> None:
     text = (
         RING

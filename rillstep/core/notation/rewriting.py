@@ -49,7 +49,7 @@ def _remaining(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         if left is None or 0 not in left.values or not isinstance(work, Work) or not isinstance(work.into, Every):
             continue
         if work.into.what == STITCH and work.into.end.word in ("around", "across"):
-            found[at + 1] = replace(work, into=Next(replace(left, parts=()), STITCH))
+            found[at + 1] = replace(work, into=Next(left, STITCH))
     return tuple(found)
 
 

@@ -30,10 +30,10 @@ def repairs_for(lines: tuple[LineWork, ...], index: int, size: int, off: int) ->
         return tuple(repair for _, _, repair in ranked[:MOST]), False
     assert isinstance(row, Row)
     # A hostile line may hold hundreds of numbers; in a line that people read all of them are tried.
-    numbers = numbers_in(row.steps)
+    numbers = list({number.span: number for number in numbers_in(row.steps)}.values())  # one may be meant twice
     trials = max(6, MOST_STEPS_TRIED // (1 + len(numbers) + (line.last.spent if line.last else 0)))
     for number in numbers:
-        for value in _values(number.at(size), off):
+        for value in _values(number.at(size), off, least=0 if 0 in number.values else 1):
             trials -= 1
             if trials < 0:
                 break
@@ -72,9 +72,10 @@ def _other_rows(lines: tuple[LineWork, ...], index: int, row: Again, size: int) 
     return found
 
 
-def _values(now: int, off: int) -> list[int]:
+def _values(now: int, off: int, least: int = 1) -> list[int]:
+    """Numbers to try instead, nearest first; none (0) only where another size has it."""
     steps = sorted({1, off, -(-off // 2)})
-    return [value for step in steps for value in (now + step, now - step) if value > 0]
+    return [value for step in steps for value in (now + step, now - step) if value >= least]
 
 
 def _tried(row: Row, size: int, start: Edge, around: Surroundings) -> Edge | None:
