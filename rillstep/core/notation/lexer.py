@@ -56,7 +56,7 @@ _TOKEN = re.compile(
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
-    |(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
+    |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))

@@ -162,7 +162,9 @@ def _are_names(names: Sequence[str]) -> bool:
     """Are these names of sizes, or letters or numbers in their order?"""
     bare = [_bare(name) for name in names]
     in_order = [str(at) for at in range(1, len(bare) + 1)]
-    return bare == in_order or all(_NAME.fullmatch(name) or re.fullmatch("[A-Z]", name) for name in bare)
+    return bare == in_order or all(
+        _NAME.fullmatch(part) or re.fullmatch("[A-Z]", part) for name in bare for part in name.split("/")
+    )
 
 
 def _counted(raws: Sequence[str]) -> Told | None:
