@@ -139,7 +139,7 @@ def plain_rounds(stated: int, count: int) -> str:
 def test_the_longest_texts_are_read_up_to_a_line_that_is_named() -> None:
     proof = prove_text(plain_rounds(60, 990))
     (end,) = [f for f in proof.findings if f.code == "text-too-long"]
-    assert end.span.line > 500 and "from here on" in end.message
+    assert end.span.line > 400 and "from here on" in end.message
     read = {line.line for line in proof.lines}
     assert max(read) == end.span.line - 1
     assert sum(len(line) for line in plain_rounds(60, 990).split("\n")[: max(read)]) < MAX_INSTRUCTIONS + 200
@@ -154,7 +154,7 @@ def test_words_between_the_rows_are_no_instructions() -> None:
     assert [f.code for f in proof.findings if f.severity == "error"] == ["total-differs"]
 
 
-def test_after_a_hundred_wrong_lines_of_a_size_its_rest_is_left() -> None:
+def test_after_sixty_wrong_lines_of_a_size_its_rest_is_left() -> None:
     rounds = "".join(f"Rnd {n}: Sc in each st around; join. ({60 + n} (60))\n" for n in range(2, 300))
     text = f"Sizes: S, L\nCh 60, join into a ring.\nRnd 1: Sc in each ch around; join. (60)\n{rounds}"
     proof = prove_text(text)
@@ -166,7 +166,7 @@ def test_after_a_hundred_wrong_lines_of_a_size_its_rest_is_left() -> None:
     assert after and all(line.sts[0] is None and line.sts[1] == 60 for line in after)
 
 
-def test_a_hundred_wrong_lines_are_counted_whatever_was_worked_before() -> None:
+def test_sixty_wrong_lines_are_counted_whatever_was_worked_before() -> None:
     whole = plain_rounds(60, 300)
     begun = prove_text(whole.replace("(60, ", "(61, ", 30)).findings  # so far it is remembered, and taken over
     anew = prove_text(whole.replace("(60, ", "(61, ")).findings
@@ -191,7 +191,7 @@ def test_long_lines_are_given_fewer_repairs_and_the_first_ones_all(monkeypatch: 
     proof = prove_text(f"Ch 400, join into a ring.\nRnd 1: Sc in each ch around; join. (400)\n{rows}")
     wrong = [f for f in proof.findings if f.code == "total-differs"]
     assert wrong[0].repairs and not wrong[-1].repairs
-    assert worked < 60 * MOST_STEPS_REPAIRED
+    assert worked < 200 * MOST_STEPS_REPAIRED
 
 
 def test_an_honest_text_is_far_from_the_bounds() -> None:

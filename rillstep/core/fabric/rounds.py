@@ -27,7 +27,7 @@ from rillstep.core.notation.tree import (
 )
 
 # What is wrong in so many lines of one size is no pattern, or another size's: the rest of it is not worked.
-MOST_WRONG = 100
+MOST_WRONG = 60
 
 
 @dataclass

@@ -14,7 +14,7 @@ from rillstep.core.proof.upstream import upstream_repairs
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
 MOST_REPAIRED = 40
 # And for so many of their steps: each of a long line's numbers is tried by working all of it.
-MOST_STEPS_REPAIRED = 800
+MOST_STEPS_REPAIRED = 250
 # For so many wrong totals of a size it is tried what follows from them: each time the pattern is worked again.
 MOST_FOLLOWED = 4
 

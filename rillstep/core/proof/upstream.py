@@ -19,6 +19,8 @@ FARTHEST = 12
 MOST_LINES = 60
 # Rows that are changed along with the foundation: those of a base, and a round with handles.
 MOST_FOLLOWED = 16
+# A round of a base has few straight runs; one of more is another kind of row.
+MOST_RUNS = 24
 CODES = ("repeat-uneven", "runs-out", "left-over")
 
 
@@ -96,6 +98,8 @@ def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pa
     if not isinstance(row, Row):
         return None
     counts = [n for n in _runs(row.steps) if n.values[size] is not None and n.parts]
+    if len(counts) > MOST_RUNS:
+        return None
     for length in dict.fromkeys(n.at(size) for n in counts):
         if length + by < 1:
             continue
