@@ -201,6 +201,8 @@ def is_heading(text: str, following: str | None) -> bool:
     bare = text.strip().strip("*_#[]~=-").strip()
     bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
     bare = _MADE.sub("", bare).strip()  # "Circles - make two"
+    if bare.lower().rstrip(":") in ("size", "sizes"):
+        return False
     if not bare or len(bare) > 48 or starts_label(bare) or following is None or bare.endswith((",", ";")):
         return False
     if bare.endswith("."):  # "Bottom."
