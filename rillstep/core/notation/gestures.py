@@ -87,10 +87,6 @@ _BOTH_LAYERS = (
     "working through both circles", "working through both pieces", "working through both panels", "working through both squares",
     "working through both motifs", "working through both", "working through all layers", "work through both pieces", "work through both panels",
 )  # fmt: skip
-_INSIDE_OUT = (
-    "turn inside out", "turn the bag inside out", "turn bag inside out", "turn work inside out", "turn the work inside out", "turn it inside out",
-    "turn right side out", "turn the bag right side out", "turn bag right side out", "turn it right side out",
-)  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
     "without twisting",
@@ -137,7 +133,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         stream.at += 1
         stream.mark(":")
         return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
-    if stream.any_of(*_INSIDE_OUT) or _turns_out(stream):
+    if _turns_out(stream):
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     leave = read_leave(stream)
     if leave is not None:

@@ -77,12 +77,13 @@ def _counted_loops(stream: Stream) -> Loops | None:
     stream.word("the")
     number = stream.number()
     if number is not None:
-        stream.word("free", "unused", "unworked", "remaining")
+        free = stream.word(*_FREE)
+        stream.word("remaining")
         loop = read_loop(stream)
         found = _loops(stream, loop) if loop is not None else None
         if found is not None:
             return replace(found, count=number)
-        if loop in ("front", "back") and stream.at > start + 2 and stream.tokens[stream.at - 3].is_word(*_FREE):
+        if free and loop in ("front", "back"):
             return Loops(loop, "Rnd", None, number)
     stream.at = start
     if stream.word("each", "every") and stream.word(*_FREE) and (loop := read_loop(stream)) in ("front", "back"):
@@ -381,15 +382,12 @@ def _skipped_counts(stream: Stream) -> str | None:
 
 
 def _next(stream: Stream) -> Into:
-    if stream.any_of(
-        "ch of turning ch",
-        "ch of turning chain",
-        "ch of the turning ch",
-        "ch of the turning chain",
-        "ch of tch",
-        "ch of beg ch",
-    ):
-        return TopOfChain()
+    start = stream.at
+    if stream.word(*CHAIN) and stream.word("of"):
+        stream.word("the")
+        if beginning_chain(stream) is not None:
+            return TopOfChain()  # "next ch of turning chain"
+    stream.at = start
     marker = read_marker(stream) if stream.peek() is not None and stream.here() and _sees_marker(stream) else None
     if marker is not None:
         return Marked(marker)
