@@ -270,6 +270,21 @@ def test_a_section_whose_rows_are_counted_on_goes_on_from_the_one_before() -> No
     assert [s.continues for s in prove_text(text).pattern.sections] == [None, "Net", "Top band"]
 
 
+def test_words_about_growth_name_no_stitch_of_other_terms() -> None:
+    text = (
+        RING
+        + "Rnd 2: Ch 1, *sc in next 5 sts, 2 sc in next st; rep from * around; join. (28)\nRnds 3-4: Continue to increase 4 sc every rnd. (36)"
+    )
+    proof = prove_text(text)
+    assert proof.ok and "increase 4 sts every rnd" in write(proof.pattern, "UK")
+
+
+def test_a_note_that_speaks_of_another_gauge_is_a_note() -> None:
+    text = f"Note: with a 6 mm hook, 12 hdc and 9 rows = 10 cm.\nGauge: sc 20 sts x 22 rows = 10 cm\n{WIDE}"
+    pattern = prove_text(text).pattern
+    assert [gauge.stitch for gauge in pattern.gauges] == ["sc"] and len(pattern.extra) == 1
+
+
 def test_an_oval_that_begins_with_its_own_chain_is_measured_as_one() -> None:
     text = (
         "GAUGE\nWith 5.5 mm hook, 12 hdc and 9 rounds = 4 in. / 10 cm.\nBASE\nRound 1: With MC, ch 26. 2 hdc in the 3rd ch from hook (beginning chs do not count as a st). Hdc in each ch until last ch. "

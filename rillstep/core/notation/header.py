@@ -223,8 +223,6 @@ _GAUGE_TOLD = re.compile(
 
 def tells_gauge(text: str) -> int | None:
     """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for any other line."""
-    if re.match(r"\s*(?:gauge|tension)\s*:", text, re.IGNORECASE):
-        return None  # read as any line of the head
     match = _GAUGE_TOLD.search(text)
     return match.start() if match is not None else None
 

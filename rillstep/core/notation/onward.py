@@ -39,7 +39,7 @@ def read_onward(text: str, line: int, context: Context, start: int, end: int) ->
 
 
 def _kept(words: str, context: Context) -> str:
-    """The words without what names stitches, which are called otherwise in other terms."""
+    """The words without names of stitches, which are called otherwise in other terms."""
     known = stitch_words(context.terms)
     clauses = [clause.strip() for clause in words.strip(" .,;").split(",")]
     told = [
@@ -47,7 +47,8 @@ def _kept(words: str, context: Context) -> str:
         for at, clause in enumerate(clauses)
         if not at or not any(w in known for w in re.findall(r"[a-z]+", clause.lower()))
     ]
-    return " ".join(", ".join(told).lower().split())
+    plain = " ".join(", ".join(told).lower().split())
+    return re.sub(r"[a-z]+", lambda word: "sts" if word[0] in known else word[0], plain)
 
 
 def last_of(said: again.AgainBody, first: Num) -> Num | None:

@@ -166,9 +166,6 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
     if in_head and _TABLE.match(text) and len(reading.header.sizes) > 1:
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
         return
-    if in_head and starts_label(text) is None and (at := header.tells_gauge(text)) is not None:
-        header.read(reading.header, "gauge", text[at:], number, at, reading.findings)
-        return
     if in_head and starts_label(text) is None and explains_abbreviation(text, reading.header.terms):
         reading.header.extra.append(("Note", " ".join(text.split())))
         return
@@ -192,6 +189,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         if in_head:
             reading.active = tuple(range(len(reading.header.sizes)))
             reading.restart()
+    elif in_head and not starts_label(text) and (at := header.tells_gauge(text)) is not None:
+        header.read(reading.header, "gauge", text[at:], number, at, reading.findings)
     elif in_head and reading.defining and ("=" in text or colon) and not starts_label(text):
         header.define(reading.header, text, number, 0, reading.findings)
     elif in_head and not starts_label(text) and (at := defines(text, reading.header.terms)) is not None:
