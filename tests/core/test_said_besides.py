@@ -219,6 +219,10 @@ def test_increases_every_few_rounds_are_not_taken_for_every_round() -> None:
         + "Rnd 2: Ch 1, *sc in next 5 sts, 2 sc in next st; rep from * around; join. (28)\nContinue increasing 4 sts every 3rd rnd until you have 40 sts."
     )
     assert "not-worked" in {f.code for f in prove_text(text).findings}
+    other = text.replace(
+        "Continue increasing 4 sts every 3rd rnd", "Continue in this manner, increasing 4 sts every other round,"
+    )
+    assert other != text and "not-worked" in {f.code for f in prove_text(other).findings}
 
 
 def test_a_corner_where_a_side_is_not_done_is_no_place() -> None:

@@ -13,7 +13,7 @@ from rillstep.core.stitches import stitch_words
 _STARTS = re.compile(
     r"^\s*(?:continue|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
     r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b"
-    r"|^\s*(?:continue|carry\s+on|keep|go\s+on)\s+(?:on\s+)?(?:increasing|to\s+increase|decreasing|to\s+decrease)\b(?!.*\b(?:every|each)\s+(?:other|second|third|fourth|\d+(?:nd|rd|th))\b)",
+    r"|^\s*(?:continue|carry\s+on|keep|go\s+on)\s+(?:on\s+)?(?:increasing|to\s+increase|decreasing|to\s+decrease)\b",
     re.IGNORECASE,
 )
 _UNTIL = re.compile(
@@ -22,9 +22,15 @@ _UNTIL = re.compile(
 )
 
 
+# Rounds that grow now and then do not all do what the one before did.
+_EVERY_FEW = re.compile(
+    r"\b(?:every|each)\s+(?:other|second|third|fourth|\d+(?:nd|rd|th))\s+(?:rnd|round|row)", re.IGNORECASE
+)
+
+
 def starts(text: str) -> bool:
     """Does an instruction go on as the rounds before it?"""
-    return _STARTS.match(text) is not None
+    return _STARTS.match(text) is not None and _EVERY_FEW.search(text) is None
 
 
 def read_onward(text: str, line: int, context: Context, start: int, end: int) -> tuple[Onward, again.AgainBody]:
