@@ -19,6 +19,8 @@ from rillstep.core.stitches import basic
 # wherever it is used, until a strap has been hung and measured.
 HANDLE_STRETCH = 0.05
 FLAT_LOW, FLAT_HIGH = 0.95, 1.05
+# A base in another stitch than the swatch is measured by an estimated height: only what is far off is told of it.
+ESTIMATED_LOW, ESTIMATED_HIGH = 0.85, 1.15
 
 
 @dataclass(frozen=True)
@@ -74,9 +76,9 @@ def handle_length_mm(drop_mm: float, gap_mm: float, allowance_mm: float = 0.0) -
     return loaded / (1 + HANDLE_STRETCH)
 
 
-def oval_flatness(sts: int, rounds: int, straight: float, gauge: Gauge) -> float:
-    """Stitches there are over stitches that the outline has room for, after so many rounds of an oval."""
-    outline = 2 * straight * gauge.width_mm + 2 * math.pi * rounds * gauge.height_mm
+def oval_flatness(sts: int, radius_mm: float, straight: float, gauge: Gauge) -> float:
+    """Stitches there are over stitches that the outline has room for: `radius_mm` is the height of all rounds of an oval or disc."""
+    outline = 2 * straight * gauge.width_mm + 2 * math.pi * radius_mm
     return sts * gauge.width_mm / outline
 
 
@@ -116,7 +118,8 @@ def _rounds(line: LineWork, size: int) -> tuple[Counts, ...]:
 def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float = 0.0) -> SizeShape:
     """Measure one size of a pattern from its worked rounds."""
     rounds: list[RoundShape] = []
-    straight = base_rounds = 0
+    straight = 0
+    radius_mm = 0.0
     openings: tuple[Opening, ...] = ()
     width_mm = height_mm = 0.0
     for index, section in enumerate(pattern.sections):
@@ -134,11 +137,11 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
             for offset, counts in enumerate(_rounds(line, work.size)):
                 number = line.line.first.at(work.size) + offset
                 if base:
-                    base_rounds += 1
-                    flat = oval_flatness(counts.sts, base_rounds, straight, gauge)
+                    radius_mm += tall
+                    flat = oval_flatness(counts.sts, radius_mm, straight, gauge)
                     shape = RoundShape(
                         line.line.span.line, index, number, stitch, counts.sts,
-                        straight * gauge.width_mm + 2 * base_rounds * tall, tall, 0.0, flat,
+                        straight * gauge.width_mm + 2 * radius_mm, tall, 0.0, flat,
                     )  # fmt: skip
                 else:
                     body = counts.sts if not openings else counts.sts + counts.chains
@@ -154,8 +157,8 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
     return SizeShape(
         tuple(rounds),
         straight * gauge.width_mm,
-        straight * gauge.width_mm + 2 * base_rounds * gauge.height_mm if base_rounds else 0.0,
-        2 * base_rounds * gauge.height_mm,
+        straight * gauge.width_mm + 2 * radius_mm if radius_mm else 0.0,
+        2 * radius_mm,
         width_mm,
         height_mm,
         openings,

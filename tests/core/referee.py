@@ -78,7 +78,7 @@ class Walker:
         self.made: list[P] = []
         self.taken = self.skipped = self.turn_began = 0
         self.uses: set[tuple[str, str]] = set()
-        self.stands = self.started = False
+        self.stands = self.started = self.may_end = False
         self.begins: list[P] = []  # a special stitch that the starting chain begins
 
     # --- places
@@ -90,6 +90,14 @@ class Walker:
         if what.kind == "st" and not stitch and self.below and all(p.kind == "ch" for p in self.below):
             return ("ch", None, "")  # along the underside of a chain, "sts" are its chains
         return (what.kind, what.length.at(self.size) if what.length else None, stitch)
+
+    def seen(self, what: What) -> Want:
+        """A post stitch of the row below as it looks after the turn."""
+        other = {"FP": "BP", "BP": "FP"}.get(what.stitch[:2], "") + what.stitch[2:]
+        turned = self.around.rows and other != what.stitch[2:]
+        return self.want(
+            replace(what, stitch=other) if turned and any(p.stitch == other for p in self.places) else what
+        )
 
     @property
     def below(self) -> list[P]:
@@ -184,7 +192,7 @@ class Walker:
                         for p in self.places[: stops[-end.last.at(size) if end.last else 0]]
                     )
                 self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
-                if wanted < 0 or (wanted == 0 and end.word != "last"):
+                if wanted < 0 or (wanted == 0 and end.word != "last" and not self.may_end):
                     raise Fails
                 for _ in range(wanted):
                     self.take(want)
@@ -302,7 +310,13 @@ class Walker:
                     self.turn(steps)
             case Repeat(steps=steps, times=end):
                 assert isinstance(end, ToEnd)
-                self.to_end(steps, end)
+                rest = (
+                    isinstance(following, Work)
+                    and isinstance(following.into, Every)
+                    and following.into.end.word in ("around", "across")
+                )
+                self.may_end = rest and end.last is None and following.into.what == What("st")
+                self.to_end(steps, end, self.may_end)
             case Gesture(kind="turn") if not self.started:
                 self.places.reverse()
             case Gesture(kind="both layers") if not self.taken:
@@ -320,7 +334,7 @@ class Walker:
             counts = step.counts or self.says.get(length)
             if step.counts:
                 self.says[length] = step.counts
-            if counts is None and length in (1, _height(following)):
+            if counts is None and (length in (1, _height(following)) or length == _low(following)):
                 counts = "none"
             if counts == "none":
                 return
@@ -345,7 +359,7 @@ class Walker:
         """A special stitch over several places: its steps as they stand."""
         if isinstance(step.into, Every):
             one = Num(tuple(v and 1 for v in step.per.values))
-            self.to_end((replace(step, into=Next(one, What("st"))),), step.into.end)
+            self.to_end((replace(step, into=Next(one, What("st"))),), step.into.end, False)
             return
         assert isinstance(step.into, Next)
         until, began = step.into.count.at(self.size), self.taken
@@ -385,7 +399,7 @@ class Walker:
         return offered(made, special) if special and made else made
 
     def each_kind(self, step: EachKind) -> None:
-        wants = [self.want(work.into.what) for work in step.works if isinstance(work.into, Every)]
+        wants = [self.seen(work.into.what) for work in step.works if isinstance(work.into, Every)]
         for kind, _, stitch in wants:
             self.uses |= {(one, stitch if one == "st" else "") for one in KINDS[kind]}
         keep: list[P] = []
@@ -409,7 +423,7 @@ class Walker:
             raise Fails
         self.places = keep
 
-    def to_end(self, steps: tuple[Step, ...], end: ToEnd) -> None:
+    def to_end(self, steps: tuple[Step, ...], end: ToEnd, whole: bool) -> None:
         wants = {self.want(what) if what.stitch else (what.kind, None, "") for what in whats(steps)}
         for kind, _, stitch in wants:
             self.uses |= {(one, stitch if one == "st" else "") for one in KINDS[kind]}
@@ -438,12 +452,13 @@ class Walker:
                     break
             return self.counted(self.places[:cut], wants)
 
-        here = left()
-        while here > 0:
+        here, takes = left(), 0
+        while here > 0 and not (whole and takes > here):
             self.turn(steps)
             now = left()
             if now >= here:
                 raise Fails
+            takes = takes or here - now
             here = now
         if here < 0:
             raise Fails
@@ -483,6 +498,15 @@ def _height(step: Step | None) -> int:
             return _height(works[0])
         case _:
             return 0
+
+
+def _low(step: Step | None) -> int:
+    """A chain one lower than the stitch that follows at once is a usual habit; 0 where none follows so."""
+    first = step
+    while isinstance(first, Repeat):
+        first = first.steps[0]
+    height = _height(step)
+    return height - 1 if isinstance(first, Work | Together | EachKind) and height > 2 else 0
 
 
 def whats(steps: tuple[Step, ...]) -> list[What]:

@@ -29,11 +29,11 @@ def test_gauge_is_rounded_once_as_it_is_printed() -> None:
 def test_flatness_of_an_oval_by_hand() -> None:
     gauge = Gauge("sc", 5.0, 5.0)
     # 2 rounds, straight side of 10: outline 2*10*5 + 2*pi*10 = 162.8 mm; 32 stitches are 160 mm.
-    assert oval_flatness(32, 2, 10, gauge) == pytest.approx(160 / 162.83, abs=1e-3)
+    assert oval_flatness(32, 2 * gauge.height_mm, 10, gauge) == pytest.approx(160 / 162.83, abs=1e-3)
     # a disc in hdc lies flat with 2 pi h / w increases a round
     hdc = hdc_gauge()
     increases = 2 * math.pi * hdc.height_mm / hdc.width_mm
-    assert oval_flatness(round(100 * increases), 100, 0, hdc) == pytest.approx(1.0, abs=1e-3)
+    assert oval_flatness(round(100 * increases), 100 * hdc.height_mm, 0, hdc) == pytest.approx(1.0, abs=1e-3)
     assert round(increases) == 8
 
 

@@ -204,12 +204,14 @@ def test_nothing_is_offered_where_another_size_has_nothing() -> None:
     assert "Change 1 to 0" in [repair.message for repair in wrong.repairs]
 
 
-def test_what_the_repeats_leave_must_be_said() -> None:
+def test_what_the_repeats_leave_is_worked_or_must_be_said() -> None:
     text = (
         RING
-        + "Rnd 2: Ch 1, *sc in next 7 sts, sc2tog, repeat from * around, ending with sc in any remaining sts; join."
+        + "Rnd 2: Ch 1, *sc in next 7 sts, sc2tog, repeat from * around, ending with {} in any remaining sts; join."
     )
-    (error,) = [f for f in prove_text(text).findings if f.severity == "error"]
+    proof = prove_text(text.format("sc"))
+    assert [f for f in proof.findings if f.severity == "error"] == [] and proof.lines[-1].sts == (22,)
+    (error,) = [f for f in prove_text(text.format("sc, 2 dc")).findings if f.severity == "error"]
     assert error.code == "not-understood" and "to last 3 sts" in error.message
 
 

@@ -93,7 +93,7 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
         return counts
     if length == 1 or (length <= height and first not in BY_US and isinstance(getattr(following, "into", None), Same)):
         return "none"  # "ch 2, puff in same sp" only lifts the hook
-    if length == height:
+    if length == height or (length == height - 1 > 1 and _works_at_once(following)):
         message = f"the text does not say whether ch {length} counts as a stitch"
         hook.warnings.append(Trouble("chain-unsaid", step.span, message))
         return "none"

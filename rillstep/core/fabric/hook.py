@@ -53,7 +53,7 @@ class Surroundings:
     says: what the text said a starting chain of so many chains counts as. pending: a turning
     chain made at the end of the row before. sides: the edges of the piece that come after the
     top when the work is rotated. loops: left free earlier, by (kind, number). grew: by how many stitches
-    the row before did.
+    the row before did. rest: what an earlier row left unworked, as that row would have met it.
     """
 
     says: tuple[tuple[int, str], ...] = ()
@@ -64,6 +64,7 @@ class Surroundings:
     corners: bool = False
     rows: bool = False
     grew: int = 0
+    rest: Edge | None = None
 
 
 @dataclass
@@ -92,10 +93,12 @@ class Hook:
     standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there
     sides: list[Run] = field(default_factory=list)
     on_side: bool = False
+    on_rest: bool = False  # the stitches that an earlier row left unworked have been reached
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
     slipping: bool = False  # slip stitches move the hook; they keep count of what they pass themselves
     spares_chain: bool = False  # the top of the turning chain below is named by itself in this row
+    may_end: bool = False  # a repeat before this step took as much as it could: nothing may be left for it
     counted_from: int = 0  # places taken when this turn of a repeat began: "in 4th st" counts from there
     steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
@@ -197,6 +200,17 @@ class Hook:
         if self.edge.foundation:
             self.cursor.rest = self._numbered(self._underside(span))
         self.on_side = not self.edge.foundation
+
+    def reach_unworked(self, span: Span) -> None:
+        """Go on in the stitches that an earlier row left unworked. Raises Stop when places are left before them."""
+        if self.around.rest is None or self.on_rest:
+            return
+        left = self.cursor.left() if self.cursor.taken else 0
+        if left:
+            message = f"{left} {places_word(self.cursor.kinds, left)} left over before the unworked ones"
+            raise Stop(Trouble("left-over", span, message, left=left))
+        self.on_rest = True
+        self.cursor.rest = self._numbered(list(reversed(self.around.rest.runs)))
 
     def _numbered(self, rest: list[Run]) -> list[Run]:
         """Places that are met only now, with numbers when the row is traced; the next one stands last, as on the cursor."""

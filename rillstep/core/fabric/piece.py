@@ -16,7 +16,7 @@ LoopsLeft = tuple[tuple[tuple[str, int], FreeLoops], ...]
 
 
 class State(NamedTuple):
-    """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong."""
+    """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong; rest: what was left unworked."""
 
     edge: Edge | None
     says: tuple[tuple[int, str], ...]
@@ -27,6 +27,7 @@ class State(NamedTuple):
     origin: tuple[str, int] | None
     wrong: int | None
     grew: int
+    rest: Edge | None
 
 
 @dataclass
@@ -42,24 +43,25 @@ class Piece:
     origin: tuple[str, int] | None = None
     wrong: int | None = None
     grew: int = 0  # by how many stitches the last row did
+    rest: Edge | None = None
 
     @property
     def state(self) -> State:
         return State(
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew, self.rest
         )  # fmt: skip
 
     @state.setter
     def state(self, state: State) -> None:
         (
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew, self.rest
         ) = state  # fmt: skip
 
     @property
     def key(self) -> tuple[Any, ...]:
         """The state as a key: edges, chains and loops by identity; whoever keeps the key keeps the state as well."""
         return (
-            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin, self.wrong, self.grew
+            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin, self.wrong, self.grew, id(self.rest)
         )  # fmt: skip
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:
@@ -96,6 +98,9 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         # A flat strip that becomes a tube, or a tube that goes on flat, is still one piece.
         piece = Piece(EMPTY)
         piece.state = before.state
+        taken = [i for i in range(index + 1, len(pieces)) if (pattern.sections[i].continues or "").lower() == wanted]
+        # What another piece that goes on from there has left, as a second strap takes it up.
+        piece.rest = next((pieces[i].rest for i in reversed(taken) if pieces[i].rest is not None), piece.rest)
         return piece
     if on.edge == "side by side":
         edge = Edge((before.edge or EMPTY).runs * pattern.sections[index].made(size))

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from rillstep.core.fabric.cursor import TAKES, Want, want_of
 from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
-from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted, places_word
+from rillstep.core.fabric.hook import NOWHERE, Hook, Stop, Trouble, counted, places_word
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import (
     AsFirst,
@@ -31,7 +31,10 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
     size = hook.size
     match into:
         case Next(number, what) if what.between > 1:
-            return taken(hook, wanted(hook, what), number.at(size) * what.between, span, loop) // what.between
+            places_before = number.at(size) * what.between
+            if "sp" in hook.cursor.kinds:
+                return counted(hook.take(wanted(hook, what), places_before, span, use=False)) // what.between
+            return taken(hook, wanted(hook, what), places_before, span, loop) // what.between
         case Next(number, What("gap")):
             if hook.cursor.rest or not hook.sides:
                 raise Stop(Trouble("no-such-place", span, _NO_CORNER))
@@ -117,6 +120,8 @@ def _between_groups(hook: Hook, what: What, end: ToEnd, span: Span) -> int:
 
 def wanted(hook: Hook, what: What) -> Want:
     """What is named; a stitch that the edge has none of means any stitch, as a corner does where none is marked."""
+    if what.unworked:
+        hook.reach_unworked(NOWHERE)
     want = want_of(what, hook.size)
     if is_post(want.stitch) and hook.around.rows and _is_next(hook, other_side(want.stitch)):
         want = replace(
@@ -203,7 +208,7 @@ def _every(hook: Hook, what: What, end: ToEnd, span: Span, loop: str) -> int:
         count -= 1  # its top is named by itself later in the row
     hook.cursor.use(want)
     if count < 1:
-        if count == 0 and end.word in ("last", "marker"):
+        if count == 0 and (end.word in ("last", "marker") or hook.may_end):
             return 0
         raise Stop(Trouble("runs-out", span, "there is nothing left here to work into", missing=1 - count))
     return taken(hook, want, count, span, loop)

@@ -15,15 +15,17 @@ from rillstep.core.notation.tree import EachKind, Group, Num, Repeat, Skip, Step
 _LOOKS_AGAIN = 32
 
 
-def repeat(hook: Hook, step: Repeat) -> None:
-    """Work the steps of a repeat as often as it says. Raises Stop."""
+def repeat(hook: Hook, step: Repeat, rest_follows: bool = False) -> None:
+    """Work the steps of a repeat as often as it says; rest_follows: the next step takes what is left. Raises Stop."""
     if isinstance(step.times, Num):
         times = step.times.at(hook.size)
         if times > MOST_REPEATS:
             raise Stop(Trouble("too-large", step.span, f"more than {MOST_REPEATS:,} repeats are not worked"))
         _repeat_times(hook, step.steps, times)
         return
-    _repeat_to_end(hook, step, step.times)
+    whole = rest_follows and step.times.last is None and step.times.what is None and step.times.word != "marker"
+    hook.may_end = whole
+    _repeat_to_end(hook, step, step.times, whole)
 
 
 def _repeat_times(hook: Hook, steps: tuple[Step, ...], times: int) -> None:
@@ -57,10 +59,18 @@ def _freed(hook: Hook) -> list[Run]:
     return hook.freed_front if hook.freed_front else hook.freed_back
 
 
-def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
-    """Work the brackets until exactly `last` places are left; anything else is an error with its remainder."""
+def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd, whole: bool) -> None:
+    """Work the brackets until exactly `last` places are left; anything else is an error with its remainder.
+
+    whole: as often as they come out whole instead, and what is left is worked by the next step.
+    """
     hook.settle()
-    wants = {_in_repeat(hook, what) for what in _whats(step.steps)}
+    whats = _whats(step.steps)
+    if any(what.kind == "sp" for what in whats) and any(what.between > 1 for what in whats):
+        # The gaps between groups are met on the way from space to space, and the stitches before them are passed over.
+        whats = [what for what in whats if what.between < 2]
+        hook.cursor.uses -= {use for use in hook.cursor.uses if use[0] == "st"}
+    wants = {_in_repeat(hook, what) for what in whats}
     for want in wants:
         hook.cursor.use(want)
     here = _left_before(hook, wants, end, step.span)
@@ -68,7 +78,7 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd) -> None:
         here = sum(to_marker(hook, want, end.marker) or 0 for want in wants)
     takes = done = 0
     turns = Turns()
-    while here > 0:
+    while here > 0 and not (whole and takes > here):
         before = here
         try:
             _turn(hook, step.steps)

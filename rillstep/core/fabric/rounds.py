@@ -19,10 +19,13 @@ from rillstep.core.notation.tree import (
     FromHook,
     Gesture,
     Line,
+    Next,
+    Nth,
     Pattern,
     Row,
     Section,
     Setup,
+    Skip,
     Work,
 )
 
@@ -121,13 +124,16 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         before, was_pending = here, piece.pending
         around = _around(piece, where) if turn else beginning
         how = (turn == times - 1, _is_turned(source, section))
+        if not turn and _on_rest(source, line, size, piece, around, how):
+            start = before = here = piece.rest or EMPTY
+            beginning = around = replace(around, rest=None, pending=None)
         last, here, around = _best_reading(source, line, size, here, around, how)
         turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
         spent += last.spent
         if last.trouble:
             gone_on = go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
-        _keep(piece, last, line.kind, first_number + turn)
+        _keep(piece, last, line.kind, first_number + turn, on_rest=before is piece.rest)
         piece.grew = last.counts.sts - before.counts().sts
         rounds.append(last.counts)
         if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
@@ -154,8 +160,33 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
 def _around(piece: Piece, where: Where) -> Surroundings:
     rows = where.section.worked in ("rows", "rows from the same side") or piece.rows > 0
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), piece.loops, where.pattern.specials, where.corners, rows, piece.grew
+        piece.says, piece.pending, piece.sides(), piece.loops, where.pattern.specials, where.corners, rows, piece.grew,
+        piece.rest,
     )  # fmt: skip
+
+
+def _on_rest(source: Row, line: Worked, size: int, piece: Piece, around: Surroundings, how: tuple[bool, bool]) -> bool:
+    """Is a row worked on what an earlier one left unworked? It is where it begins anew after some skipped stitches, or says so, and comes out."""
+    begins = _begins_apart(source)
+    if piece.rest is None or not begins:
+        return False
+    edge, apart = piece.rest, replace(around, rest=None, pending=None)
+    work, _, _ = _best_reading(source, line, size, edge, apart, how)
+    return begins == "unworked" or not (work.trouble or (how[0] and differing(line.totals, work.counts, size)))
+
+
+def _begins_apart(source: Row) -> str:
+    """ "skipped", where a yarn is joined anew after so many stitches skipped ("sk next 6 sts, join yarn in next st"); "unworked", where it says so; else ""."""
+    skips = ""
+    for step in source.steps:
+        if isinstance(step, Skip) and not step.first and step.what.kind == "st":
+            skips = "unworked" if step.what.unworked else skips or "skipped"
+        elif isinstance(step, Gesture) and step.kind == "join colour":
+            unworked = isinstance(step.into, Next | Nth) and step.into.what.unworked
+            return "unworked" if unworked else skips
+        elif not isinstance(step, Gesture):
+            return ""
+    return ""
 
 
 def _best_reading(
@@ -201,8 +232,8 @@ def _is_turned(source: Row, section: Section) -> bool:
     return flat and not source.gestures & {"turn", "do not turn"}
 
 
-def _keep(piece: Piece, work: RowWork, kind: str, number: int) -> None:
-    """What a worked row leaves for later: loops, the underside, what is known of chains."""
+def _keep(piece: Piece, work: RowWork, kind: str, number: int, on_rest: bool) -> None:
+    """What a worked row leaves for later: loops, the underside, stitches left unworked, what is known of chains."""
     piece.says = work.says
     piece.pending = work.pending
     if work.free is not None and piece.origin is not None:
@@ -212,6 +243,8 @@ def _keep(piece: Piece, work: RowWork, kind: str, number: int) -> None:
         if free is not None:
             left = FreeLoops((), free.back) if loop == "front" else FreeLoops(free.front, ())
             piece.set_loops((used_kind, used), left)
+    if work.rest is not None or on_rest:
+        piece.rest = interned(Edge(work.rest)) if work.rest else None
     if work.underside:
         piece.underside = work.underside
     piece.origin = (kind, number)

@@ -7,6 +7,7 @@ from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.places import until
 from rillstep.core.fabric.repeats import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
+from rillstep.core.notation.features import takes_the_rest
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
@@ -48,6 +49,8 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
             )  # the starting chain stands on the first one
             if many <= 0:
                 return
+            if what.unworked:
+                hook.reach_unworked(step.span)
             hook.take(want_of(what, hook.size), many, step.span, skipping=True)
             hook.skipped += many
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
@@ -73,7 +76,7 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
         case Foundation():
             foundation(hook, step)
         case Repeat():
-            repeat(hook, step)
+            repeat(hook, step, takes_the_rest(following))
         case Gesture():
             gesture(hook, step)
     hook.started = hook.started or not isinstance(step, Gesture)

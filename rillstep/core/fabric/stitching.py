@@ -33,7 +33,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.stitches import SC
+from rillstep.core.stitches import SC, is_post, other_side
 
 MOST_REPEATS = 20_000
 # More slip stitches than this at the end of a round are no levelling of it.
@@ -266,7 +266,7 @@ def each_kind(hook: Hook, step: EachKind) -> None:
             made = _stitches(hook, work.stitch, work.per.at(hook.size), 1)
         else:
             made = _made_in_one(hook, work.steps, "")
-        rules.append((wanted(hook, work.into.what), made))
+        rules.append((_seen(hook, work.into.what) or wanted(hook, work.into.what), made))
         hook.cursor.use(rules[-1][0])
 
     def above(runs: list[Run]) -> list[Run]:
@@ -289,6 +289,14 @@ def each_kind(hook: Hook, step: EachKind) -> None:
     if not made and step.end.word in ("around", "across"):
         raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
     hook.make(made, None)
+
+
+def _seen(hook: Hook, what: What) -> Want | None:
+    """A post stitch of the row below as it looks after the turn, which is what "FPdc around each FPdc" means; None for anything else."""
+    if not is_post(what.stitch) or not hook.around.rows:
+        return None
+    want = Want("st", stitch=other_side(what.stitch))
+    return want if has(hook, want) else None
 
 
 def _runs_before(hook: Hook, end: ToEnd, span: Span) -> list[Run]:

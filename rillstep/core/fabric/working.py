@@ -47,7 +47,7 @@ class RowWork:
 
     says: what is now known of starting chains. pending: a turning chain made at its end.
     underside: places along the foundation chain that it was worked on. free: loops left free of
-    the row before. row: what was worked, at whose places in the text the steps stand.
+    the row before. rest: what it leaves unworked, None where it is not about that. row: what was worked, at whose places in the text the steps stand.
     """
 
     edge: Edge
@@ -62,6 +62,7 @@ class RowWork:
     used_loops: tuple[tuple[str, int, str], ...] = ()
     underside: int = 0
     spent: int = 0
+    rest: tuple[Run, ...] | None = None
     row: Row | None = field(default=None, compare=False, repr=False)
 
     @property
@@ -187,6 +188,7 @@ def work_row(
         tuple(hook.used_loops),
         hook.cursor.worked_chains if edge.foundation or not edge.runs else 0,
         hook.steps,
+        tuple(reversed(hook.cursor.rest)) if _leaves(row, hook) and trouble is None else None,
         row,
     )
 
@@ -228,6 +230,12 @@ def _only_a_part(row: Row, hook: Hook) -> bool:
     joins = any(isinstance(step, Gesture) and step.kind == "join" for step in row.steps)
     part = hook.edge.closed or hook.joined_within
     return row.kind == "Row" and hook.turned and part and not hook.edge.foundation and not joins
+
+
+def _leaves(row: Row, hook: Hook) -> bool:
+    """Does a row leave stitches for later, or take up what was left?"""
+    left = hook.unworked or _only_a_part(row, hook)
+    return hook.on_rest or (left and any(not run.place.optional for run in hook.cursor.rest))
 
 
 def _turned_first(steps: tuple[Step, ...]) -> tuple[Step, ...]:

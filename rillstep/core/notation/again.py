@@ -13,9 +13,9 @@ from rillstep.core.stitches import stitch_words
 _ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
-    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:rows?|rnds?|rounds?)\s+\d))\s+"
-    r"(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rnds?|rounds?)\b|(?:two|three|four|five|six)\s+(?:rows|rnds|rounds)\b|(?:rows?|rnds?|rounds?|r)\.?\s*[\d{]|"
-    rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round)s?\b)",
+    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:work\s+)?(?:the\s+)?same\s+as|(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:(?:rows?|rn?ds?|rounds?)\s+\d|(?:these|those|the\s+last|last)\s+\w+\s+(?:rows|rn?ds|rounds)\b)))\s+"
+    r"(?:this\s+(?:\d{1,2}[\s-]+)?(?:rows?|rn?ds?|rounds?)\b|(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rn?ds?|rounds?)\b|(?:two|three|four|five|six)\s+(?:rows|rnds|rounds)\b|(?:rows?|rn?ds?|rounds?|r)\.?\s*[\d{]|"
+    rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round|rd)s?\b))",
     re.IGNORECASE,
 )
 
@@ -53,10 +53,12 @@ def read_again(stream: Stream) -> AgainBody:
         pass
     sources: tuple[Num, ...] = ()
     last_rows: Num | None = None
-    if stream.word("last", "previous", "prev") or stream.word("these", "those") or _rows_counted(stream):
+    if stream.word("last", "previous", "prev", "this") or stream.word("these", "those") or _rows_counted(stream):
         last_rows = stream.number() or plain_num(stream, 1)
+        stream.mark("-")
         if not stream.word(*_ROWS):
             raise NotUnderstood(stream.here(), "which rows to repeat is missing")
+        _called_a_pattern(stream)
     elif stream.word(*_ROWS):
         stream.mark(".")
         sources = _sources(stream)
@@ -66,6 +68,18 @@ def read_again(stream: Stream) -> AgainBody:
             stream.at += 1  # "as 3rd mesh round"
         stream.word(*_ROWS)
     return read_how_often(stream, sources, last_rows)
+
+
+def _called_a_pattern(stream: Stream) -> None:
+    """ "this 6 row stripe pattern (4 rows A, 2 rows B)": what those rows are called, which is only told."""
+    start = stream.at
+    while stream.word(
+        "stripe", "stripes", "colour", "color", "pattern", "sequence", "repeat", "stitch", "lace", "section"
+    ):
+        pass
+    if stream.at > start and stream.mark("("):
+        while stream.peek() is not None and not stream.mark(")"):
+            stream.at += 1
 
 
 def _rows_counted(stream: Stream) -> bool:
@@ -83,6 +97,8 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         start = stream.at
         stream.mark(",", ";", ".")
         _in_colours(stream)
+        if stream.peek() is None:
+            break
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
@@ -92,7 +108,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             then = following
         elif (remain := _until_sts(stream)) is not None:
             until_sts = remain
-        elif until_sts is not None and (rows := _rows_besides(stream)) is not None:
+        elif (until_sts or more) is not None and (rows := _rows_besides(stream)) is not None:
             total = rows
         elif stream.word("until", "till"):
             until, by_measure = _until(stream)
@@ -101,6 +117,9 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.word(*_ROWS)
         elif (number := _times(stream)) is not None:
             more = number
+        elif stream.word("moving", "slipping"):
+            while (told := stream.peek()) is not None and told.kind == "word":
+                stream.at += 1  # "moving to the middle of the loop each time": as in the row that is repeated
         elif stream.any_of(
             "alternately", "alternating", "in turn", "in sequence", "for pattern", "in pattern", "throughout"
         ):
@@ -114,6 +133,16 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
 def _in_colours(stream: Stream) -> None:
     """ ", working 2 rows in B, 2 rows in C and 2 rows in A": the colours of rows that are repeated, up to how often they are."""
     start = stream.at
+    if (
+        stream.number() is not None
+        and stream.word(*_ROWS)
+        and stream.word("in", "with", "of")
+        and stream.word("colour", "color", "a", "b", "mc", "cc")
+    ):
+        while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
+            stream.at += 1  # "4 rows with colour 1 and 2 rows with colour 2"
+        return
+    stream.at = start
     if stream.word("working", "alternating", "changing", "using", "in") and not stream.sees("pattern"):
         known = stitch_words(stream.context.terms)
         while (
@@ -129,6 +158,7 @@ def _in_colours(stream: Stream) -> None:
 def rows_in_all(stream: Stream) -> Num | None:
     """ "14 (18) rows worked", "16 rows in total": how many there are now."""
     start = stream.at
+    stream.word("for")
     told = stream.any_of(
         "you should now have", "you should have", "you will have", "you now have", "there are", "you have", "there should be"
     )  # fmt: skip
@@ -279,7 +309,7 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
         stream.word(*_ROWS)
         number = stream.number()
         token = stream.peek()
-        if number is None or (token is not None and token.is_word("times", "time", "more", "x")):
+        if number is None or (token is not None and token.is_word("times", "time", "more", "x", *_ROWS)):
             stream.at = start
             return tuple(found)
         found.append(number)

@@ -19,7 +19,7 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
     words: list[str] = []
     while (
         (token := stream.peek()) is not None
-        and token.kind in ("word", "num")
+        and token.kind in ("word", "num", "ordinal")
         and not token.is_word("to", "turn", "join")
     ):
         words.append(token.text)

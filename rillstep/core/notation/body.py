@@ -5,16 +5,16 @@ from dataclasses import replace
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import checks, header, plain_rows, rows
-from rillstep.core.notation.copies import made_so_often, worked_like
+from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.header import context_of
-from rillstep.core.notation.labels import in_rows, title_of
+from rillstep.core.notation.labels import in_rows, numbers_in_label, title_of
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
-from rillstep.core.notation.sizes import is_size_line, limited
+from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Prose, Row, Setup
+from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 
 
@@ -38,6 +38,9 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if counted is not None:
         reading.add(counted, [])
         return
+    if len(reading.active) < len(reading.header.sizes) and numbers_in_label(text) == len(reading.header.sizes):
+        reading.active = tuple(range(len(reading.header.sizes)))  # "Size L: ..." is over, whether it is said or not
+        context = context_of(reading.header, reading.active, context.kind)
     limit = limited(text, reading.header.sizes)
     if limit is not None:
         text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
@@ -46,13 +49,21 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
         reading.head(title, span, text)
         context = context_of(reading.header, context.active, reading.context().kind)
-    found = rows.read_row(text, number, context, tuple(reading.expected))
+    if (
+        reading.open is not None
+        and not reading.lines
+        and starts_label(text) is None
+        and _read_copy(reading, text, number, span)
+    ):
+        return
+    found = _like_rows(reading, text, number, context) or rows.read_row(text, number, context, tuple(reading.expected))
     if found is not None:
         lines, problems = found
         reading.findings.extend(problems)
         for line in lines:
             reading.add(line, [])
         return
+    reading.joins_piece(text)
     setup = rows.read_setup(text, number, context) if not only_tells(text) else None
     if setup is not None:
         line, problems = setup
@@ -80,12 +91,24 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
 
 
+def _like_rows(
+    reading: Reading, text: str, number: int, context: Context
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
+    """ "Rows 2-7 (9): as first tab": the rows of an earlier piece; None for any other line."""
+    match = starts_label(text)
+    if match is None or " as " not in f" {text.lower()}" or not reading.sections:
+        return None
+    label = rows.read_label(text, number, context, match, tuple(reading.expected))
+    lines = rows_like(text[label.body :], label.first, label.last, reading.sections) if not label.findings else ()
+    return (lines, ()) if lines else None
+
+
 def _without_title(text: str, reading: Reading) -> str:
     """ "Rep Mesh rnd 3 until there are 14 mesh rnds": the name of the rows that are counted by themselves, blanked."""
     name = reading.open.title if reading.open is not None else ""
     if not name or not re.match(r"\s*(?:rep|repeat|work)\b", text, re.IGNORECASE):
         return text
-    own = re.compile(rf"\b{re.escape(name)}(?=\s+(?:rnds?|rounds?|rows?)\b)", re.IGNORECASE)
+    own = re.compile(rf"\b{re.escape(name)}(?=\s+(?:rn?ds?|rounds?|rows?)\b)", re.IGNORECASE)
     return own.sub(lambda match: " " * len(match[0]), text)
 
 
@@ -93,23 +116,21 @@ def _side_by_side(text: str, reading: Reading) -> str:
     """ "Dc in next 31 sts of second triangle, dc in 32 sts of first triangle": a first row over all pieces of one kind, one after
     another; which piece is meant is blanked, as they are alike."""
     section = reading.open
-    source = next((s for s in reversed(reading.sections) if section is not None and s.title == section.continues), None)
-    if (
-        section is None
-        or source is None
-        or max(source.make) < 2
-        or any(isinstance(line, Row) for line in reading.lines)
-    ):
+    if section is None or any(isinstance(line, Row) for line in reading.lines):
         return text
-    name = re.escape(source.title.lower().removesuffix("s"))
-    pieces = re.compile(
-        rf"\b(?:of|along|from)\s+(?:the\s+)?(first|second|third|fourth|other|next)\s+{name}s?\b", re.IGNORECASE
-    )
-    named = {match[1].lower() for match in pieces.finditer(text)}
-    if len(named) != max(source.make):
-        return text
-    reading.open = replace(section, on=Along("side by side"))
-    return pieces.sub(lambda match: " " * len(match[0]), text)
+    for source in reversed(reading.sections):
+        if max(source.make) < 2 or (section.continues is None and not reading.guessed):
+            continue
+        name = re.escape(source.title.lower().removesuffix("s"))
+        pieces = re.compile(
+            rf"\b(?:of|along|from|across)\s+(?:the\s+)?(first|second|third|fourth|other|next|front|back)\s+{name}s?\b",
+            re.IGNORECASE,
+        )
+        named = {match[1].lower() for match in pieces.finditer(text)}
+        if len(named) == max(source.make):
+            reading.open = replace(section, continues=source.title, on=Along("side by side"))
+            return pieces.sub(lambda match: " " * len(match[0]), text)
+    return text
 
 
 def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) -> bool:
@@ -218,7 +239,8 @@ def _following(raws: list[str], number: int, reading: Reading) -> str | None:
         is_row = starts_label(raw) is not None or (not notes and rows.begins_unlabelled(raw, reading.context()))
         if is_row or rows.SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
             return raw
-        if is_size_line(raw) or raw.strip().lower().rstrip(":.").endswith(" only"):
+        bare = raw.strip().lower().rstrip(":.")
+        if is_size_line(raw) or bare.endswith(" only") or names_sizes(raw, reading.header.sizes):
             continue
         notes += 1
         if notes > MOST_NOTES // 2 or not (_NOTE.match(raw) or raw.rstrip().endswith((".", "!"))):

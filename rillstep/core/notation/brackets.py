@@ -1,5 +1,6 @@
 """Brackets and stars: repeats, several stitches in one place, totals and remarks that stand in brackets."""
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 
@@ -16,11 +17,15 @@ from rillstep.core.notation.tree import (
     Chain,
     Closing,
     Every,
+    Gesture,
     Group,
+    InRing,
+    Last,
     Next,
     Nth,
     Num,
     Repeat,
+    Same,
     Skip,
     Step,
     ToEnd,
@@ -38,7 +43,7 @@ _TIMES = ("times", "time", "x", "times in total", "times total")
 _REMARKS = (
     "counts", "count", "does", "do", "this", "see", "note", "the", "total", "made", "inc", "rs", "ws", "right",
     "wrong", "optional", "approx", "about", "you", "mark", "first", "last", "each", "as", "corner", "or", "all",
-    "now", "here", "same",
+    "now", "here", "same", "uk", "us",
 )  # fmt: skip
 
 
@@ -62,6 +67,8 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
         del before[before.index(closing_step[0], len(before) - 3 if len(before) > 2 else 0)]
         before.pop()
         return [closing_step[2]]
+    if (colour := _colour(stream)) is not None:
+        return [colour]
     some = _for_some_sizes(stream, read_steps)
     if some is not None:
         return some
@@ -83,6 +90,20 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     if not steps and len(stream.findings) == findings:
         return []  # "(optional)": nothing to work
     return [_after(stream, steps, start)]
+
+
+def _colour(stream: Stream) -> Gesture | None:
+    """ "(MC) 3 sc, (CC) 1 sc": the colour of what comes next."""
+    name, closing, following = stream.peek(1), stream.peek(2), stream.peek(3)
+    letter = (
+        name is not None and name.kind == "word" and (name.text in ("mc", "cc") or re.fullmatch("[a-h]", name.text))
+    )
+    works = following is not None and (following.kind in ("word", "num") or following.is_mark("*", "[", "("))
+    if not letter or not works or closing is None or not closing.is_mark(")", "]"):
+        return None
+    start = stream.at
+    stream.at += 3
+    return Gesture("change colour", name.text.upper(), span=stream.since(start)) if name is not None else None
 
 
 def _closing(stream: Stream, before: list[Step]) -> tuple[Step, Step, Closing] | None:
@@ -205,7 +226,8 @@ def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
         stream.mark(",")
     number = read_times(stream, bracket=True)
     if number is not None:
-        return Repeat(steps, number, stream.since(start))
+        repeat = Repeat(steps, number, stream.since(start))
+        return _all_in_one(stream, repeat, start) or repeat
     if stream.at == comma and stream.word("all"):
         comma = stream.at
     if stream.at == comma and stream.word("in", "into", "over", "around") and not _is_end(stream):
@@ -221,6 +243,19 @@ def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:
     if len(steps) == 1 and isinstance(steps[0], Work | Together):
         return steps[0]
     raise NotUnderstood(stream.since(start), "how often to work the brackets is missing")
+
+
+def _all_in_one(stream: Stream, repeat: Repeat, start: int) -> Group | None:
+    """ "(2 dc, ch 1) 5 times in ring", "(dc, ch 1) 3 times all in next sp": all turns of it in one place."""
+    begin = stream.at
+    stream.word("all")
+    if stream.word("in", "into"):
+        into, _ = read_into(stream)
+        single = isinstance(into, InRing | Same | Nth | Last) or (isinstance(into, Next) and not into.count.parts)
+        if single:
+            return Group((repeat,), into, stream.since(start))
+    stream.at = begin
+    return None
 
 
 def _and_each(stream: Stream, first: Step, steps: tuple[Step, ...]) -> Repeat | None:
@@ -300,6 +335,23 @@ def one_more(number: Num) -> Num:
     """The written number counts the repeats after the first one."""
     again = tuple(None if v is None else v + 1 for v in number.values)
     return Num(again, number.span, number.parts, 1)
+
+
+def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:
+    """ "6 x (1 sc, inc)", "6 times (sc, inc)": how often stands before the bracket; None for anything else."""
+    times, opening = stream.peek(1), stream.peek(2)
+    if times is None or opening is None or not times.is_word("x", "times") or not opening.is_mark("(", "["):
+        return None
+    start = stream.at
+    number = stream.need_number("repeats")
+    stream.at += 2
+    if stream.depth >= _DEEPEST:
+        raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
+    stream.depth += 1
+    steps = read_steps(stream, _CLOSING[opening.text])
+    stream.depth -= 1
+    stream.next()
+    return Repeat(steps, number, stream.since(start))
 
 
 def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:

@@ -5,9 +5,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.lexer import plain, tokens_of
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Again, Gesture, Line, Num, Prose, Row, Section
+from rillstep.core.notation.tree import Again, Gesture, Line, Num, Prose, Row, Section, Setup
 
 _LIKE = re.compile(
     r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|repeat)\s+)?(?:this\s+(?:piece|panel)\s+)?(?:exactly\s+|just\s+)?"
@@ -15,7 +15,7 @@ _LIKE = re.compile(
     re.IGNORECASE,
 )
 _UP_TO = re.compile(
-    r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rnds?|rounds?)\s+(?=\d)",
+    r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rn?ds?|rounds?)\s+(?=\d)",
     re.IGNORECASE,
 )
 _MADE = re.compile(
@@ -43,9 +43,12 @@ def worked_like(text: str, line: int, before: Sequence[Section], context: Contex
     if match is None:
         return None
     source = _named(match["rest"], before)
+    length = len(source.title) if source is not None else 0
+    if source is None and (short := _named_shortly(match["rest"], before)) is not None:
+        source, length = short
     if source is None or (match["title"] or "").lower() == source.title.lower():
         return None
-    start = match.start("rest") + len(source.title)
+    start = match.start("rest") + length
     up_to = _UP_TO.match(text, start)
     lines: tuple[Line, ...] = tuple(replace(one) for one in source.lines)
     rest = start
@@ -62,15 +65,45 @@ def worked_like(text: str, line: int, before: Sequence[Section], context: Contex
         lines = _until(lines, last)
         rest = stream.tokens[stream.at - 1].span.end_column - 1
     words = text[rest:].strip(" .,;")
-    if re.search(r"\b(?:do not|don't|without) fasten", words, re.IGNORECASE) and lines and isinstance(lines[-1], Row):
+    goes_on = re.search(r"\b(?:do not|don't|without) fasten", plain(words), re.IGNORECASE) is not None
+    if goes_on and lines and isinstance(lines[-1], Setup) and lines[-1].gestures == {"fasten off"}:
+        lines = lines[:-1]
+    if goes_on and lines and isinstance(lines[-1], Row):
         kept = tuple(s for s in lines[-1].steps if not (isinstance(s, Gesture) and s.kind == "fasten off"))
         lines = (*lines[:-1], replace(lines[-1], steps=kept))
-    if words:
+    if words := re.sub(r"^(?:but|and)\s+", "", words, flags=re.IGNORECASE):
         lines = (
             *lines,
             Prose(words[0].upper() + words[1:] + ".", context.active, span=Span(line, rest + 1, len(text) + 1)),
         )
     return Like((match["title"] or "").strip(), source, lines)
+
+
+def rows_like(text: str, first: Num, last: Num | None, before: Sequence[Section]) -> tuple[Line, ...]:
+    """The rows of "Rows 2-7 (9): as first tab": those of an earlier piece with the same numbers; () where none is named so.
+
+    text: what stands after the label. first, last: the numbers of the label.
+    """
+    match = _LIKE.match(text)
+    if match is None or match["title"]:
+        return ()
+    rest = match["rest"].strip(" .")
+    source = _named(rest, before) or next((s for s in before if s.lines and _is_short_for(rest, s.title)), None)
+    if source is None:
+        return ()
+    lines = (line for line in _until(source.lines, last or first) if isinstance(line, Row | Again))
+    return tuple(
+        replace(line)
+        for line in lines
+        if all((first.values[i] or 0) <= line.first.at(i) for i in line.sizes if first.values[i] is not None)
+    )
+
+
+def _is_short_for(rest: str, title: str) -> bool:
+    """ "first tab" for "First handle tab": words of a title in their order, of which the first and the last are given."""
+    words, whole = rest.lower().split(), title.lower().split()
+    at = iter(whole)
+    return len(words) > 1 and (words[0], words[-1]) == (whole[0], whole[-1]) and all(word in at for word in words)
 
 
 def _named(rest: str, before: Sequence[Section]) -> Section | None:
@@ -80,6 +113,18 @@ def _named(rest: str, before: Sequence[Section]) -> Section | None:
         if re.match(rf"{re.escape(section.title)}\b", rest, re.IGNORECASE):
             return section
     return None
+
+
+def _named_shortly(rest: str, before: Sequence[Section]) -> tuple[Section, int] | None:
+    """ "the first one, but don't fasten off": a section whose title begins so, and how many characters name it."""
+    match = re.match(
+        r"(?P<which>first|left|front|top)(?:\s+(?:one|piece|side|strap|handle|tab))?\b", rest, re.IGNORECASE
+    )
+    if match is None:
+        return None
+    which = match["which"].lower()
+    found = next((s for s in before if s.lines and s.title.lower().startswith(f"{which} ")), None)
+    return (found, match.end()) if found is not None else None
 
 
 def _until(lines: tuple[Line, ...], last: Num) -> tuple[Line, ...]:

@@ -10,7 +10,9 @@ from collections.abc import Callable
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     Chain,
+    Every,
     Gesture,
+    Group,
     Last,
     Next,
     Num,
@@ -55,6 +57,8 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     inner = Stream(stream.tokens[begin : stream.at], stream.context, stream.end)
     steps = read_steps(inner)
     if any(token.is_word("remaining", "rem", "leftover") for token in inner.tokens):
+        if len(steps) == 1 and isinstance(steps[0], Work) and isinstance(steps[0].into, Every):
+            return list(steps)  # "ending with sc in any remaining sts": as many as the repeats leave
         raise NotUnderstood(
             stream.since(start), "how many stitches the repeats leave is missing: “repeat from * to last 3 sts, ...”"
         )
@@ -106,12 +110,29 @@ def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[S
             before[-1:] = replaced
             return worked
         case _:
-            return worked if chain else []
+            return worked if chain or _goes_elsewhere(repeat, worked) else []
+
+
+def _goes_elsewhere(repeat: Repeat, worked: list[Step]) -> bool:
+    """Does an ending go into a stitch, where the repeat works into spaces only? Then it tells more than the repeat does."""
+    into = [step.into for step in repeat.steps if isinstance(step, Work | Group)]
+    spaces = bool(into) and all(isinstance(place, Next) and place.what.kind == "sp" for place in into)
+    taken = any(isinstance(step, Skip | Together) for step in repeat.steps)
+    last = worked[-1] if len(worked) == 1 else None
+    into_stitch = isinstance(last, Work) and (
+        isinstance(last.into, TopOfChain) or (isinstance(last.into, Last) and last.into.what.kind == "st")
+    )
+    return spaces and not taken and into_stitch
 
 
 def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] | None:
     """ "[A, B] across, ending with 3 dc in last st": the last B is that; A, [B, A] to the last st, and then it."""
     last, usual = (worked[0] if len(worked) == 1 else None), repeat.steps[-1]
+    if isinstance(usual, Work) and len(repeat.steps) > 1 and _goes_elsewhere(repeat, worked):
+        *first, _ = (
+            repeat.steps
+        )  # "[ch 3, sc in next sp] across, ending with sc in top of tch": ch 3 stands before that, too
+        return [*first, Repeat((usual, *first), repeat.times, repeat.span)]
     if not (
         isinstance(last, Work) and isinstance(last.into, Last) and isinstance(usual, Work) and isinstance(usual.into, Next)
         and len(repeat.steps) > 1 and usual.into.count.is_always(1) and (last.stitch, last.per) != (usual.stitch, usual.per)

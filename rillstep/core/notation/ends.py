@@ -186,13 +186,13 @@ def read_loop(stream: Stream) -> Loop | None:
     elif stream.word("back", "front") and stream.word("loop", "loops", "lp", "lps", "loop(s)"):
         loop = "back" if any(t.is_word("back") for t in stream.tokens[start : stream.at]) else "front"
     if loop is None:
-        token = stream.peek()
-        ordinal = token is not None and token.kind == "ordinal" and token.text == "3rd"
-        stream.at = start
-        if ordinal and (following := stream.peek(1)) is not None and following.is_word("loop", "loops", "lp", "lps"):
+        token, following = stream.peek(), stream.peek(1)
+        third = token is not None and token.kind == "ordinal" and token.text == "3rd"
+        if third and following is not None and following.is_word("loop", "loops", "lp", "lps"):
             stream.at += 2
             stream.word("only")
             return "third"
+        stream.at = start
         return None
     stream.word("only")
     return loop

@@ -1,8 +1,21 @@
-"""What a row shows by its words alone: the stitch that it is mostly made of, and the openings that it makes."""
+"""What a row shows by its words alone: the stitch that it is mostly made of, the openings that it makes, what takes the rest."""
 
 from dataclasses import dataclass
 
-from rillstep.core.notation.tree import Chain, EachKind, Every, Group, Next, Repeat, Same, Skip, Step, Together, Work
+from rillstep.core.notation.tree import (
+    Chain,
+    EachKind,
+    Every,
+    Group,
+    Next,
+    Repeat,
+    Same,
+    Skip,
+    Step,
+    Together,
+    What,
+    Work,
+)
 
 
 @dataclass(frozen=True)
@@ -55,3 +68,13 @@ def openings_of(steps: tuple[Step, ...], size: int) -> tuple[Opening, ...]:
             case _:
                 pass
     return tuple(found)
+
+
+def takes_the_rest(step: Step | None) -> bool:
+    """ "[sc in next 16 sts, sc2tog] around, sc in each rem st": does a step take what the repeats before it leave, if anything?"""
+    return (
+        isinstance(step, Work)
+        and isinstance(step.into, Every)
+        and step.into.what == What("st")
+        and step.into.end.word in ("around", "across")
+    )

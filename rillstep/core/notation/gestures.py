@@ -22,7 +22,7 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
 )  # fmt: skip
 _TURNED = (
-    "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
+    "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round", "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
     "rotate work", "rotate the piece", "rotate piece", "rotate", "rotating", "turning the work", "turning",
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)

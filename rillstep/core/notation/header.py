@@ -1,6 +1,7 @@
 """The head of a pattern: its name, terms, sizes, units, gauge, named numbers, and what is only kept."""
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from rillstep.core.findings import Finding, Span
@@ -42,7 +43,7 @@ MAX_SIZES = 10
 
 _GAUGE_REVERSED = re.compile(
     r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rnds?|rounds?)\s*(?:=|to|over|in|per|make)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    r"(?:rows?|rn?ds?|rounds?)\s*(?:=|to|over|in|per|make)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
     re.IGNORECASE,
 )
 _GAUGE = re.compile(
@@ -59,6 +60,7 @@ _NO_ROWS = re.compile(
 
 
 MOST_OF_GAUGE = 200
+MOST_OF_ROW = 1000
 
 
 @dataclass
@@ -132,6 +134,18 @@ def told(head: Header, text: str) -> None:
         head.extra.append(("Note", text))
 
 
+_IN_A_ROW = re.compile(r"\((?:in\s)?(US|UK|American|British)\s(?:terms|terminology)\)", re.IGNORECASE)
+
+
+def told_by_a_row(head: Header, raws: Sequence[str]) -> None:
+    """The terms, where only a row tells them: "Round 1: 6 dc into ring (UK terms)."."""
+    match = next(
+        (found for raw in raws if " term" in raw.lower() and (found := _IN_A_ROW.search(raw[:MOST_OF_ROW]))), None
+    )
+    if match is not None and not head.terms_known:
+        head.terms = "US" if match[1].upper() in ("US", "AMERICAN") else "UK"
+
+
 def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
@@ -161,6 +175,28 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
     head.special_words.append((special.name, words))
     head.special_words += [(special.name, short) for short in short_names(name) if short != words]
     head.special_words.sort(key=lambda item: -len(item[1]))
+
+
+_LISTED = re.compile(
+    r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
+)
+MOST_LISTED = 40
+
+
+def listed(value: str) -> list[tuple[int, int]] | None:
+    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None for anything else."""
+    found: list[tuple[int, int]] = []
+    at = 0
+    for count in range(MOST_LISTED):
+        match = _LISTED.match(value, at)
+        if match is None or match.end() == at:
+            return None
+        if "=" in match["inside"]:
+            found.append(match.span("inside"))
+        at = match.end()
+        if not value[at:].strip():
+            return found if count else None
+    return None
 
 
 def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
@@ -216,7 +252,7 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 _GAUGE_TOLD = re.compile(
-    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|rnds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|inch|\")",
+    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|rn?ds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|inch|\")",
     re.IGNORECASE,
 )
 

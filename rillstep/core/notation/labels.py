@@ -14,7 +14,7 @@ from rillstep.core.notation.tree import Num, Total
 from rillstep.core.notation.whats import ROWS, plain_num
 from rillstep.core.stitches import Loop, stitch_words
 
-_WORD = r"(?P<word>rnds?|rounds?|rds?|rows?|r)"
+_WORD = r"(?P<word>rn?ds?|rounds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
 _NUMBERED = re.compile(
     rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b\s*(?:[:.(-]|to\b|through\b))",
@@ -37,7 +37,7 @@ _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
 # After a full stop, an instruction must follow for what stands before it to be a label.
-_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in)\b.*\d))"
+_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in|start|begin|start with|begin with)\b.*\d))"
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
 # "7/8/9. 36/42/48 sc": likewise, with a number for each size.
@@ -105,11 +105,25 @@ def title_of(text: str) -> str:
     return " ".join(match["title"].split())
 
 
+_SET_LABEL = re.compile(
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[])",
+    re.IGNORECASE,
+)
+
+
+def numbers_in_label(text: str) -> int:
+    """For how many sizes a label has a number: 3 in "R 9 / 10 / 11:", "Rnd 9 (10, 11):"; 0 where it is one number."""
+    match = _SET_LABEL.match(text)
+    return 1 + len(re.findall(r"[/(,]", match["others"])) if match is not None else 0
+
+
 def in_rows(text: str) -> bool:
     """Is a line that begins with "R1" or "1." a row? It is where it says "turn" or "across"."""
-    return _BARE.match(text) is not None and re.search(r"\b(?:turn|across)\b", text, re.IGNORECASE) is not None
+    return _BARE.match(text) is not None and _TURNS.search(text) is not None
 
 
+# "turn", but not "turn the work round and work along the other side".
+_TURNS = re.compile(r"\bacross\b|\bturn\b(?![^.;]{0,40}\b(?:other|opposite|bottom|underside|along)\b)", re.IGNORECASE)
 _TO = r"\s*(?:[-–]|to|through)\s*"
 _PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")
 _BY_SLASH = re.compile(rf"\d{{1,4}}{_TO}\d{{1,4}}(?:\s*/\s*\d{{1,4}}{_TO}\d{{1,4}})+")

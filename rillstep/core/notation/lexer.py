@@ -53,9 +53,9 @@ _NO_NUMBER = r"(?!on|tw|th|fo|fi|si|se|ei|ni|te|el|x\d)[^\W\d_][^\W_]*(?:'[^\W\d
 _TOKEN = re.compile(
     rf"""\s*(?:(?P<plain>{_NO_NUMBER})
     |(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
-    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}\s*\}})+)
+    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
-    |(?P<wordset>{_ANY_WORD}\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]])
+    |(?P<wordset>{_ANY_WORD}(?:\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]]|(?:\s?/\s?{_ANY_WORD}){{1,9}}))
     |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
@@ -64,7 +64,7 @@ _TOKEN = re.compile(
     |(?P<mark>—|\*\*|[^\s]))""",
     re.VERBOSE | re.IGNORECASE,
 )
-_COUNTED = r"(?:sts?|chs?|sps?|times|rnds?|rounds?|rows?|stitch(?:es)?)"
+_COUNTED = r"(?:sts?|chs?|sps?|times|rn?ds?|rounds?|rows?|stitch(?:es)?)"
 _WORKED = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{2,9}}(?=\s+(?:sc|hdc|dc|tr|dtr|htr|inc|dec)\b)", re.IGNORECASE)
 _ALL_WITHIN = re.compile(rf"[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY}){{1,9}}\s*[)\]]")
 _COMMA = re.compile(r"\s*,")

@@ -36,6 +36,8 @@ MOST_ERRORS = 300
 
 
 # "12 dc in ring (ch 3 counts as the first dc)": said within a row, of this one and of those after it.
+# "## Walls": a heading as plain-text formats mark it, and no comment.
+_MARKED_HEADING = re.compile(r"^#{2,6}\s+(?=[A-Za-z][^.]{0,47}$)")
 _SAYS_COUNT = re.compile(
     r"\(((?:the\s+|beg(?:inning)?\s+|first\s+)*ch[- ]?\d{1,2}\s+(?:counts?|does not count|doesn't count)\b[^()]*)\)",
     re.IGNORECASE,
@@ -68,6 +70,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
         return Parsed(Pattern("", ("One size",), ()), (Finding("text-too-long", "error", span, message),))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
+    header.told_by_a_row(reading.header, raws)
     told = told_sizes([raw if len(raw) <= MAX_LINE else "" for raw in raws])  # longer ones are not read
     if told is not None:
         reading.take_sizes(told.names)
@@ -146,7 +149,11 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         message = f"This line is too long to be read ({len(raw):,} characters; at most {MAX_LINE:,})."
         reading.findings.append(Finding("line-too-long", "error", Span(number, 1, MAX_LINE), message))
         return
-    text = raw.split("#", 1)[0].rstrip()
+    text = (
+        (_MARKED_HEADING.sub(lambda match: " " * len(match[0]), raw) if raw[:2] == "##" else raw)
+        .split("#", 1)[0]
+        .rstrip()
+    )
     if not text.strip():
         reading.defining = False
         return
@@ -182,7 +189,10 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.start(heading.section)
     elif in_head and (colon or not value) and word.strip("*_ ") in header.DEFINING:
         reading.defining = True
-        if value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
+        if (listed := header.listed(value)) is not None:
+            for first, last in listed:
+                header.define(reading.header, value[first:last], number, column + first, reading.findings)
+        elif value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
             header.define(reading.header, value, number, column, reading.findings)
     elif colon and (word in header.KEYS or word in header.ALIASES) and (in_head or word == "define"):
         header.read(reading.header, header.ALIASES.get(word, word), value, number, column, reading.findings)
@@ -215,7 +225,8 @@ def _is_plain_row(text: str, sizes: tuple[str, ...]) -> bool:
     label = starts_label(text)
     if label is None or label["word"].lower() in ("", "r"):
         return False
-    return limited(text, sizes) is None and not title_of(text) and not names_sizes(text, sizes)
+    like = text.lower().rfind(" as ") >= label.end()  # "Rows 2-7: as first tab"
+    return not like and limited(text, sizes) is None and not title_of(text) and not names_sizes(text, sizes)
 
 
 __all__ = ["Parsed", "parse"]

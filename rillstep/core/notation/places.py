@@ -28,6 +28,7 @@ from rillstep.core.notation.whats import (
     CHAIN,
     NEXT,
     ROWS,
+    SPACE,
     STITCH,
     STITCHES,
     every_row_end,
@@ -56,6 +57,8 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     stream.any_of(
         "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
     )
+    if _base_of_chain(stream):
+        return Same(STITCHES), None
     stream.any_of(
         "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
     )
@@ -65,6 +68,28 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         into = replace(into, what=replace(into.what, stitch="", below=below))  # the stitch named is in the row below
     later = read_loop(stream)
     return into, loop or later
+
+
+def _base_of_chain(stream: Stream) -> bool:
+    """ "base of 3 ch", "the st at base of ch-3": the place that the starting chain stands on."""
+    start = stream.at
+    stream.word("the", "same")
+    stream.word(*STITCH, "place")
+    stream.word("at", "as", "in")
+    stream.word("the")
+    if stream.word("base", "foot", "bottom") and stream.word("of"):
+        stream.word("the")
+        stream.word("beg", "beginning", "starting", "turning", "first", "initial")
+        number = stream.number()
+        if number is not None:
+            stream.mark("-")
+        if stream.word(*CHAIN):
+            stream.mark("-")
+            length = number or stream.number()
+            if length is not None or not stream.word(*SPACE):
+                return True
+    stream.at = start
+    return False
 
 
 def _counted_loops(stream: Stream) -> Loops | None:
@@ -93,6 +118,7 @@ def _counted_loops(stream: Stream) -> Loops | None:
     return None
 
 
+_MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
 _FREE = ("free", "unused", "unworked")
 
 
@@ -109,6 +135,10 @@ def _of_special(stream: Stream, into: Into) -> Into:
         if space is not None and space.kind == "sp":
             return into if isinstance(into, Next) else Next(into.nth, into.what)
     stream.at = start
+    if isinstance(into, Next) and into.what.kind == "sp" and stream.word("of", "in"):
+        if stream.word(*NEXT, "same", "last", "previous") and stream.word(*_MOTIFS):
+            return into  # "ch-3 sp of next block"
+        stream.at = start
     if isinstance(into, Next | Every) and into.what.kind in ("sp", "st") and stream.word("of", "in"):
         whose = stream.word(*NEXT, "each", "every", "same", "last", "first")
         word = stream.tokens[stream.at - 1].text if whose else ""
@@ -137,7 +167,7 @@ def _loops(stream: Stream, loop: Loop) -> Loops | None:
         stream.at += 1
         number = stream.number()
         if number is not None:
-            return Loops(loop, "Rnd" if word.text.startswith(("rn", "rou")) else "Row", number, count)
+            return Loops(loop, "Row" if word.text.startswith("row") else "Rnd", number, count)
     stream.at = start
     return None
 
@@ -180,6 +210,8 @@ def _place(stream: Stream) -> Into:
     if stream.word("indicated", "specified", "designated", "given"):
         return Same(read_what(stream) or STITCHES)
     if stream.word("any"):
+        if stream.word("rem", "remaining", "leftover"):
+            return _remaining(stream)
         return Next(plain_num(stream, 1), what_or_stitch(stream))
     if stream.word("unused", "unworked", "free") and stream.word("loop", "loops", "lps"):
         found = _loops(stream, "both")

@@ -3,6 +3,22 @@
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.whats import ROWS
 
+_PIECES = (
+    "bag", "body", "panel", "piece", "strap", "handle", "flap", "gusset", "pocket", "circle", "square", "base", "main body", "wall", "band",
+)  # fmt: skip
+_WHICH = ("front", "back", "main", "bag", "first", "second", "side", "bottom", "top")
+
+
+def _piece(stream: Stream) -> bool:
+    """ "of the front", "of Back panel", "of the bag": the piece that they belong to, by its name."""
+    start = stream.at
+    which = stream.word(*_WHICH)
+    named = stream.any_of(*_PIECES) or (which and stream.tokens[start].is_word("front", "back"))
+    if named and not any(stream.sees(word) for word in ("loop", "loops", "lp", "lps", "post")):
+        return True
+    stream.at = start
+    return False
+
 
 def qualifiers(stream: Stream) -> int:
     """ "of the previous round", "from Rnd 3", "below", "made": whose places they are; the row before is meant anyway.
@@ -34,7 +50,7 @@ def qualifiers(stream: Stream) -> int:
                     continue
                 if stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
                     continue
-            elif stream.any_of(
+            elif _piece(stream) or stream.any_of(
                 "right edge",
                 "left edge",
                 "right",

@@ -9,9 +9,24 @@ from rillstep.core.notation import header
 from rillstep.core.notation.called import called
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
-from rillstep.core.notation.sections import part_title, piece_named, read_heading
+from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Again, Along, Chain, Closing, Gesture, Line, Prose, Row, Section, Setup, Total
+from rillstep.core.notation.tree import (
+    Again,
+    Along,
+    Chain,
+    Closing,
+    Gesture,
+    Line,
+    Next,
+    Nth,
+    Prose,
+    Row,
+    Section,
+    Setup,
+    Skip,
+    Total,
+)
 
 _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",
@@ -34,6 +49,7 @@ class Reading:
     ends: dict[int, tuple[int | None, ...]] = field(default_factory=dict)  # of rows "until 4 sts remain", by their line
     said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
     findings: list[Finding] = field(default_factory=list)
+    held: Setup | None = None  # where the next row begins, told in a line of its own
 
     def context(self) -> Context:
         kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
@@ -41,12 +57,19 @@ class Reading:
 
     def close_section(self) -> None:
         if self.open is not None:
+            self._let_go()
             self.lines = with_said(_set_up_first(self.lines), self.said)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
             on = Along("elsewhere") if self._is_on_another() else self.open.on
             self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked, on=on))
         self.open, self.lines = None, []
         self.restart()
+
+    def _let_go(self) -> None:
+        """What was held for a row that does not come stays a line of its own."""
+        if self.held is not None:
+            self.lines.append(self.held)
+            self.held = None
 
     def _is_on_another(self) -> bool:
         """Is the first piece of the text joined to something that is not in it, as in a part of a crochet-along?"""
@@ -82,8 +105,8 @@ class Reading:
             return
         at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
         before_it = next((one for one in reversed(self.lines) if isinstance(one, Row | Again)), None)
-        words = next((one for one in self.lines[at:] if isinstance(one, Prose) and not one.note), None)
-        title = part_title(words.text) if words is not None else ""
+        words = [one.text for one in self.lines[at:] if isinstance(one, Prose) and not one.note]
+        title = next(filter(None, map(part_title, words)), "")
         if before_it is None or not title:
             return
         if before_it.kind != line.kind:
@@ -101,9 +124,25 @@ class Reading:
         before = [*self.sections, *just(self)]
         self.start(read_heading(title, span, before, following, len(self.header.sizes)), guessed=True)
 
+    def joins_piece(self, text: str) -> None:
+        """ "Join yarn to top right corner of Back." under a heading: the piece that the section goes on from."""
+        section = self.open
+        if section is None or not self.guessed or any(isinstance(one, Row | Again) for one in self.lines):
+            return
+        named = piece_joined(text, self.sections)
+        if named is not None and named != section.title:
+            self.open = replace(section, continues=named)
+
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
+        if isinstance(line, Setup) and takes_up(line):
+            self.held = line
+            return
         if isinstance(line, Row):
             self.part(line)
+            if self.held is not None and self.held.sizes == line.sizes:
+                line, self.held = replace(line, steps=(*self.held.steps, *line.steps)), None
+        if not isinstance(line, Prose):
+            self._let_go()
         if isinstance(line, Row | Again) and line.until_sts is not None and line.span.line in self.ends:
             last = replace(line.first, values=self.ends[line.span.line], parts=())
             line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
@@ -165,8 +204,19 @@ def _spiral(lines: list[Line]) -> str:
     ]
     first = joined.index(True) if any(joined) else len(joined)
     ends_joined = all(joined[first:]) and 2 * first > len(joined)
+    few = 2 * joined.count(True) < len(joined) and not joined[0]
     begins_joined = joined[:1] == [True] and joined.count(True) == 1 and len(joined) > 3
-    return "spiral rounds" if rounds and (first == len(joined) or ends_joined or begins_joined) else "joined rounds"
+    return (
+        "spiral rounds" if rounds and (first == len(joined) or ends_joined or begins_joined or few) else "joined rounds"
+    )
+
+
+def takes_up(line: Setup) -> bool:
+    """ "Sk next 12 sts, join yarn in next st.": does a line say where the next row begins on stitches that were left?"""
+    skips = any(isinstance(step, Skip) for step in line.steps)
+    joins = next((s for s in line.steps if isinstance(s, Gesture) and s.kind == "join colour"), None)
+    unworked = joins is not None and isinstance(joins.into, Next | Nth) and joins.into.what.unworked
+    return not line.broken and joins is not None and (skips or unworked)
 
 
 def begins_anew(line: Setup) -> bool:

@@ -12,6 +12,7 @@ from itertools import pairwise
 from rillstep.core.notation.tree import (
     Chain,
     Closing,
+    EachKind,
     Evenly,
     Every,
     FromHook,
@@ -37,7 +38,7 @@ STITCH = What("st")
 
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
-    steps = _leading_group(_counting_foundation(_already_there(_remaining(steps))))
+    steps = _leading_group(_counting_foundation(_already_there(_remaining(tuple(map(_each_kind, steps))))))
     return _closed(_tail(steps), kind)
 
 
@@ -51,6 +52,19 @@ def _remaining(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         if work.into.what == STITCH and work.into.end.word in ("around", "across"):
             found[at + 1] = replace(work, into=Next(left, STITCH))
     return tuple(found)
+
+
+def _each_kind(step: Step) -> Step:
+    """ "[FPdc around each FPdc, BPdc around each BPdc] across": every stitch in its own way, as they come."""
+    if not isinstance(step, Repeat) or not isinstance(step.times, ToEnd) or len(step.steps) < 2:
+        return step
+    works = tuple(one for one in step.steps if isinstance(one, Work) and isinstance(one.into, Every))
+    kinds = {(one.into.what.kind, one.into.what.stitch) for one in works if isinstance(one.into, Every)}
+    open_ended = all(_is_open(one.into.end) for one in works if isinstance(one.into, Every))
+    if len(works) < len(step.steps) or len(kinds) < len(works) or not open_ended:
+        return step
+    every = tuple(replace(one, into=replace(one.into, end=step.times)) for one in works if isinstance(one.into, Every))
+    return EachKind(every, step.times, step.span)
 
 
 def _already_there(steps: tuple[Step, ...]) -> tuple[Step, ...]:

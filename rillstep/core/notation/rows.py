@@ -34,10 +34,10 @@ from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_
 from rillstep.core.notation.whats import STITCHES
 
 SETUP = re.compile(
-    r"^\s*+(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
+    r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"join\b|change to\b|switch to\b|turn\b|rotate\b|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
+    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.;]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -57,7 +57,7 @@ def read_row(
         if onward.starts(text):
             return _onward(text, line, context, expected, span)
         return _unlabelled_again(text, line, context, expected, span) if again.starts(text) else None
-    label = _read_label(text, line, context, match, expected)
+    label = read_label(text, line, context, match, expected)
     context = replace(context, kind=label.kind)
     label_span = Span(line, span.column, label.body + 1)
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
@@ -101,9 +101,7 @@ def read_row(
     return (row,), tuple(findings)
 
 
-def _read_label(
-    text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]
-) -> labels.Label:
+def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]) -> labels.Label:
     """The label of a row: the words up to a colon, where it ends there, so that the rest is read but once."""
     colon = text.find(":", match.end()) + 1
     if colon:
@@ -249,7 +247,7 @@ def _unlabelled_again(
     text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     end, totals, findings, _ = split_totals(text, line, context, 0)
-    if re.search(r"\b(?:rows?|rnds?|rounds?)\W*$", text, re.IGNORECASE):
+    if re.search(r"\b(?:rows?|rn?ds?|rounds?)\W*$", text, re.IGNORECASE):
         end, totals, findings = len(text), (), []  # "(19 rows)" counts rows
     body = stream_over(text, line, context, 0, end)
     keep = set(context.active)

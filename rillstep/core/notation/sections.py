@@ -41,7 +41,7 @@ _ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "
 
 # A piece that begins so is worked on another one.
 _JOINS = re.compile(
-    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join)\b",
+    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join|(?:sk|skip|miss)\b[^.;]{1,80}\b(?:re)?(?:join|attach))\b",
     re.IGNORECASE,
 )
 
@@ -238,14 +238,35 @@ def part_title(text: str) -> str:
     return title if 0 < len(title.split()) <= 6 and len(title) <= 48 and title[0].isalpha() else ""
 
 
-def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
-    """The piece of which words say that it faces the maker: "with the front facing you"; one of "Front and back" too."""
-    names = {
+_JOINS_TO = re.compile(
+    r"\b(?:re)?(?:join|attach)\b[^.;]{0,60}?\b(?:to|in|at|into)\b[^.;]{0,40}?\b(?:of|on|along)\s+(?:the\s+)?(?P<piece>[A-Za-z][\w ]{1,40})",
+    re.IGNORECASE,
+)
+
+
+def piece_joined(text: str, before: Sequence[Section]) -> str | None:
+    """The piece that a yarn is joined to: "rejoin yarn to top right corner of Back"; None where none is named."""
+    match = _JOINS_TO.search(text)
+    names = _names_of(before) if match is not None else {}
+    for name in sorted(names, key=len, reverse=True):
+        if match is not None and re.match(rf"{re.escape(name)}\b", match["piece"], re.IGNORECASE):
+            return names[name]
+    return None
+
+
+def _names_of(sections: Sequence[Section]) -> dict[str, str]:
+    """What pieces are called, and parts of a title that names several ("Front and back"), with their titles."""
+    return {
         part.strip().lower(): section.title
-        for section in before
+        for section in sections
         for part in [section.title, *re.split(r"\s+and\s+|\s*[&/+]\s*", section.title)]
         if part.strip()
     }
+
+
+def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
+    """The piece of which words say that it faces the maker: "with the front facing you"; one of "Front and back" too."""
+    names = _names_of(before)
     for name in sorted(names, key=len, reverse=True):
         shape = rf"\b(?:with|holding|hold)\b[^.;]{{0,30}}\b{re.escape(name)}\b[^.;]{{0,20}}\b(?:facing|towards? you)\b"
         if any(re.search(shape, text, re.IGNORECASE) for text in words):

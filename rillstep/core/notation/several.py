@@ -80,7 +80,7 @@ def in_places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Lo
 
 def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: Loop) -> list[Step]:
     """The places that follow the first one: "... and in each ch across", or several kinds in one walk."""
-    if _is_every([first]) and (colour := in_colour(stream)) is not None:
+    if (colour := in_colour(stream)) is not None:
         return [colour, first]
     shaping = shaped(stream, first)
     if shaping is not None:
@@ -208,7 +208,8 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     stream.word("work", "make", "place")
     number = stream.number()
     stitch = stitch_word(stream)
-    if stitch is None or not stream.word("in", "into", "per"):
+    around = stitch is not None and number is not None and stream.word("around", "over")  # "60 sc around each chain"
+    if stitch is None or not (around or stream.word("in", "into", "per")):
         stream.at = at
         return None
     bare = not stream.sees("next") and not stream.sees("same")
@@ -225,6 +226,8 @@ def _another_kind(stream: Stream, steps: list[Step]) -> Step | None:
     if not isinstance(second, Work) or not isinstance(second.into, Every):
         stream.at = at
         return None
+    if around and second.into.what == What("ch"):
+        return replace(second, into=replace(second.into, what=What("sp")))
     return second
 
 

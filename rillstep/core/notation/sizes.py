@@ -17,7 +17,7 @@ _AFTER = re.compile(
 )
 # What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
 _PREFIX = re.compile(
-    r"^\s*+(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s{0,3}:?|:|\s{1,3}[-–—])\s*+(?=(?:rnds?|rounds?|rows?|r)\.?\s*\d|(?:next|last|final)\s+(?:rnds?|rounds?|rows?)\b)",
+    r"^\s*+(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s{0,3}:?|:|\s{1,3}[-–—])\s*+(?=(?:rn?ds?|rounds?|rows?|r)\.?\s*\d|(?:next|last|final)\s+(?:rn?ds?|rounds?|rows?)\b)",
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
@@ -141,11 +141,24 @@ def limited(text: str, names: tuple[str, ...]) -> Limited | None:
     return Limited(dashed.text, tuple(sorted(set(said.sizes) & set(dashed.sizes))) or said.sizes)
 
 
+# "8. (M, L) (1 sc, 2 sc in next st) 6 times", "Rnd 8 (L) sc around": no colon tells the label.
+_BEHIND = re.compile(
+    r"^\s*(?:(?:rn?ds?|rounds?|rows?|r)\.?\s{0,2})?\d{1,3}[.)]?\s{0,2}(?P<said>[(\[](?P<names>[^()\[\]:]{1,60})[)\]])\s{0,3}(?=\S)",
+    re.IGNORECASE,
+)
+
+
 def _said_with_label(text: str, names: tuple[str, ...]) -> Limited | None:
     prefix = _PREFIX.match(text)
     if prefix is not None:
         chosen = sizes_named(prefix["names"], names)
         return None if chosen is None else Limited(" " * prefix.end() + text[prefix.end() :], chosen)
+    behind = _BEHIND.match(text)
+    if behind is not None and re.search(r"[A-Za-z]", behind["names"]):
+        chosen = sizes_named(behind["names"], names)
+        if chosen is not None and not _ALL.match(behind["names"].strip()):
+            start, end = behind.span("said")
+            return Limited(text[:start] + " " * (end - start) + text[end:], chosen)
     within = _WITHIN.match(text)
     if within is not None:
         said = within["names"] or within["bare"]
@@ -177,5 +190,7 @@ def _dashed(text: str, n_sizes: int) -> Limited | None:
 def names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
     """ "Medium and Large only:", "(Large only)", "All sizes:": a line of its own that names sizes and nothing else."""
     bare = text.strip().strip("()[]*_").strip()
-    marked = bare.endswith(":") or bare.lower().rstrip(".").endswith((" only", "all sizes", "both sizes"))
+    lowered = bare.lower()
+    marked = bare.endswith(":") or lowered.rstrip(".").endswith((" only", "all sizes", "both sizes"))
+    marked = marked or lowered.startswith(("size ", "sizes ", "for size ", "for sizes "))
     return len(sizes) > 1 and marked and sizes_named(bare.rstrip("."), sizes) is not None

@@ -8,7 +8,7 @@ from rillstep.core.notation.stream import Context, NotUnderstood, problem_of, st
 from rillstep.core.notation.totals import read_totals
 from rillstep.core.notation.tree import Total
 
-_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|scs?|hdcs?|dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
+_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|f?scs?|f?hdcs?|f?dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
     r"(?:—|\s-{1,2}\s|(?<!otal)(?:(?<=[a-z\])])|(?<=ch[- ]\d)):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?(?:(?:,|\sand)\s*\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?)*\.?\s*$)|(?<=[a-z\])]):\s(?=[(\[]\d[\d\s,:;/|]*[)\]][^:;(\[.]*\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<![\w(\[])=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
@@ -19,7 +19,7 @@ _TOTAL_BRACKET = re.compile(
 )
 _TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
-    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]{{}}:]*|{_IN_WORDS}\s+)[a-z][^.;]*)\.?\s*$",
+    rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]{{}}:]*-?|{_IN_WORDS}\s+)[a-z](?:[^.;]|;\s(?=\d))*)\.?\s*$",
     re.IGNORECASE,
 )
 
@@ -47,7 +47,7 @@ def split_totals(
     mark = _last_mark(clean, start)
     if mark is not None and _MORE_AFTER.match(clean, mark.end()):
         mark = None
-    sentence = _TOTAL_SENTENCE.search(clean, start)
+    sentence = _last_sentence(clean, start, context)
     other: Stated | None = None
     if bracket is not None:
         remark = _THEN_REMARKS.search(bracket["inside"])  # "(28 hdc - skipped 2 ch do not count)"
@@ -57,12 +57,7 @@ def split_totals(
             return bracket.end("before"), *_read(text, line, context, *stated), None
         if re.fullmatch(r"\s*\d+\s*", bracket["inside"]) and bracket["before"].isdigit():
             other = (bracket.end("before"), _read(text, line, context, *stated)[0])
-    if (
-        mark is not None
-        and sentence is not None
-        and sentence.start() > mark.start()
-        and _counts_only(sentence["inside"], context)
-    ):
+    if mark is not None and sentence is not None and sentence.start() > mark.start():
         mark = None  # "repeat rows 2 - 5; 21 sts": the dash is that of a range
     if mark is not None and re.search(r"[\d{]", clean[mark.end() :]) and not re.match(r"\s*[a-z]", clean[mark.end() :]):
         return mark.start(), *_read(text, line, context, mark.end(), len(text)), None
@@ -71,16 +66,31 @@ def split_totals(
         bracket is None or bracket.start("inside") > alone_.start("inside")
     ):  # "(1 sc, 1 inc) around. 18"
         return alone_.start(), *_read(text, line, context, alone_.start("inside"), alone_.end("inside")), None
-    if sentence is not None and _counts_only(sentence["inside"], context):
+    if sentence is not None:
         return sentence.start(), *_read(text, line, context, sentence.start("inside"), sentence.end("inside")), None
     return len(text), (), [], other
 
 
+def _last_sentence(text: str, start: int, context: Context) -> re.Match[str] | None:
+    """The sentence at the end that is a total and nothing else."""
+    for _ in range(MOST_SENTENCES):
+        match = _TOTAL_SENTENCE.search(text, start)
+        if match is None or _counts_only(match["inside"], context):
+            return match
+        start = match.start("inside")
+    return None
+
+
+MOST_SENTENCES = 20
+
+
 def _counts_only(inside: str, context: Context) -> bool:
     """Is a sentence a total and nothing else?"""
-    if inside.count("(") != inside.count(")"):
+    if inside.count("(") != inside.count(")") or "*" in inside or re.search(r"\btimes\b", inside):
         return False  # it begins within a set: "(48; 56) sts"
-    if re.search(r"\b(?:in|next|each|around|join|across)\b", inside.replace("in total", "").replace("in all", "")):
+    if re.search(
+        r"\b(?:in|into|next|each|every|around|join|across)\b", inside.replace("in total", "").replace("in all", "")
+    ):
         return False
     own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
     return own or re.search(rf"(?<![a-z]){_COUNTED}\b", inside, re.IGNORECASE) is not None
@@ -110,8 +120,12 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
     after_number = text[: bracket.start("inside") - 1].rstrip()[-1:].isdigit()  # "12 (15, 18)" is a set
     if not after_number:
         return len(numbers) in (1, len(context.active))
-    before = re.search(r"(\d+)\s*$", text[: bracket.start("inside") - 1].rstrip())
-    repeats = int(before[1]) if before is not None else 0
+    before = re.search(
+        r"(?:\b(?P<rows>and|rows?|rn?ds?|rounds?|x)\s*)?(\d+)\s*$", text[: bracket.start("inside") - 1].rstrip()
+    )
+    if before is not None and before["rows"] and len(numbers) == len(context.active) > 1:
+        return len(numbers) + 1 != context.n_sizes  # "repeat rows 2 and 3 (6, 7)" in two sizes
+    repeats = int(before[2]) if before is not None else 0
     far = len(numbers) == 1 and int(numbers[0]) > 3 * repeats  # "x 6 (42)" is no set: sizes do not differ so much
     return len(numbers) == 1 and (len(context.active) != 2 or far)
 

@@ -182,6 +182,8 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         return gesture
     if token.is_mark("[", "(", "{"):
         return brackets.read_bracket(stream, before, read_steps)
+    if token.kind == "num" and (repeat := brackets.read_times_first(stream, read_steps)) is not None:
+        return [repeat]
     if token.is_mark("*", "**"):
         return brackets.read_starred(stream, read_steps)
     if stream.word("rep", "repeat"):
@@ -252,6 +254,7 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
     qualifiers(stream)
+    _from_where(stream)
     if stream.word("behind"):  # the stitch behind one that was worked lower down is covered by it: it is taken already
         while (token := stream.peek()) is not None and token.kind in ("word", "num"):
             stream.at += 1
@@ -265,6 +268,17 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
             return [*skipped, Skip(plain_num(stream, 1), other, False, stream.since(at))]
     stream.at = at
     return skipped
+
+
+def _from_where(stream: Stream) -> None:
+    """ "sk next 12 sts from the first tab": from where they are counted, as they are anyway."""
+    start = stream.at
+    if stream.word("from", "after", "past"):
+        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal") and not token.is_word("and"):
+            stream.at += 1
+        if stream.at - start < 8 and (stream.peek() is None or stream.tokens[stream.at].is_mark(",", ".", ";")):
+            return
+    stream.at = start
 
 
 def _is_first(stream: Stream) -> bool:

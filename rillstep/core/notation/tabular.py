@@ -9,19 +9,22 @@ from rillstep.core.notation.labels import ORDINALS
 
 # "R7/R8: ...", "R8-R18/R9-R21: ...": likewise.
 _SLASH_WORDS = re.compile(
-    r"^\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|[-–]\s))",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|[-–]\s))",
     re.IGNORECASE,
 )
-# "R2-R20 [R26] [R32]:"
-_SET_WORDS = re.compile(r"^\s*r\s*\d+\s*[-–]\s*r?\s*\d+(?:\s*[(\[,/]\s*r?\s*\d+\s*[)\]]?){1,19}(?=\s*:)", re.IGNORECASE)
+# "R2-R20 [R26] [R32]:", "R10-R12 (R12-R14):"
+_SET_WORDS = re.compile(
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2}\d+(?:[\s(),\[\]/–—-]{1,4}(?:(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2})?\d+){1,39}[)\]]?(?=\s{0,3}:)",
+    re.IGNORECASE,
+)
 # "Rnd 1 <tab> sc in each st around <tab> 24": the columns of a table.
 _COLUMNS = re.compile(
-    r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),/–-]*?) ?(?:\t| \|)\s*(?!\d+\s*[|:.])(?=\S)", re.IGNORECASE
+    r"^(\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d[\d\s(),/–-]*?) ?(?:\t| \|)\s*(?!\d+\s*[|:.])(?=\S)", re.IGNORECASE
 )
 _LAST_COLUMN = re.compile(r"(?:\t| \|)(?=\s*\d[^\t|]*$)")
 # "R7 (8, 9)-R20 (22, 24):": the second word of a range says nothing; it is blanked, so that columns stay true.
 _RANGE_WORD = re.compile(
-    r"^(\s*(?:r|rnds?|rounds?|rows?)\.?\s*\d[\d\s(),]*[-–—]\s*)(?:r|rnds?|rounds?|rows?)\.?\s*(?=\d)", re.IGNORECASE
+    r"^(\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d[\d\s(),]*[-–—]\s*)(?:r|rn?ds?|rounds?|rows?)\.?\s*(?=\d)", re.IGNORECASE
 )
 
 

@@ -15,7 +15,7 @@ from rillstep.core.notation.labels import starts as starts_label
 _GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
 _WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
 _IN_SIZES = re.compile(
-    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–-]\s*(?P<names>[^.:;()\[\]]+(?:[(\[][^.:;()\[\]]+[)\]])?)",
+    r"\b(?:two|three|four|five|six|seven|eight|\d)\s+sizes\s*[:–(-]\s*(?P<names>[^.:;()\[\]]+(?:[(\[][^.:;()\[\]]+[)\]])?)",
     re.IGNORECASE,
 )
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
@@ -36,9 +36,10 @@ _NAMES_IN_SET = re.compile(rf"{_NAME.pattern}\s*[(\[]\s*{_NAME.pattern}(?:\s*[,;
 _NAME_THEN = re.compile(rf"({_NAME.pattern})\s*:\s*(?!\s*(?:rnd|row|round)\b|[Cc]h\b)")
 _NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inch))(?:\s*(?:,|and|&|or|\(|\))\s*)*)+)")
 _SET = re.compile(
-    r"(?<![\w.])\d+\s*[(\[]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
+    r"(?<![\w.])\d+\s*[(\[{]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]}]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
 )
 _TWO = re.compile(r"\d\s{0,3}[/|(\[]\s{0,3}\d|[(\[]\s{0,3}\d{1,5}\s{0,3}[,;:]\s{0,3}\d{1,5}\s{0,3}[)\]]")
+_MEASURED = re.compile(r"(?P<name>[A-Za-z][\w /-]{0,20}):\s*(?:about |approx\.? )?\d[^:;]{1,60}")
 _MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
 # Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
@@ -70,11 +71,14 @@ def size_names(text: str) -> tuple[str, ...]:
     )  # "S, M, L (given as S (M, L))"
     text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
+    told = [_MEASURED.fullmatch(part) for part in re.split(r"\s*[;,]\s+", text)]
+    if len(told) > 1 and all(told):  # "A: 60 sts around; B: 72 sts around"
+        return tuple(part["name"].strip() for part in told if part is not None)
     text = re.split(r"\s{2,}(?!\()|\s+\bfinished\b", text.strip(), maxsplit=1, flags=re.IGNORECASE)[0].rstrip(".")
     each = re.fullmatch(r"([^()\[\]{},]+)((?:\s*(?:\([^()]+\)|\[[^\[\]]+\]|\{[^{}]+\})){2,})", text)
     if each is not None:  # "1 [2] {3}"
         text = ",".join([each[1], *re.findall(r"[^()\[\]{}\s][^()\[\]{}]*", each[2])])
-    bracket = re.match(r"^([^(\[]+)[(\[]([^)\]]*)[)\]]$", text)
+    bracket = re.match(r"^([^(\[{]+)[(\[{]([^)\]}]*)[)\]}]$", text)
     if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
         slash = "" if "/" in bracket[1] else "/"  # "S/M (L/XL)" are two
         text = f"{bracket[1]},{re.sub(rf'[;:{slash}|]', ',', bracket[2])}"
@@ -115,6 +119,9 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         if _HEADING.match(raw) and index + 1 < first_row and len(names := size_names(raws[index + 1])) > 1:
             return Told(names, (index + 1, index + 2))
         beside = _BESIDE.match(raw)
+        apart = re.split(r"\s{2,}|\t", beside["names"].strip()) if beside is not None and len(raw) <= 60 else []
+        if len(apart) > 1 and _are_names(apart):
+            return Told(tuple(map(_bare, apart)), (index + 1,))  # "Sizes  A   B   C"
         names = size_names(beside["names"]) if beside is not None and len(raw) <= 60 else ()
         if len(names) > 1 and _are_names(names):
             return Told(tuple(map(_bare, names)), (index + 1,))

@@ -113,7 +113,7 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
         stream.mark("-")
         length = stream.number()
         stream.mark("-")
-        stream.word("corner")
+        stream.word("corner", "button")
         if stream.word(*SPACE, *_OPENINGS):
             return Total(count, "sp", length)
         following = stream.peek()
@@ -123,7 +123,7 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
             return Total(count, "sp", length)
         return Total(count, "ch")
     stream.word("corner")
-    if stream.word(*SPACE, "corners"):
+    if stream.word(*SPACE, *_OPENINGS, "corners"):
         return Total(count, "sp", None)
     stitch = stitch_word(stream) or foundation_stitch(stream)
     if stitch is not None:
@@ -157,7 +157,8 @@ def read_bracket_total(stream: Stream) -> list[Step] | None:
             found = read_totals(stream, closing)
         except NotUnderstood:
             found = []
-        if found and stream.mark(closing) and not _goes_on(stream):
+        unread = any(finding.code == "total-not-checked" for finding in stream.findings[findings:])
+        if (found or unread) and stream.mark(closing) and not _goes_on(stream):
             if stream.ends_with_total and len(found) == 1 and found[0].what not in ("sp", "ch") and not stream.depth:
                 return [Gesture("so far", into=Next(found[0].count, STITCHES), span=stream.since(start))]
             stream.totals += found

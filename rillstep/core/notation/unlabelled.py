@@ -52,7 +52,7 @@ _LEADING = (
 )
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
-    r"\b(?:\d+\s+(?:sc|hdc|dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
+    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
     r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:continue|carry on|keep)\b[^.;]{0,60}\b(?:increas|decreas)ing\s+\d|^\s*(?:continue|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
@@ -187,10 +187,17 @@ def title_ends(text: str) -> int:
     return match.end() if match is not None else 0
 
 
+# What holds for all rounds is a note.
+_OF_ALL = re.compile(
+    r"\bunless\b|\botherwise\b|\bthroughout\b|^\W*(?:\d\W+)?join (?:each|all|every) (?:rn?ds?|rounds?)\b", re.IGNORECASE
+)
+
+
 def instructs(text: str) -> bool:
     """Does a line that is kept as words seem to instruct?"""
     return (
-        _INSTRUCTS.search(_COUNTS_AS.sub("", text)) is not None
+        _OF_ALL.search(text) is None
+        and _INSTRUCTS.search(_COUNTS_AS.sub("", text)) is not None
         and _MEASURES.search(text) is None
         and _PUTS_TOGETHER.search(text) is None
         and _HANDWORK.search(text) is None

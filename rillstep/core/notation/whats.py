@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.findings import Span
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num, What
-from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.vocabulary import foundation_stitch, stitch_word
 
 STITCHES = What("st")
 
@@ -17,6 +17,10 @@ STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
 
 
 SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
+
+
+# A chain to put a hand through is a space, too.
+_HANDLES = ("handle", "handles", "opening", "openings", "eyelet", "eyelets")
 
 
 NEXT = ("next", "nxt", "following", "foll")
@@ -39,6 +43,7 @@ def read_what(stream: Stream) -> What | None:
     if counted is not None:
         return counted
     corner = stream.word("corner", "corners")
+    unworked = stream.word("unworked") or stream.any_of("un-worked")
     stream.word("unworked", "remaining", "rem", "free", "skipped")
     if (
         stream.sees("foundation", "ch")
@@ -55,7 +60,19 @@ def read_what(stream: Stream) -> What | None:
     if what is None:
         stream.at = start
         return None
+    if what.kind == "st" and (stream.any_of(*_LEFT) or unworked):
+        what = replace(what, unworked=True)
     return replace(what, corner=True) if corner and what.kind in ("st", "sp") else what
+
+
+_LEFT = (
+    "left unworked",
+    "that were left unworked",
+    "which were left unworked",
+    "previously left unworked",
+    "left from",
+    "left over from",
+)
 
 
 def read_counted_space(stream: Stream) -> What | None:
@@ -95,13 +112,13 @@ def row_end(stream: Stream) -> What | None:
 def _stitch_or_chain(stream: Stream) -> What | None:
     if stream.word(*STITCH):
         return _and(stream, What("st"))
-    if stream.word(*SPACE):
+    if stream.word(*SPACE) or stream.word(*_HANDLES):
         return _between(stream) or _and(stream, What("sp"))
     if stream.sees("between"):
         return _between(stream)
     if stream.word(*CHAIN):
         return _and(stream, _chain_or_space(stream))
-    stitch = stitch_word(stream)
+    stitch = foundation_stitch(stream) or stitch_word(stream)
     if stitch is not None:
         if stream.word(*SPACE):
             return What("sp")
@@ -120,13 +137,23 @@ def _between(stream: Stream) -> What | None:
         stream.word("the", "each", "every", "any")
         stream.word("next", "first", "these", "those", "of")
         stream.word("the")
+        if stream.any_of(*_GROUPS) and stream.between is not None:
+            return stream.between  # "between groups": as those named before in the row
         number = stream.number()
+        if (
+            (second := stream.peek()) is not None
+            and second.kind == "num"
+            and number is not None
+            and number.is_always(2)
+        ):
+            number = stream.number()  # "between next two 3-dc groups"
         many = next((v for v in number.values if v is not None), None) if number is not None else None
         stream.mark("-")
         stitch = stitch_word(stream)
         stream.mark("-")
         if stream.word(*_GROUPS) and number is not None and many and stitch:
-            return What("st", stitch=stitch, between=many)
+            stream.between = What("st", stitch=stitch, between=many)
+            return stream.between
         if stitch is not None or stream.word(*STITCH):
             stream.word(*STITCH)
             return What("st", stitch=stitch or "", between=1)

@@ -54,7 +54,8 @@ class What:
     length: of a space in chains, where it is said. stitch: only the tops of this stitch, or the
     places that a special stitch offers. corner: only corner spaces, or corner stitches. between: the
     gap behind every so many stitches ("sp between 3-dc groups" is 3), where no chain was made. below: so many rows
-    below the place itself, which is covered and so taken all the same ("FPdc around next st 2 rows below").
+    below the place itself, which is covered and so taken all the same ("FPdc around next st 2 rows below"). unworked: of
+    those that an earlier row left unworked.
     """
 
     kind: WhatKind
@@ -63,6 +64,7 @@ class What:
     corner: bool = False
     between: int = 0
     below: int = 0
+    unworked: bool = False
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
+from rillstep.core.notation.features import takes_the_rest
 from rillstep.core.notation.sections import usually_continues
 from rillstep.core.notation.tree import (
     Again,
@@ -77,6 +78,8 @@ def _what(what: What, plural: bool, terms: Terms = "US") -> str:
     if what.below:
         rows = "row" if what.below == 1 else "rows"
         return f"{_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
+    if what.unworked:
+        return f"unworked {_what(replace(what, unworked=False), plural, terms)}"
     corner = "corner " if what.corner else ""
     match what.kind:
         case "gap":
@@ -212,7 +215,7 @@ def _gesture(step: Gesture, terms: Terms) -> str:
         case "change colour":
             return f"change to {step.name}".rstrip()
         case "join colour":
-            return f"join colour {step.name}".rstrip() + where
+            return (f"join colour {step.name}" if step.name else "join yarn") + where
         case "seam":
             return f"with {step.name}"
         case "so far" if isinstance(step.into, Next):
@@ -274,6 +277,8 @@ def _within(step: Step, terms: Terms) -> str:
         case Work(stitch, per, Next(count, What("st", None, "", False)), "both") if per.is_always(1):
             number = "" if count.is_always(1) else f"{_n(count)} "
             return f"{number}{abbreviation(stitch, terms)}"
+        case Repeat(steps, Num() as times):
+            return f"[{', '.join(_within(one, terms) for one in steps)}] {_n(times)} times"
         case _:
             return write_step(step, terms)
 
@@ -281,8 +286,10 @@ def _within(step: Step, terms: Terms) -> str:
 def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> str:
     """Steps in one sentence without its full stop; gestures are set off by semicolons."""
     text = ""
-    for step in steps:
+    for before, step in zip((None, *steps), steps, strict=False):
         piece = write_step(step, terms)
+        if isinstance(before, Repeat) and isinstance(before.times, ToEnd) and takes_the_rest(step):
+            piece = piece.replace("in each st ", "in each rem st ")
         gap = "; " if isinstance(step, Gesture) and text else ", "
         text = piece if not text else text + gap + piece
     return text[:1].upper() + text[1:] if capital else text

@@ -137,7 +137,10 @@ def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
 
 
 def _first_stitch(line: Row) -> str:
-    """The stitch that follows the starting chain at once; nothing when something else does."""
+    """The stitch that a starting chain counts as, with a space where one is part of it, or else the one that follows it at once; nothing when something else does."""
+    chain = line.steps[0] if line.steps else None
+    if isinstance(chain, Chain) and chain.counts not in (None, "none"):
+        return f"{chain.counts} and a space" if chain.space is not None else str(chain.counts)
     second = line.steps[1] if len(line.steps) > 1 else None
     while isinstance(second, Repeat) and second.steps:
         second = second.steps[0]

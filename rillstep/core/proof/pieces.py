@@ -99,6 +99,15 @@ def _places(work: SizeWork, side: _Side) -> int | None:
     return piece.edge.counts().sts or None
 
 
+# A short one that is sewn to the end of a long one makes one strap with it.
+_MEETS = re.compile(r"\b(?:sew|sewn|join|attach)\b[^.;]{0,40}\bend of\s+(?:the\s+)?(?:first|other)\b", re.IGNORECASE)
+
+
+def _meets_first(section: Section) -> bool:
+    told = (line.text for line in section.lines if isinstance(line, Prose))
+    return any(_MEETS.search(text) for text in told)
+
+
 def straps_alike(subject: Subject) -> list[Finding]:
     """Two straps that are written one after the other: as long and as wide as each other in every size."""
     found: list[Finding] = []
@@ -107,7 +116,7 @@ def straps_alike(subject: Subject) -> list[Finding]:
         if not _STRAPS.search(section.title):
             continue
         name = " ".join(_ORDINALS.sub(" ", section.title).lower().split())
-        if name not in first_of or name == section.title.lower():
+        if name not in first_of or name == section.title.lower() or _meets_first(section):
             first_of.setdefault(name, index)
             continue
         other = first_of[name]

@@ -4,9 +4,10 @@ from collections.abc import Iterator
 
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
-from rillstep.core.measure import FLAT_HIGH, FLAT_LOW
+from rillstep.core.measure import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW
 from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof.subject import Subject, WorkedLine
+from rillstep.core.stitches import basic
 
 
 def flatness(subject: Subject) -> list[Finding]:
@@ -14,12 +15,17 @@ def flatness(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for size, shape in enumerate(subject.shapes or ()):
         base = [r for r in shape.rounds if r.flatness is not None]
-        if not base or base[-1].flatness is None or FLAT_LOW <= round(base[-1].flatness, 2) <= FLAT_HIGH:
+        swatch = subject.pattern.gauges[0].stitch if subject.pattern.gauges else ""
+        estimated = next((basic(r.stitch).us for r in base if basic(r.stitch).us != swatch), "")
+        low, high = (ESTIMATED_LOW, ESTIMATED_HIGH) if estimated else (FLAT_LOW, FLAT_HIGH)
+        if not base or base[-1].flatness is None or low <= round(base[-1].flatness, 2) <= high:
             continue
         last = base[-1]
         cups = base[-1].flatness < FLAT_LOW
         word = "cups: it has too few stitches for its size" if cups else "ruffles: it has too many stitches"
         message = f"The base{subject.in_size(size)} {word} (flatness {base[-1].flatness:.2f}; 1.00 is flat)."
+        if estimated:
+            message += f" The height of {estimated} is estimated from the swatch in {swatch}."
         line = next(w.line for w in subject.works[size].lines if w.line.span.line == last.line)
         code = "base-cups" if cups else "base-ruffles"
         found.append(Finding(code, "warning", line.span, message, size, 1.0, round(base[-1].flatness, 2)))
