@@ -430,7 +430,7 @@ class Walker:
         last = end.last.at(self.size) if end.last else 0
 
         def left() -> int:
-            if end.what is not None:
+            if end.what is not None and not (end.last and not last):
                 stop = self.want(end.what)
                 stops = [i for i, p in enumerate(self.places) if self.is_it(p, stop) and not p.optional]
                 needed = last or 1

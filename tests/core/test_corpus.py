@@ -10,7 +10,7 @@ import pytest
 
 from rillstep.core.fabric import work_row
 from rillstep.core.notation import parse, write
-from rillstep.core.notation.tree import Chain, Gesture, Row
+from rillstep.core.notation.tree import Chain, Gesture, Row, Same
 from rillstep.core.proof import prove_text, reprint
 from tests.core.referee import unrolled, walk
 
@@ -82,6 +82,9 @@ def _walkable(row: Row, start: object) -> bool:
     turned = [step for step in row.steps if not isinstance(step, Gesture)][-1:]
     if row.kind == "Row" and turned and isinstance(turned[0], Chain):
         return False  # the turning chain of the next row
-    moves = row.steps and getattr(row.steps[0], "stitch", "") == "sl st"
+    moves = any(getattr(step, "stitch", "") == "sl st" for step in row.steps[:3])
     fresh = getattr(start, "foundation", False) or not getattr(start, "runs", ())
-    return not moves and not fresh and not any(word in words for word in beyond)
+    first, second = (*row.steps, None, None)[:2]
+    begins = isinstance(first, Chain) and first.space is not None and isinstance(getattr(second, "into", None), Same)
+    tube = isinstance(first, Chain) and "kind='ch'" in words  # a chain worked into where its round ends
+    return not begins and not tube and not moves and not fresh and not any(word in words for word in beyond)

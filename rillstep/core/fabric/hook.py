@@ -93,6 +93,7 @@ class Hook:
     standing: Run | None = None  # where slip stitches have moved the hook to, before anything is worked there
     sides: list[Run] = field(default_factory=list)
     on_side: bool = False
+    cornered: int = -1  # places taken when the last corner between two sides was worked
     on_rest: bool = False  # the stitches that an earlier row left unworked have been reached
     used_loops: list[tuple[str, int, str]] = field(default_factory=list)
     moving: bool = False
@@ -137,6 +138,11 @@ class Hook:
             want = Want("ch")
         first = not (self.cursor.taken or self.made or self.slipping or self.edge.foundation) and self.edge.closed
         before = list(self.cursor.rest) if first and want.kind == "sp" else None
+        if want.kind == "ch" and not self.cursor.rest:
+            self._close_tube()
+        ahead = self.cursor.rest[-1] if self.cursor.rest and not self.cursor.taken else None
+        if want.kind == "ch" and ahead is not None and ahead.place.stitch == "sl st" and not ahead.inner:
+            self.cursor.rest.pop()  # it fastened the chain, and is no place to work into
         taken = self.cursor.take(want, count, use)
         if before is not None:
             self._meet_again(before, want)
@@ -146,6 +152,14 @@ class Hook:
         if got < count:
             raise Stop(_not_enough(self, want, count - got, span))
         return taken
+
+    def _close_tube(self) -> None:
+        """The chain that a round began with is worked into where it ends: "ch 12, sc in each st of the flap, sc in each of the 12 ch"."""
+        first = self.made[0] if len(self.made) > 1 else None
+        if first is not None and first.place.kind == "sp" and not first.inner:
+            self.made.pop(0)
+            self.cursor.rest = self._numbered([Run(Place("ch"), first.place.length)])
+            self.closed = True
 
     def _meet_again(self, before: list[Run], want: Want) -> None:
         """Stitches passed over on the way to the first space come last in the round, where they may be worked into."""

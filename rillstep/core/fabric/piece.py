@@ -72,7 +72,8 @@ class Piece:
         """The edges that follow the top when the work is rotated: row ends, foundation chain, row ends."""
         if not self.underside and self.rows < 1:
             return ()
-        ends = (Run(Place("end"), self.rows),) if self.rows else ()
+        # Of a single row the ends are corners, which belong to the first and the last stitch.
+        ends = (Run(Place("end"), self.rows),) if self.rows > (1 if self.underside else 0) else ()
         under = (Run(Place("ch"), self.underside),) if self.underside else ()
         return (*ends, *under, *ends)
 

@@ -36,8 +36,9 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
                 return counted(hook.take(wanted(hook, what), places_before, span, use=False)) // what.between
             return taken(hook, wanted(hook, what), places_before, span, loop) // what.between
         case Next(number, What("gap")):
-            if hook.cursor.rest or not hook.sides:
+            if hook.cursor.rest or not (hook.sides or hook.on_side) or hook.cursor.taken == hook.cornered:
                 raise Stop(Trouble("no-such-place", span, _NO_CORNER))
+            hook.cornered = hook.cursor.taken
             return number.at(size)  # it is between the last place of this side and the first of the next one
         case Last(What("gap")):
             if hook.cursor.rest or not hook.on_side:

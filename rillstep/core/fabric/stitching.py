@@ -355,7 +355,7 @@ def spread(hook: Hook, step: Spread) -> None:
 
 # "increasing 8 sts in every round": by how many, where it is the same in all sizes.
 _GROWS = re.compile(
-    r"\b(?:increas|decreas)\w+ (\d{1,3}) (?:sts?|stitches|\w{1,3}) (?:in |on )?(?:each|every|per)(?: (?:rnd|round|row)|$)"
+    r"\b(?:inc|dec)\w* (\d{1,3}) (?:sts?|stitches|\w{1,3}) (?:in |on )?(?:each|every|per)(?: (?:rnd|round|row)|$)"
 )
 
 

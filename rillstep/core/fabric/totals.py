@@ -36,6 +36,10 @@ def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: 
     lengths = {length for length, _ in counts.spaces}
     if total.what == "sts" and named == {"sts"} and (lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING)):
         return stated == counts.sts + counts.chains
+    if stated == counts.of(total.what) + sum(
+        n for name, n in {*counts.specials, *counts.stitches} if begins_as(name, total.what)
+    ):
+        return True  # "8 clusters": the one that begins the round is one of them
     with_posts = counts.of(total.what) + sum(counts.of(alike) for alike in worked_as(total.what))
     if (
         total.what not in ("sts", "sp", "ch")
@@ -46,6 +50,15 @@ def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: 
     if any(name in named for name, _ in counts.specials):
         return stated == dict(counts.outside).get(total.what, 0)
     return False
+
+
+_BEGINS = ("beg", "beginning", "starting", "start", "first", "initial")
+
+
+def begins_as(special: str, other: str) -> bool:
+    """Is "Beginning cluster" the form in which a round of "cluster" begins?"""
+    first, _, rest = special.lower().partition(" ")
+    return first.rstrip(".") in _BEGINS and rest == other.lower()
 
 
 def worked_as(stitch: str) -> tuple[str, ...]:

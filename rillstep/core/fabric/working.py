@@ -164,7 +164,8 @@ def work_row(
         left = 0 if hook.unworked or _only_a_part(row, hook) else hook.cursor.left()
         if left and hook.closed and left == _spanned(steps, size):
             left = 0  # the last loop of a mesh reaches over them, to where the round is joined
-        if left and trouble is None and not (hook.spread_out and hook.on_side):
+        corners = hook.on_side and left <= 2 and not any(run.place.kind == "end" for run in around.sides)
+        if left and trouble is None and not (hook.spread_out and hook.on_side) and not corners:
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
     except Stop as stop:

@@ -8,7 +8,7 @@ from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.header import context_of
-from rillstep.core.notation.labels import in_rows, numbers_in_label, title_of
+from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
@@ -38,9 +38,6 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if counted is not None:
         reading.add(counted, [])
         return
-    if len(reading.active) < len(reading.header.sizes) and numbers_in_label(text) == len(reading.header.sizes):
-        reading.active = tuple(range(len(reading.header.sizes)))  # "Size L: ..." is over, whether it is said or not
-        context = context_of(reading.header, reading.active, context.kind)
     limit = limited(text, reading.header.sizes)
     if limit is not None:
         text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)

@@ -1,7 +1,6 @@
-"""Brackets and stars: repeats, several stitches in one place, totals and remarks that stand in brackets."""
+"""Brackets: repeats, several stitches in one place, totals and remarks that stand in brackets."""
 
 import re
-from collections.abc import Callable
 from dataclasses import replace
 
 from rillstep.core.findings import Span
@@ -9,6 +8,7 @@ from rillstep.core.notation.chains import read_counts
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import tells
@@ -28,18 +28,12 @@ from rillstep.core.notation.tree import (
     Same,
     Skip,
     Step,
-    ToEnd,
     Together,
     Work,
 )
 from rillstep.core.notation.whats import plain_num, read_what
 from rillstep.core.stitches import BY_US
 
-Reader = Callable[..., tuple[Step, ...]]
-
-_DEEPEST = 6
-_CLOSING = {"[": "]", "(": ")", "{": "}"}
-_TIMES = ("times", "time", "x", "times in total", "times total")
 _REMARKS = (
     "counts", "count", "does", "do", "this", "see", "note", "the", "total", "made", "inc", "rs", "ws", "right",
     "wrong", "optional", "approx", "about", "you", "mark", "first", "last", "each", "as", "corner", "or", "all",
@@ -77,8 +71,8 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     if leaves := _leaving(stream):
         return leaves
     opening = stream.next().text
-    closing = _CLOSING[opening]
-    if stream.depth >= _DEEPEST:
+    closing = CLOSING[opening]
+    if stream.depth >= DEEPEST:
         raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
     stream.depth += 1
     findings = len(stream.findings)
@@ -137,7 +131,7 @@ def _for_some_sizes(stream: Stream, read_steps: Reader) -> list[Step] | None:
     if sizes is None:
         stream.at = start
         return None
-    steps = read_steps(stream, _CLOSING[opening])
+    steps = read_steps(stream, CLOSING[opening])
     stream.next()
     return [_only_in(step, set(sizes), stream.since(start)) for step in steps]
 
@@ -295,159 +289,3 @@ def _one_place(work: Work) -> bool:
         and work.into.what.kind == "st"
         and (work.per.is_always(1) or work.into.count.is_always(1))
     )
-
-
-def read_times(stream: Stream, bracket: bool = False) -> Num | None:
-    """ "6 times", "x 6", "x6", "6x", "twice", "5 more times", "a total of 6 times"; None when no number of times comes."""
-    start = stream.at
-    # "(sc, inc)*6": only behind a bracket, as elsewhere a star closes a run.
-    if bracket and stream.mark("*") and (stream.peek() is None or stream.tokens[stream.at].kind != "num"):
-        stream.at = start
-    starred = stream.at > start
-    stream.mark("-", ",")
-    stream.any_of("a total of", "for a total of")
-    if stream.word("twice"):
-        return plain_num(stream, 3 if stream.words("more") else 2)
-    if stream.word("once"):
-        return plain_num(stream, 2 if stream.words("more") else 1)
-    if stream.word("thrice"):
-        return plain_num(stream, 3)
-    if stream.word("x"):
-        return stream.need_number("repeats")
-    number = stream.number()
-    if number is None:
-        stream.at = start
-        return None
-    if stream.any_of("more times", "times more", "more time", "additional times", "further times"):
-        return one_more(number)
-    if stream.word("times", "time", "x"):
-        stream.any_of("in total", "total", "in all", "altogether")
-        return one_more(number) if stream.word("more") else number
-    if stream.word("more"):
-        return one_more(number)
-    if starred:
-        return number
-    stream.at = start
-    return None
-
-
-def one_more(number: Num) -> Num:
-    """The written number counts the repeats after the first one."""
-    again = tuple(None if v is None else v + 1 for v in number.values)
-    return Num(again, number.span, number.parts, 1)
-
-
-def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:
-    """ "6 x (1 sc, inc)", "6 times (sc, inc)": how often stands before the bracket; None for anything else."""
-    times, opening = stream.peek(1), stream.peek(2)
-    if times is None or opening is None or not times.is_word("x", "times") or not opening.is_mark("(", "["):
-        return None
-    start = stream.at
-    number = stream.need_number("repeats")
-    stream.at += 2
-    if stream.depth >= _DEEPEST:
-        raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
-    stream.depth += 1
-    steps = read_steps(stream, _CLOSING[opening.text])
-    stream.depth -= 1
-    stream.next()
-    return Repeat(steps, number, stream.since(start))
-
-
-def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
-    """ "*...; rep from * around", "*...* 6 times", with the repetition counted as in the brackets form."""
-    start = stream.at
-    stream.next()
-    loop = stream.loop
-    steps = read_steps(stream, "*")
-    stream.loop = loop
-    token = stream.peek()
-    if token is not None and token.is_mark("**") and _has_end_mark(stream):
-        return _ended_within(stream, steps, read_steps, start)
-    if token is None:
-        raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
-    again = True
-    if token.is_mark("*", "**"):
-        stream.next()
-        stream.mark(",", ";", ".")
-        again = stream.word("rep", "repeat")
-    else:
-        stream.next()
-    if again:
-        _from_star(stream)
-        again = stream.choose(2, "times") == 0
-    return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
-
-
-def _has_end_mark(stream: Stream) -> bool:
-    """Does the line name this mark again, as where the last repeat ends ("ending last rep at **")?"""
-    rest = stream.tokens[stream.at + 1 :]
-    at = next((i for i, token in enumerate(rest) if token.is_mark("**")), None)
-    if at is None:
-        return False
-    words = {token.text for token in rest[max(0, at - 8) : at]}
-    return bool(words & {"ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "last"})
-
-
-def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, start: int) -> list[Step]:
-    """ "*A**, B; rep from * around, ending last rep at **" is A, [B, A] around."""
-    stream.next()
-    rest = read_steps(stream, "*")
-    if not stream.word("rep", "repeat"):
-        raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
-    _from_star(stream)
-    times = _times_or_end(stream, again=False)
-    stream.mark(",", ";")
-    while (token := stream.peek()) is not None and not token.is_mark("**"):
-        stream.at += 1
-    stream.at += 1
-    return [*first, Repeat((*rest, *first), times, stream.since(start))]
-
-
-def _from_star(stream: Stream) -> None:
-    """ "from *", "between * and *", "from * to *"."""
-    stream.word("from", "between")
-    stream.word("the")
-    stream.mark("*", "**")
-    stream.word("asterisk", "star", "asterisks", "stars", "s")
-    start = stream.at
-    if not ((stream.word("to", "and") or stream.at == start) and stream.mark("*", "**")):
-        stream.at = start
-
-
-def _times_or_end(stream: Stream, again: bool) -> Num | ToEnd:
-    """How often: with "rep from *" a plain number of times counts those after the first."""
-    start = stream.at
-    stream.mark(",")
-    token = stream.peek()
-    if token is not None and token.is_word("ending", "end"):
-        return ToEnd("around" if stream.context.kind == "Rnd" else "across")
-    if token is not None and token.is_word("once", "twice", "thrice"):
-        number = read_times(stream)
-        assert number is not None
-        return one_more(number) if again and not stream.tokens[stream.at - 1].is_word("more") else number
-    number = read_times(stream)
-    if number is not None:
-        more = any(t.is_word("more", "additional", "further") for t in stream.tokens[start : stream.at])
-        total = any(t.is_word("total", "all", "altogether") for t in stream.tokens[start : stream.at])
-        return one_more(number) if again and not more and not total else number
-    end = read_end(stream)
-    if end is not None:
-        return end
-    stream.at = start
-    if stream.peek() is None or (stream.peek() is not None and stream.tokens[stream.at].is_mark(".", ";")):
-        return ToEnd("around" if stream.context.kind == "Rnd" else "across")
-    raise NotUnderstood(stream.here(), "how often to repeat is missing")
-
-
-def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Step]:
-    """ "sc 3, inc, repeat around": what stands before it is repeated, but for a chain that begins the row."""
-    _from_star(stream)
-    # "sc 3, inc, repeat 6 times" is mostly six times in all; "rep from * 6 times" mostly six times more.
-    times = _times_or_end(stream, again=stream.choose(2, "times") == 1)
-    keep = 1 if before and isinstance(before[0], Chain) else 0
-    body = tuple(before[keep:])
-    if not body or any(isinstance(step, Repeat) for step in body):
-        raise NotUnderstood(stream.since(start), "what to repeat is missing")
-    del before[keep:]
-    return [Repeat(body, times, stream.since(start))]

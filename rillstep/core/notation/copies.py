@@ -14,6 +14,11 @@ _LIKE = re.compile(
     r"(?:the\s+same\s+(?:way\s+)?as(?:\s+for)?|same\s+as(?:\s+for)?|as\s+(?:given\s+|instructed\s+)?for|like|as|(?:the\s+)?instructions\s+(?:of|for))\s+(?:the\s+)?(?P<rest>[A-Za-z].*)$",
     re.IGNORECASE,
 )
+# "Repeat rounds 1 to 6 (8)" where a piece begins: those of the one before.
+_FROM_ONE = re.compile(
+    r"^\s*(?:repeat|rep|work|make|crochet|follow)\s+(?:rows?|rn?ds?|rounds?)\s+1\s{0,3}(?:[-–]|to|through|thru)\s{0,3}(?=\d)",
+    re.IGNORECASE,
+)
 _UP_TO = re.compile(
     r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rn?ds?|rounds?)\s+(?=\d)",
     re.IGNORECASE,
@@ -39,6 +44,9 @@ class Like:
 
 def worked_like(text: str, line: int, before: Sequence[Section], context: Context) -> Like | None:
     """What a line says of a piece worked as an earlier one; None for any other line."""
+    if (from_one := _FROM_ONE.match(text)) is not None:
+        source = next((s for s in reversed(before) if s.continues is None and _counts_from_one(s)), None)
+        return _copied(text, line, "", source, (from_one.end(), True), context) if source is not None else None
     match = _LIKE.match(text)
     if match is None:
         return None
@@ -50,12 +58,22 @@ def worked_like(text: str, line: int, before: Sequence[Section], context: Contex
         return None
     start = match.start("rest") + length
     up_to = _UP_TO.match(text, start)
+    at = (start, False) if up_to is None else (up_to.end(), True)
+    return _copied(text, line, (match["title"] or "").strip(), source, at, context)
+
+
+def _counts_from_one(section: Section) -> bool:
+    first = next((one for one in section.lines if isinstance(one, Row)), None)
+    return first is not None and first.first.is_always(1)
+
+
+def _copied(text: str, line: int, title: str, source: Section, at: tuple[int, bool], context: Context) -> Like | None:
+    """The lines of a piece, with what is said after it; at: where that begins, and whether the number of the last row does."""
+    rest, numbered = at
     lines: tuple[Line, ...] = tuple(replace(one) for one in source.lines)
-    rest = start
-    if up_to is not None:
-        stream = Stream(
-            tokens_of(text, line, context.n_sizes, up_to.end(), len(context.active)), context, Span(line, 1, 1)
-        )
+    if numbered:
+        tokens = tokens_of(text, line, context.n_sizes, rest, len(context.active))
+        stream = Stream(tokens, context, Span(line, 1, 1))
         try:
             last = stream.need_number("the last row")
         except NotUnderstood:
@@ -76,7 +94,7 @@ def worked_like(text: str, line: int, before: Sequence[Section], context: Contex
             *lines,
             Prose(words[0].upper() + words[1:] + ".", context.active, span=Span(line, rest + 1, len(text) + 1)),
         )
-    return Like((match["title"] or "").strip(), source, lines)
+    return Like(title, source, lines)
 
 
 def rows_like(text: str, first: Num, last: Num | None, before: Sequence[Section]) -> tuple[Line, ...]:

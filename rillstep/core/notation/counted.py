@@ -18,7 +18,7 @@ _SUBJECT = (
 )
 _SAYS = re.compile(
     rf"{_SUBJECT}(?:[^.;:()]|\([^()]*\)){{0,90}}?\b(?:(?P<no>(?:do(?:es)?\s*(?:not|n't)|never|not)\s*counts?|(?:is|are)\s*(?:not|n't)\s+counted)"
-    r"|counts?\s+as\s+(?:(?:a|an|one|the|1|your|first|1st)\s+)*(?P<stitch>[a-z]+(?: [a-z]+)*))",
+    r"|(?:counts?\s+as|=)\s+(?:(?:a|an|one|the|1|your|first|1st)\s+)*(?P<stitch>[a-z]+(?: [a-z]+)*))",
     re.IGNORECASE,
 )
 
@@ -48,6 +48,7 @@ def said_of_chains(text: str, terms: Terms) -> tuple[ChainSaid, ...]:
 _ABBREVIATION = re.compile(
     r"^\W*(?P<short>[A-Za-z][\w/]{0,9}(?:[ -][A-Za-z]\w{0,5}){0,2}(?:\([^()]{1,6}\))?)\s*(?:=|:|\s[-–—]\s|\t)\s*(?P<long>[A-Za-z][A-Za-z /()'-]{1,60}?)\.?$"
 )
+_MEANS = re.compile(r"^\W*(?:inc|dec|invdec|increase|decrease)\s*(?:=|:|\s[-–—]\s)\s*\S.{0,80}$", re.IGNORECASE)
 _ABBREVIATED = (
     "ch", "chs", "st", "sts", "sk", "sp", "sps", "rep", "rnd", "rnds", "beg", "rs", "ws", "rs/ws", "tog", "yo", "yoh", "inc", "dec", "blo", "flo",
     "lp", "lps", "mm", "cm", "pm", "mr", "fo", "prev", "rem", "cont", "patt", "foll", "ss", "slst", "sl st", "cc", "mc", "bl", "fl", "m", "approx", "alt", "ch sp", "ch-sp",
@@ -58,7 +59,7 @@ def explains_abbreviation(text: str, terms: Terms) -> bool:
     """ "ch - chain", "RS/WS = right side/wrong side": a line of a list of abbreviations, and no row."""
     match = _ABBREVIATION.match(text)
     if match is None:
-        return False
+        return _MEANS.match(text) is not None  # "INC: increase: 2 dc in the same stitch"
     short = " ".join(re.sub(r"\([^()]*\)", "", match["short"]).lower().split())
     return short in _ABBREVIATED or short in stitch_words(terms)
 

@@ -18,7 +18,7 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("fold flat and work through both layers", "both layers"), ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
     ("cut yarn", "fasten off"), ("cut the yarn", "fasten off"), ("fo", "fasten off"),
     ("make an adjustable ring", "adjustable ring"), ("make a magic ring", "adjustable ring"),
-    ("make a mr", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
+    ("make a mr", "adjustable ring"), ("make a magic loop", "adjustable ring"), ("make a magic circle", "adjustable ring"), ("magic loop", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
 )  # fmt: skip
 _TURNED = (
@@ -89,7 +89,7 @@ _BOTH_LAYERS = (
 )  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
-    "without twisting",
+    "without twisting", "making sure the chain is not twisted", "making sure that the chain is not twisted", "making sure it is not twisted", "making sure the ch is not twisted",
 )  # fmt: skip
 
 

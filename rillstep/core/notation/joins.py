@@ -1,8 +1,10 @@
 """Joining: a round to its beginning, a chain into a ring, a new colour; and changing colours."""
 
+from dataclasses import replace
+
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tree import Gesture, GestureKind, Into, Nth, Step, Work
+from rillstep.core.notation.tree import Gesture, GestureKind, Into, Loops, Nth, Step, Work
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, plain_num
 from rillstep.core.stitches import stitch_words
@@ -247,6 +249,10 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
             into, _ = read_into(stream)
         except NotUnderstood:
             _tail(stream)
+    if isinstance(
+        into, Loops
+    ):  # "join yarn in first free front loop of Rnd 16": what is worked there names them itself
+        stream.free_loops, into = replace(into, count=None), None
     return [
         Gesture(
             kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start)

@@ -26,10 +26,10 @@ _ORDINAL = re.compile(
     re.IGNORECASE,
 )
 _NTH = r"\d{1,4}(?:st|nd|rd|th|  )"
+_NTHS = rf"{_NTH}(?:\s*(?:[-–]|to)\s*{_NTH})?"
 # "13th (15th, 17th) round: ...", "6th to 12th (14th, 16th) rounds: ...": a set of ordinals (blanked to "13   (15  , 17  )" when it is read).
 ORDINALS = re.compile(
-    rf"^\s*(?={_NTH}(?:\s*(?:[-–]|to)\s*{_NTH})?\s*[(\[]\s*{_NTH}(?:\s*,\s*{_NTH}){{0,9}}\s*[)\]]\s+{_WORD}\s*:)",
-    re.IGNORECASE,
+    rf"^\s*(?={_NTHS}\s*[(\[]\s*{_NTHS}(?:\s*,\s*{_NTHS}){{0,9}}\s*[)\]]\s+{_WORD}\s*:)", re.IGNORECASE
 )
 # "2 row: ...", "3-24 (28, 32) rounds: ...": the number stands before the word.
 _AFTER = re.compile(rf"^\s*(?=\d[\d\s(),/–-]*\s{_WORD}\s*:)", re.IGNORECASE)
@@ -41,7 +41,11 @@ _BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
 # "7/8/9. 36/42/48 sc": likewise, with a number for each size.
-_LISTED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}(?:/\d{1,3}){1,9}\." + _BEGINS + ")", re.IGNORECASE)
+_LISTED_SET = re.compile(
+    r"^\s*(?P<word>)(?=\d{1,3}(?:(?:/\d{1,3}){1,9}|\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\))\." + _BEGINS + ")", re.IGNORECASE
+)
+# "7 (9)) sc around": likewise, told by the bracket.
+_BRACKETED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\)\)\s)")
 # "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total follows.
 _BRACKETED = re.compile(
     r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))", re.IGNORECASE
@@ -80,6 +84,7 @@ def starts(text: str) -> re.Match[str] | None:
     for pattern in (
         _LISTED,
         _LISTED_SET,
+        _BRACKETED_SET,
         _BRACKETED,
         ORDINALS,
         _AFTER,
@@ -106,7 +111,7 @@ def title_of(text: str) -> str:
 
 
 _SET_LABEL = re.compile(
-    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[])",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[–—-])",
     re.IGNORECASE,
 )
 

@@ -31,6 +31,7 @@ def read_leave(stream: Stream) -> Gesture | None:
     if not stream.word("leave", "leaving"):
         return None
     stream.word("the")
+    stream.word("these", "those")
     stream.word("rem", "remaining", "last", "final", "other", "next")
     stream.word("the")
     number: Num | None = None

@@ -32,6 +32,7 @@ _PLAIN = str.maketrans(
 )
 
 _NUMBER = r"\d+(?:\.\d+)?"
+_NTH = r"\d{1,4}(?:st|nd|rd|th)"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
 _UNITS = (
     "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen",
@@ -52,11 +53,12 @@ _ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
 _NO_NUMBER = r"(?!on|tw|th|fo|fi|si|se|ei|ni|te|el|x\d)[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?"
 _TOKEN = re.compile(
     rf"""\s*(?:(?P<plain>{_NO_NUMBER})
-    |(?P<ordinal>\d{{1,4}}(?:st|nd|rd|th)\b)
+    |(?P<ordinals>{_NTH}(?:\s?[(\[]\s?{_NTH}(?:\s?[,:;/]\s?{_NTH}){{0,9}}\s?[)\]]|(?:/{_NTH}){{1,9}}))
+    |(?P<ordinal>{_NTH}\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}(?:\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]]|(?:\s?/\s?{_ANY_WORD}){{1,9}}))
-    |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s?|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
+    |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s{{0,2}}|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
     |(?P<num>{_NUMBER})
     |(?P<expr>\{{[^{{}},;]{{0,200}}\}})
     |(?P<times>[xX](?=\d))
@@ -67,6 +69,8 @@ _TOKEN = re.compile(
 _COUNTED = r"(?:sts?|chs?|sps?|times|rn?ds?|rounds?|rows?|stitch(?:es)?)"
 _WORKED = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{2,9}}(?=\s+(?:sc|hdc|dc|tr|dtr|htr|inc|dec)\b)", re.IGNORECASE)
 _ALL_WITHIN = re.compile(rf"[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY}){{1,9}}\s*[)\]]")
+# "31 (35) 39", "31 (35) 39 (43)": every second number in brackets.
+_ALTERNATING = re.compile(rf"{_MANY}\s?\({_MANY}\)\s?{_MANY}(?:\s?\({_MANY}\)(?:\s?{_MANY})?){{0,4}}(?!\d|\s?\(\d)")
 _COMMA = re.compile(r"\s*,")
 _COMMAS = re.compile(rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s+(?:(?:more|further|additional)\s+)?{_COUNTED}\b)")
 _GLUED_SET = re.compile(rf"(ch|chain)({_MANY}\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]])", re.IGNORECASE)
@@ -134,6 +138,9 @@ def _cut(text: str, line: int, sizes: int, start: int, active: int) -> tuple[Tok
         glued = _GLUED_SET.match(clean, at) if may_be_glued else None
         if glued is not None and len(_MEMBER.findall(glued[2])) in (sizes, active or sizes):
             end = at + len(glued[1])  # "ch4 (6)" is "ch 4 (6)"
+        turns = _ALTERNATING.match(clean, at) if kind in ("num", "set") and sizes > 2 else None
+        if turns is not None and len(_MEMBER.findall(turns.group())) in (sizes, active or sizes):
+            kind, end = "set", turns.end()  # "31 (35) 39"
         if kind in ("num", "set") and sizes > 1:
             commas = _COMMAS.match(clean, at) if _COMMA.match(clean, end) else None
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
@@ -149,6 +156,10 @@ def _cut(text: str, line: int, sizes: int, start: int, active: int) -> tuple[Tok
             commas = _COMMAS_ALONE.match(clean, at)
             if commas is not None and len(_MEMBER.findall(commas.group())) in (sizes, active or sizes):
                 kind, end = "set", commas.end()
+        if kind == "ordinals" and len(_MEMBER.findall(match.group())) not in (sizes, active or sizes):
+            first = _MEMBER.match(clean, at)
+            assert first is not None
+            kind, end = "ordinal", first.end() + 2
         if kind == "slashes" and len(_MEMBER.findall(match.group())) not in (sizes, active or sizes):
             first = _MEMBER.match(clean, at)
             assert first is not None
@@ -185,6 +196,9 @@ def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:
     if kind in ("num", "set", "slashes", "wordset"):
         return Token("num", piece, span, _members(piece, line, at))
     word = piece.lower()
+    if kind == "ordinals":  # "18th (21st)"
+        members = _members(piece, line, at)
+        return Token("ordinal", word[: members[0][1].end_column - at + 1], span, members)
     if kind == "times":
         return Token("word", word, span)
     if kind in ("word", "numbered") and word in _WORD_NUMBERS:

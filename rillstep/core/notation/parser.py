@@ -14,13 +14,13 @@ from rillstep.core.notation.counted import explains_abbreviation, said_of_chains
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
+from rillstep.core.notation.labels import numbers_in_label, title_of
 from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
 from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
-from rillstep.core.notation.told_sizes import told_sizes
+from rillstep.core.notation.told_sizes import by_slashes, told_sizes
 from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.stitches import Terms, basic
 
@@ -73,6 +73,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     header.told_by_a_row(reading.header, raws)
     told = told_sizes([raw if len(raw) <= MAX_LINE else "" for raw in raws])  # longer ones are not read
     if told is not None:
+        raws = by_slashes(raws, told.names)
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)
     instructions = length = 0
@@ -161,6 +162,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.said += said_of_chains(said[1], reading.header.terms)
     for made in _MADE_WITH.finditer(text):
         reading.said += said_of_chains(f"ch {made[1]} counts as {made[2]}", reading.header.terms)
+    sizes = len(reading.header.sizes)
+    if len(reading.active) < sizes and numbers_in_label(text) == sizes:
+        reading.active = tuple(range(sizes))  # "Size L: ..." is over, whether it is said or not
     begins = reading.open is not None and reading.open.continues is not None and not reading.lines
     if reading.open is not None and not begins and _is_plain_row(text, reading.header.sizes):
         found = rows.read_row(text, number, reading.context(), tuple(reading.expected))

@@ -4,7 +4,8 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.ends import along_a_side, beginning_chain, read_end, read_loop, read_marker
-from rillstep.core.notation.qualifying import qualifiers
+from rillstep.core.notation.free_loops import base_of_chain, counted_loops, loops_of
+from rillstep.core.notation.qualifying import from_where, qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     AsFirst,
@@ -13,7 +14,6 @@ from rillstep.core.notation.tree import (
     InRing,
     Into,
     Last,
-    Loops,
     Marked,
     Next,
     Nth,
@@ -27,9 +27,6 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import (
     CHAIN,
     NEXT,
-    ROWS,
-    SPACE,
-    STITCH,
     STITCHES,
     every_row_end,
     plain_num,
@@ -42,13 +39,13 @@ from rillstep.core.stitches import Loop
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     """What follows "in", "into", "around"; the loop too, where one is named. Raises NotUnderstood."""
-    counted = _counted_loops(stream)
+    counted = counted_loops(stream)
     if counted is not None:
         return counted, counted.loop
     loop = read_loop(stream)
     if loop is not None:
         stream.word("of", "in")
-        found = _loops(stream, loop)
+        found = loops_of(stream, loop)
         if found is not None:
             return found, loop
         token = stream.peek()
@@ -57,7 +54,7 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     stream.any_of(
         "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
     )
-    if _base_of_chain(stream):
+    if base_of_chain(stream):
         return Same(STITCHES), None
     stream.any_of(
         "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
@@ -70,56 +67,7 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     return into, loop or later
 
 
-def _base_of_chain(stream: Stream) -> bool:
-    """ "base of 3 ch", "the st at base of ch-3": the place that the starting chain stands on."""
-    start = stream.at
-    stream.word("the", "same")
-    stream.word(*STITCH, "place")
-    stream.word("at", "as", "in")
-    stream.word("the")
-    if stream.word("base", "foot", "bottom") and stream.word("of"):
-        stream.word("the")
-        stream.word("beg", "beginning", "starting", "turning", "first", "initial")
-        number = stream.number()
-        if number is not None:
-            stream.mark("-")
-        if stream.word(*CHAIN):
-            stream.mark("-")
-            length = number or stream.number()
-            if length is not None or not stream.word(*SPACE):
-                return True
-    stream.at = start
-    return False
-
-
-def _counted_loops(stream: Stream) -> Loops | None:
-    """ "each of next 20 (26) front loops of Rnd 14 (18)"."""
-    start = stream.at
-    stream.word("each")
-    stream.word("of")
-    stream.word("the")
-    stream.word(*NEXT, "first")
-    stream.word("the")
-    number = stream.number()
-    if number is not None:
-        free = stream.word(*_FREE)
-        stream.word("remaining")
-        loop = read_loop(stream)
-        found = _loops(stream, loop) if loop is not None else None
-        if found is not None:
-            return replace(found, count=number)
-        if free and loop in ("front", "back"):
-            return Loops(loop, "Rnd", None, number)
-    stream.at = start
-    if stream.word("each", "every") and stream.word(*_FREE) and (loop := read_loop(stream)) in ("front", "back"):
-        stream.any_of("across", "around")
-        return Loops(loop, "Rnd", None)
-    stream.at = start
-    return None
-
-
 _MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
-_FREE = ("free", "unused", "unworked")
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
@@ -151,27 +99,6 @@ def _of_special(stream: Stream, into: Into) -> Into:
     return into
 
 
-def _loops(stream: Stream, loop: Loop) -> Loops | None:
-    """ "front loops of Rnd 6": loops left free earlier."""
-    start = stream.at
-    count = None
-    if stream.word("each", "every"):
-        pass
-    elif stream.word("next"):
-        count = stream.number() or plain_num(stream, 1)
-        stream.word(*STITCH)
-    stream.word("st", "sts")
-    stream.any_of("on", "of", "from", "in")
-    word = stream.peek()
-    if word is not None and word.is_word(*ROWS):
-        stream.at += 1
-        number = stream.number()
-        if number is not None:
-            return Loops(loop, "Row" if word.text.startswith("row") else "Rnd", number, count)
-    stream.at = start
-    return None
-
-
 _JUST_MADE = tuple(
     words
     for loop in ("loop", "lp", "sp", "space", "ch sp", "arch")
@@ -201,6 +128,8 @@ def _place(stream: Stream) -> Into:
         "loop",
     ):
         return InRing()
+    if stream.free_loops is not None and stream.any_of("same loop", "same lp", "same st", "same place"):
+        return replace(stream.free_loops, count=plain_num(stream, 1))
     if stream.word("same"):
         return _same(stream)
     if stream.word("joining") or stream.any_of("closing"):  # "around the post of joining dc": the loop that it closes
@@ -214,7 +143,7 @@ def _place(stream: Stream) -> Into:
             return _remaining(stream)
         return Next(plain_num(stream, 1), what_or_stitch(stream))
     if stream.word("unused", "unworked", "free") and stream.word("loop", "loops", "lps"):
-        found = _loops(stream, "both")
+        found = loops_of(stream, "both")
         if found is not None:
             return found
     if (ends := every_row_end(stream)) is not None:
@@ -336,7 +265,7 @@ def _ordinal(stream: Stream) -> Into:
     token = stream.next()
     digits = token.text[:-2]
     span = Span(token.span.line, token.span.column, token.span.end_column - 2)
-    number = plain_num(stream, int(digits), span)
+    number = stream.as_num(token) if token.members else plain_num(stream, int(digits), span)
     start = stream.at
     if stream.word(*CHAIN):
         if stream.any_of("from hook", "from the hook", "from your hook", "from"):
@@ -352,7 +281,7 @@ def _ordinal(stream: Stream) -> Into:
             return TopOfChain()
     stream.at = start
     what = what_or_stitch(stream)
-    return Nth(number, what, stream.any_of(*_OF_GROUP))
+    return Nth(number, what, stream.any_of(*_OF_GROUP) or from_where(stream))
 
 
 _OF_GROUP = tuple(

@@ -78,3 +78,15 @@ def qualifiers(stream: Stream) -> int:
                 continue
         stream.at = start
         return below
+
+
+def from_where(stream: Stream) -> bool:
+    """ "sk next 12 sts from the first tab", "in 18th st from where the chain begins": from where they are counted, as they are anyway."""
+    start = stream.at
+    if stream.word("from", "after", "past"):
+        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal") and not token.is_word("and"):
+            stream.at += 1
+        if stream.at - start < 8 and (stream.peek() is None or stream.tokens[stream.at].is_mark(",", ".", ";")):
+            return True
+    stream.at = start
+    return False

@@ -81,7 +81,7 @@ class Reading:
         return (
             at is not None
             and not anew
-            and any(isinstance(one, Prose) and _TOLD_JOINED.search(one.text) for one in before)
+            and any((isinstance(one, Prose) and _TOLD_JOINED.search(one.text)) or _joins(one) for one in before)
         )
 
     def restart(self) -> None:
@@ -208,6 +208,13 @@ def _spiral(lines: list[Line]) -> str:
     begins_joined = joined[:1] == [True] and joined.count(True) == 1 and len(joined) > 3
     return (
         "spiral rounds" if rounds and (first == len(joined) or ends_joined or begins_joined or few) else "joined rounds"
+    )
+
+
+def _joins(line: Line) -> bool:
+    """Does a set-up line join a yarn in a place that it names?"""
+    return isinstance(line, Setup) and any(
+        isinstance(step, Gesture) and step.kind == "join colour" and step.into is not None for step in line.steps
     )
 
 

@@ -37,7 +37,7 @@ SETUP = re.compile(
     r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
     r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
     r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.;]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
+    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -346,7 +346,7 @@ def read_unlabelled(
         return None
     kind = kind_of(steps, context.kind)
     first = coming
-    if starts_piece(steps):
+    if starts_piece(steps) or any(isinstance(step, Gesture) and step.kind == "adjustable ring" for step in steps):
         first = Num(tuple(None if v is None else anew for v in coming.values))
     others = []
     for choice in stream.other_choices():

@@ -41,7 +41,7 @@ _ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "
 
 # A piece that begins so is worked on another one.
 _JOINS = re.compile(
-    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join|(?:sk|skip|miss)\b[^.;]{1,80}\b(?:re)?(?:join|attach))\b",
+    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join|(?:sk|skip|miss)\b[^.]{1,80}\b(?:re)?(?:join|attach))\b",
     re.IGNORECASE,
 )
 

@@ -2,9 +2,9 @@
 
 from dataclasses import replace
 
-from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.repeats import read_times
 from rillstep.core.notation.shaping import shaped
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import (

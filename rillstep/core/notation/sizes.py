@@ -63,7 +63,8 @@ def sizes_named(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
     if _ALL.match(bare):
         return tuple(range(len(names)))
     by_name = {name.lower(): i for i, name in enumerate(names)}
-    for words in (bare, inner_words(bare)):
+    called = re.sub(r" [a-z]{3,12} only$", " only", bare)  # "Wide mat only"
+    for words in (bare, inner_words(bare), inner_words(called)):
         chosen = split_names(words, by_name)
         if chosen and all(name.lower() in by_name for name in chosen):
             return tuple(sorted({by_name[name.lower()] for name in chosen}))

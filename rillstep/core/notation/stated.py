@@ -8,7 +8,7 @@ from rillstep.core.notation.stream import Context, NotUnderstood, problem_of, st
 from rillstep.core.notation.totals import read_totals
 from rillstep.core.notation.tree import Total
 
-_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|f?scs?|f?hdcs?|f?dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|motifs?|increases?|sl\s*sts?|ss)"
+_COUNTED = r"(?:(?:single|half double|half treble|double|treble|triple)(?: crochets?| trebles?)?|sts?|stitch(?:es)?|sps?|spaces?|f?scs?|f?hdcs?|f?dcs?|trs?|htrs?|dtrs?|chs?|loops?|corners?|total|clusters?|puffs?|groups?|shells?|petals?|picots?|bobbles?|fans?|blocks?|squares?|motifs?|increases?|sl\s*sts?|ss)"
 _IN_WORDS = r"(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)"
 _TOTAL_MARK = re.compile(
     r"(?:—|\s-{1,2}\s|(?<!otal)(?:(?<=[a-z\])])|(?<=ch[- ]\d)):\s(?=\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?(?:(?:,|\sand)\s*\d[^:,;(\[.]*(?:[(\[][\d\s,:;/|]+[)\]][^:,;(\[.]*)?)*\.?\s*$)|(?<=[a-z\])]):\s(?=[(\[]\d[\d\s,:;/|]*[)\]][^:;(\[.]*\.?\s*$)|(?<=[.;:])\s*-\s*(?=\d)|(?<![\w(\[])=(?!\w)|\s=\s|>)(?=[^—]*$)(?=.*[\d{])"
@@ -82,6 +82,9 @@ def _last_sentence(text: str, start: int, context: Context) -> re.Match[str] | N
 
 
 MOST_SENTENCES = 20
+# "19 (23) scallops": whatever it counts, it is no instruction; that it cannot be checked is said.
+_COUNTS_UNKNOWN = re.compile(r"\d[\d\s,()/\[\]:]{0,40}[a-z]{3,15}s(?: [a-z]{2,12})?", re.IGNORECASE)
+_NO_COUNT = re.compile(r"\b(?:times|rows|rounds|rnds|inches|mins|minutes|hours|cms|more|twists?)\b", re.IGNORECASE)
 
 
 def _counts_only(inside: str, context: Context) -> bool:
@@ -92,6 +95,8 @@ def _counts_only(inside: str, context: Context) -> bool:
         r"\b(?:in|into|next|each|every|around|join|across)\b", inside.replace("in total", "").replace("in all", "")
     ):
         return False
+    if _COUNTS_UNKNOWN.fullmatch(inside) and not _NO_COUNT.search(inside):
+        return True
     own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
     return own or re.search(rf"(?<![a-z]){_COUNTED}\b", inside, re.IGNORECASE) is not None
 
@@ -123,7 +128,7 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
     before = re.search(
         r"(?:\b(?P<rows>and|rows?|rn?ds?|rounds?|x)\s*)?(\d+)\s*$", text[: bracket.start("inside") - 1].rstrip()
     )
-    if before is not None and before["rows"] and len(numbers) == len(context.active) > 1:
+    if before is not None and len(numbers) == len(context.active) > (1 if before["rows"] else 2):
         return len(numbers) + 1 != context.n_sizes  # "repeat rows 2 and 3 (6, 7)" in two sizes
     repeats = int(before[2]) if before is not None else 0
     far = len(numbers) == 1 and int(numbers[0]) > 3 * repeats  # "x 6 (42)" is no set: sizes do not differ so much

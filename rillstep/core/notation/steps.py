@@ -9,17 +9,17 @@ import difflib
 from functools import lru_cache
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation import brackets, chains, endings, works
+from rillstep.core.notation import brackets, chains, endings, repeats, works
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.gestures import read_gesture
 from rillstep.core.notation.joins import names_colour
 from rillstep.core.notation.places import read_into
-from rillstep.core.notation.qualifying import qualifiers
+from rillstep.core.notation.qualifying import from_where, qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
-from rillstep.core.notation.tree import Gesture, Next, Skip, SkipTo, Step, Work
+from rillstep.core.notation.tree import Gesture, InRing, Next, Skip, SkipTo, Step, Work
 from rillstep.core.notation.vocabulary import sees_stitch
 from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
@@ -182,12 +182,12 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         return gesture
     if token.is_mark("[", "(", "{"):
         return brackets.read_bracket(stream, before, read_steps)
-    if token.kind == "num" and (repeat := brackets.read_times_first(stream, read_steps)) is not None:
+    if token.kind == "num" and (repeat := repeats.read_times_first(stream, read_steps)) is not None:
         return [repeat]
     if token.is_mark("*", "**"):
-        return brackets.read_starred(stream, read_steps)
+        return repeats.read_starred(stream, read_steps)
     if stream.word("rep", "repeat"):
-        return brackets.read_bare_repeat(stream, before, start)
+        return repeats.read_bare_repeat(stream, before, start)
     if stream.word("sk", "skip", "miss", "skipping", "missing"):
         return _read_skip(stream, start)
     if stream.word("ch", "chain", "chs"):
@@ -225,7 +225,9 @@ def _read_place_first(stream: Stream, start: int) -> Step:
     """ "In next st work (sc, hdc, dc)", "in corner, 3 sc": the place stands before what is worked in it."""
     stream.next()
     into, loop = read_into(stream)
-    stream.mark(",", ":")
+    told = stream.mark(",", ":")
+    if told and isinstance(into, InRing) and start == 0:
+        return Gesture("adjustable ring", span=stream.since(start))  # "In a magic circle: ch 2, 12 dc"
     stream.word("work", "make", "place", "do")
     token = stream.peek()
     if token is not None and token.is_mark("(", "["):
@@ -254,7 +256,11 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
     qualifiers(stream)
-    _from_where(stream)
+    from_where(stream)
+    if what.kind in ("ch", "sp") and stream.word("that", "which"):  # "skipping the ch-1 that closes each puff"
+        while (token := stream.peek()) is not None and token.kind in ("word", "num"):
+            stream.at += 1
+        return []
     if stream.word("behind"):  # the stitch behind one that was worked lower down is covered by it: it is taken already
         while (token := stream.peek()) is not None and token.kind in ("word", "num"):
             stream.at += 1
@@ -268,17 +274,6 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
             return [*skipped, Skip(plain_num(stream, 1), other, False, stream.since(at))]
     stream.at = at
     return skipped
-
-
-def _from_where(stream: Stream) -> None:
-    """ "sk next 12 sts from the first tab": from where they are counted, as they are anyway."""
-    start = stream.at
-    if stream.word("from", "after", "past"):
-        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal") and not token.is_word("and"):
-            stream.at += 1
-        if stream.at - start < 8 and (stream.peek() is None or stream.tokens[stream.at].is_mark(",", ".", ";")):
-            return
-    stream.at = start
 
 
 def _is_first(stream: Stream) -> bool:

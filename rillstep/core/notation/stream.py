@@ -8,7 +8,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.tokens import Token
-from rillstep.core.notation.tree import Decimals, Loops, Num, Total, What
+from rillstep.core.notation.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.stitches import Loop, Terms
 
 MAX_NUMBER = 99_999
@@ -65,6 +65,7 @@ class Stream:
         self.findings: list[Finding] = []
         self.totals: list[Total] = []  # stated in brackets within the line
         self.between: What | None = None  # the groups between which was worked last
+        self.starred: tuple[Step, ...] = ()  # what two stars hold that is named again later
         self.ends_with_total = False  # those in brackets are then counts of a part
         self.choice: Choice = FIRST  # which of several ways of reading is taken where the words leave it open
         self.ways: dict[str, int] = {}  # how many ways there are to read what

@@ -2,9 +2,9 @@
 
 import re
 
-from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.repeats import read_times
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import FromHook, Into, Num, Step, ToEnd, Together

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 
 from rillstep.core.findings import Edit, Finding, Repair, Span
 from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.lexer import plain
 
 _GIVEN = re.compile(r"^\s*sizes?\s*:\s*(\S.*)$", re.IGNORECASE)
 _WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
@@ -20,7 +21,8 @@ _IN_SIZES = re.compile(
 )
 _HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
 _BESIDE = re.compile(
-    r"^\W*sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$", re.IGNORECASE
+    r"^\W*(?:for\s+|in\s+)?sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$",
+    re.IGNORECASE,
 )
 _SPOKEN_OF = re.compile(
     r"\b(?:sizes|written|instructions|directions|pattern|given|parenthes[ie]s|brackets|comes in|available)\b",
@@ -28,7 +30,7 @@ _SPOKEN_OF = re.compile(
 )
 # Names of sizes in ordinary use; letters only as capitals.
 _NAME = re.compile(
-    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|kids?|junior|youth|toddler|teen|adult)"
+    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|kids?|junior|youth|toddler|teen|adult|sm|med|lg|lrg|sml)"
     r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
 )
 # "to fit a small (medium: large) project"
@@ -39,12 +41,14 @@ _SET = re.compile(
     r"(?<![\w.])\d+\s*[(\[{]\s*(\d+(?:\s*[,;:/|]\s*\d+)+)\s*[)\]}]|(?<![\w./])(\d+(?:\s*[/|]\s*\d+){2,})(?![\w/])"
 )
 _TWO = re.compile(r"\d\s{0,3}[/|(\[]\s{0,3}\d|[(\[]\s{0,3}\d{1,5}\s{0,3}[,;:]\s{0,3}\d{1,5}\s{0,3}[)\]]")
+_SIZE_TOLD = re.compile(r"\s*sizes?\s+(?P<name>[A-Za-z0-9]{1,12})\s{0,3}[:=]\s{0,3}[^:;]{0,60}\d", re.IGNORECASE)
+MOST_OF_LINE = 200
 _MEASURED = re.compile(r"(?P<name>[A-Za-z][\w /-]{0,20}):\s*(?:about |approx\.? )?\d[^:;]{1,60}")
 _MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
 # Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
 _PAIR = re.compile(
-    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|(?<!\d)\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
+    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|\(\d{1,5}\s?\(\d{1,5}\)\)|(?<!\d)\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
     r"(?<!\d)\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}:)",
     re.IGNORECASE,
 )
@@ -71,6 +75,19 @@ def size_names(text: str) -> tuple[str, ...]:
     )  # "S, M, L (given as S (M, L))"
     text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
+    text = re.sub(
+        r"^(?:two|three|four|five|six|\d)\s+sizes\s*[(\[]([^()\[\]]+)[)\]]$", r"\1", text.strip(), flags=re.IGNORECASE
+    )
+    turns = re.fullmatch(
+        rf"{_NAME.pattern}\s?\({_NAME.pattern}\)\s?{_NAME.pattern}(?:\s?\({_NAME.pattern}\)(?:\s?{_NAME.pattern})?)?",
+        text,
+    )
+    if turns is not None:  # "S (M) L (XL)"
+        return tuple(match[0] for match in _NAME.finditer(text))
+    text = re.sub(r"^([^()\[\]\d]+[(\[][^()\[\]\d]+[)\]])\s+[a-z]{3,12}\.?$", r"\1", text)  # "Standard (Wide) mat"
+    counted = re.fullmatch(r"(\d{1,4})\s*[(\[]\s*([\d\s,;:/]{1,40})[)\]]\s*([A-Za-z]+)", text)
+    if counted is not None:  # "12 (14) loops"
+        return tuple(f"{number} {counted[3]}" for number in (counted[1], *re.findall(r"\d+", counted[2])))
     told = [_MEASURED.fullmatch(part) for part in re.split(r"\s*[;,]\s+", text)]
     if len(told) > 1 and all(told):  # "A: 60 sts around; B: 72 sts around"
         return tuple(part["name"].strip() for part in told if part is not None)
@@ -118,6 +135,8 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     for index, raw in enumerate(raws[:first_row]):
         if _HEADING.match(raw) and index + 1 < first_row and len(names := size_names(raws[index + 1])) > 1:
             return Told(names, (index + 1, index + 2))
+        if _HEADING.match(raw) and len(listed_names := _listed(raws[index + 1 : first_row])) > 1:
+            return Told(listed_names)
         beside = _BESIDE.match(raw)
         apart = re.split(r"\s{2,}|\t", beside["names"].strip()) if beside is not None and len(raw) <= 60 else []
         if len(apart) > 1 and _are_names(apart):
@@ -132,6 +151,13 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         names = size_names(raw) if len(raw) <= 60 else ()
         if len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
             return Told(names, (index + 1,))
+        titled = re.search(r"\(([^()]{3,60})\)\s*$", raw) if len(raw) <= MOST_OF_LINE else None
+        names = tuple(re.split(r"\s*[/|,]\s*", titled[1].strip())) if titled is not None else ()
+        first = titled is None or not any(
+            match.end() == len(raw[: titled.start()].rstrip()) for match in _NAME.finditer(raw)
+        )
+        if first and len(names) > 1 and all(_NAME.fullmatch(name) for name in names):
+            return Told(names)  # "Star Clutch (S/L)", and not "S (M, L)"
         listed = _IN_SIZES.search(raw)
         names = (
             tuple(re.split(r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*|\s*[(\[]\s*", listed["names"].strip().rstrip(")]")))
@@ -144,6 +170,9 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
         names = size_names(within["names"]) if within is not None else ()
         if len(names) > 1 and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):
             return Told(names)
+        each = [_SIZE_TOLD.match(part) for part in raw.split(";")] if ";" in raw and len(raw) <= MOST_OF_LINE else []
+        if each and all(each):
+            return Told(tuple(part["name"] for part in each if part is not None))  # "size 1: 13 wide; size 2: 17 wide"
         found = list(dict.fromkeys(match[0] for match in _NAME.finditer(raw)))
         if len(found) < 2:
             found = list(
@@ -158,7 +187,53 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
             return Told(tuple(match[0][0].upper() + match[0][1:] for match in _NAME.finditer(listed[0])))
         if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):
             return Told(tuple(name[0].upper() + name[1:] for name in found))
-    return _counted(raws)
+    return _counted(raws) or _spoken(raws, first_row)
+
+
+_SO_MANY = re.compile(r"\b(two|three|four|2|3|4)\s+sizes\b", re.IGNORECASE)
+_LARGER = re.compile(r"\blarger\s+size", re.IGNORECASE)
+_USUAL_NAMES = {2: ("Small", "Large"), 3: ("Small", "Medium", "Large"), 4: ("1", "2", "3", "4")}
+_SET_OF_TWO = re.compile(r"(?<![\w.])\d{1,5}\s?[(\[{/]\s?\d{1,5}\s?[)\]}]?")
+
+
+def _spoken(raws: Sequence[str], first_row: int) -> Told | None:
+    """ "This pattern includes two sizes, with the larger size in brackets.": so many, under the names in ordinary use."""
+    said = " ".join(raw[:MOST_OF_LINE] for raw in raws[: min(first_row, MOST_HEAD)])
+    many = _SO_MANY.search(said)
+    larger = any(_LARGER.search(raw[:MOST_OF_LINE]) for raw in raws)
+    if many is None and not larger:
+        return None
+    count = {"two": 2, "three": 3, "four": 4}.get(many[1].lower(), 0) or int(many[1]) if many is not None else 2
+    sets = _SET_OF_TWO if count == 2 else _SET
+    if sum(sets.search(raw) is not None for raw in raws[first_row:]) < LEAST_SETS:
+        return None
+    return Told(("Smaller", "Larger") if larger and count == 2 else _USUAL_NAMES[count])
+
+
+def _listed(raws: Sequence[str]) -> tuple[str, ...]:
+    """The names of "Small: 18 cm diameter" and "Large: 24 cm diameter", one below the other."""
+    found: list[str] = []
+    for raw in raws[:MAX_LISTED]:
+        match = re.match(rf"\W{{0,3}}({_NAME.pattern})\s{{0,3}}[:=–-]\s{{0,3}}\D{{0,20}}\d", raw)
+        if match is None:
+            break
+        found.append(match[1])
+    return tuple(found) if len(set(found)) == len(found) else ()
+
+
+MAX_LISTED = 12
+# Lines in which names of sizes are looked for with dashes between them.
+MOST_HEAD = 40
+
+
+def by_slashes(raws: Sequence[str], names: Sequence[str]) -> list[str]:
+    """The lines with "24 - 28 - 32" as "24 / 28 / 32", where three sizes or more are named so ("S - M - L"); columns stay true."""
+    apart = " - ".join(names)
+    if len(names) < 3 or not any(apart in plain(raw[:MOST_OF_LINE]) for raw in raws[:MOST_HEAD]):
+        return list(raws)
+    one = r"r?\d{1,4}(?:-r?\d{1,4})?"
+    dashed = re.compile(rf"(?<![\d-])(?<!- ){one}(?: [-–] {one}){{{len(names) - 1}}}(?! [-–] ?\d)(?!\d)", re.IGNORECASE)
+    return [dashed.sub(lambda match: re.sub(" [-–] ", " / ", match[0]), raw) for raw in raws]
 
 
 def _bare(name: str) -> str:

@@ -11,7 +11,7 @@ from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_n
 
 _FILLERS = (
     "and", "total", "made", "in", "all", "now", "you", "have", "should", "will", "remain", "remaining", "rem",
-    "plus", "around", "around)", "each", "worked", "per", "side", "corner", "of", "a",
+    "plus", "around", "around)", "both", "sizes", "each", "worked", "per", "side", "corner", "of", "a",
 )  # fmt: skip
 
 
@@ -123,14 +123,15 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
             return Total(count, "sp", length)
         return Total(count, "ch")
     stream.word("corner")
-    if stream.word(*SPACE, *_OPENINGS, "corners"):
+    if stream.word(*SPACE, "corners"):
         return Total(count, "sp", None)
     stitch = stitch_word(stream) or foundation_stitch(stream)
     if stitch is not None:
         stream.word(*STITCH)
         return Total(count, stitch)
     token = stream.peek()
-    if token is not None and token.kind == "word" and not stream.findings:
+    unread = all(finding.code == "total-not-checked" for finding in stream.findings)
+    if token is not None and token.kind == "word" and unread:
         _unread(stream, token, start)
         return None
     if alone and (token is None or token.is_mark(")", "]", ".", "}")):

@@ -52,8 +52,8 @@ _LEADING = (
 )
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
-    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
-    r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:continue|carry on|keep)\b[^.;]{0,60}\b(?:increas|decreas)ing\s+\d|^\s*(?:continue|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{0,30}\sfoundation\s+(?:sc|hdc|dc|single|half|double)\b|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
+    r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:cont(?:inue)?\.?|carry on|keep)\b[^.;]{0,60}\b(?:increasing|decreasing|inc|dec)\s+\d|^\s*(?:cont(?:inue)?\.?|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
 # A gauge that is told works nothing.

@@ -42,7 +42,7 @@ def read_what(stream: Stream) -> What | None:
     counted = read_counted_space(stream)
     if counted is not None:
         return counted
-    corner = stream.word("corner", "corners")
+    corner = stream.word("corner", "corners") or stream.any_of("tip", "point of triangle")
     unworked = stream.word("unworked") or stream.any_of("un-worked")
     stream.word("unworked", "remaining", "rem", "free", "skipped")
     if (
@@ -206,7 +206,7 @@ def _chain_or_space(stream: Stream) -> What:
     if length is not None:
         stream.mark("-")
         stream.word("corner")
-        if stream.word(*SPACE):
+        if stream.word(*SPACE, *_HANDLES):
             return What("sp", length)
         token = stream.peek()
         if token is None or not token.is_word("from"):

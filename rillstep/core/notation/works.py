@@ -4,9 +4,9 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.alongside import along_side, evenly
-from rillstep.core.notation.brackets import read_times
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.places import read_into
+from rillstep.core.notation.repeats import read_times
 from rillstep.core.notation.several import PLACE_WORDS, in_colour, in_places, is_end, more_places
 from rillstep.core.notation.shaping import at_ends, two_and_others
 from rillstep.core.notation.stream import NotUnderstood, Stream
@@ -51,8 +51,8 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     skipped = _starting_in(stream, start)
     if skipped is not None:
         return _from_there(stream, skipped)
-    while stream.word(*_WORKED_WITH):
-        pass
+    while (token := stream.peek()) is not None and token.is_word(*_WORKED_WITH) and sees_stitch(stream) is None:
+        stream.at += 1  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
     if not stream.sees("spike", "st") and not stream.sees("spike", "stitch") and stream.word("long", "spike", "deep"):
         return [_lower(step) for step in read_works(stream, stream.at)]
     founded = _foundation(stream, start)

@@ -141,10 +141,10 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
         case Last(what):
             return f"in last {_what(what, False, terms)}"
         case Nth(nth, what, here):
-            value = next(v for v in nth.values if v is not None)
-            if here:
-                return f"in {_ordinal(value)} {_what(what, False, terms)} of next group"
-            return f"in {'first' if value == 1 else _ordinal(value)} {_what(what, False, terms)}"
+            which = (
+                "first" if nth.is_always(1) and not here else set_text(nth.values, lambda value: _ordinal(int(value)))
+            )
+            return f"in {which} {_what(what, False, terms)}{' of next group' if here else ''}"
         case Marked(marker):
             return f"in st with marker {marker}".rstrip() if marker else "in marked st"
         case Loops(loop, kind, number, count):

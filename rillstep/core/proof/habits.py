@@ -3,7 +3,7 @@
 from collections import Counter
 from functools import lru_cache
 
-from rillstep.core.fabric.totals import worked_as
+from rillstep.core.fabric.totals import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.numbers import edit_value, numbers_in
@@ -222,7 +222,9 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
             continue
         own = {stitch for stitch, _ in work.rounds[-1].outside}
         left_out = sorted(
-            s for s in own if s not in named and not any(s in worked_as(name) for name in named) and s != "sl st"
+            s
+            for s in own
+            if s not in named and not any(s in worked_as(name) or begins_as(s, name) for name in named) and s != "sl st"
         )
         if left_out:
             message = f"The total{worked.in_size(work.size)} does not count the {' and '.join(left_out)} of this row."
