@@ -305,6 +305,9 @@ class Walker:
                 if not self.made:
                     raise Fails
                 self.made.append(P("sp", length=space.at(size)))
+            case Repeat(steps=(Chain(), *_)) if not self.started:
+                self.started = True  # it begins no row
+                self.step(step, following)
             case Repeat(steps=steps, times=Num() as times):
                 for _ in range(times.at(size)):
                     self.turn(steps)

@@ -9,7 +9,7 @@ from rillstep.core.fabric.places import to_marker, wanted
 from rillstep.core.fabric.repeating import Turns
 from rillstep.core.fabric.stitching import MOST_REPEATS
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
+from rillstep.core.notation.tree import Chain, EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
 
 # While a row is traced, what is left is counted after so many turns; in between it is reckoned.
 _LOOKS_AGAIN = 32
@@ -17,6 +17,8 @@ _LOOKS_AGAIN = 32
 
 def repeat(hook: Hook, step: Repeat, rest_follows: bool = False) -> None:
     """Work the steps of a repeat as often as it says; rest_follows: the next step takes what is left. Raises Stop."""
+    if isinstance(step.steps[0], Chain):
+        hook.started = True  # each turn makes this chain: it is a loop, and begins no row
     if isinstance(step.times, Num):
         times = step.times.at(hook.size)
         if times > MOST_REPEATS:

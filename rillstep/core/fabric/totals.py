@@ -36,6 +36,17 @@ def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: 
     lengths = {length for length, _ in counts.spaces}
     if total.what == "sts" and named == {"sts"} and (lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING)):
         return stated == counts.sts + counts.chains
+    named_so = {
+        (name, n)
+        for name, n in {*counts.specials, *counts.stitches}
+        if name.lower().endswith((f" {total.what}", f"-{total.what}"))
+    }
+    if (
+        total.what not in ("sts", "sp", "ch")
+        and not counts.of(total.what)
+        and stated == sum(n for _, n in named_so) > 0
+    ):
+        return True  # "11 clusters" of the 3-dc cluster that the pattern defines
     if stated == counts.of(total.what) + sum(
         n for name, n in {*counts.specials, *counts.stitches} if begins_as(name, total.what)
     ):

@@ -21,6 +21,24 @@ _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("make a mr", "adjustable ring"), ("make a magic loop", "adjustable ring"), ("make a magic circle", "adjustable ring"), ("magic loop", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
 )  # fmt: skip
+_RING_WORDS = tuple(
+    f"{verb} {ring}"
+    for verb in (
+        "make a",
+        "make an",
+        "start with a",
+        "start with an",
+        "begin with a",
+        "begin with an",
+        "starting with a",
+        "create a",
+        "form a",
+        "start in a",
+        "begin in a",
+    )
+    for ring in ("magic ring", "magic circle", "magic loop", "adjustable ring", "adjustable loop")
+)
+_PLAIN = (*((words, "adjustable ring") for words in _RING_WORDS), *_PLAIN)
 _TURNED = (
     "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round", "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
     "rotate work", "rotate the piece", "rotate piece", "rotate", "rotating", "turning the work", "turning",

@@ -33,6 +33,7 @@ _OWN_LINE = re.compile(
 _ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rn?ds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)", re.IGNORECASE)  # fmt: skip
 # "30 cm only: Round 7: ...": a row for some sizes.
 _LIMITED = re.compile(r"^[^:]{1,60}:\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d", re.IGNORECASE)
+_ONLY = re.compile(r"^[^.;*]{1,60}\bonly\s?:\s*$", re.IGNORECASE)
 _OWN_WORDS = re.compile(r"^\s*(?:notes?|check)\b|.*#", re.IGNORECASE)
 
 
@@ -95,7 +96,7 @@ def _continues(text: str, raw: str) -> bool:
     within_set = re.match(r"\s*\d+\)", raw) is not None and text.count("(") > text.count(
         ")"
     )  # "... 24 (30," and "36) sts"
-    if _LIMITED.match(raw):
+    if _LIMITED.match(raw) or _ONLY.search(raw):
         return False
     if not raw.strip() or "#" in raw or (starts_label(raw) is not None and not within_set):
         return False

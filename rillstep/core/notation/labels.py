@@ -37,12 +37,16 @@ _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
 # After a full stop, an instruction must follow for what stands before it to be a label.
-_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in|start|begin|start with|begin with)\b.*\d))"
+_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:(?:in|into|make) (?:a |an )?)?(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in|start|begin|start with|begin with)\b.*\d))"
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
 # "7/8/9. 36/42/48 sc": likewise, with a number for each size.
 _LISTED_SET = re.compile(
     r"^\s*(?P<word>)(?=\d{1,3}(?:(?:/\d{1,3}){1,9}|\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\))\." + _BEGINS + ")", re.IGNORECASE
+)
+# "1: 6 sc in ring", "2-36 (45): ch 1, turn, ...": likewise, told by the colon.
+_COLON = re.compile(
+    r"^\s*(?P<word>)(?=\d{1,3}(?:\s?[-–/]\s?\d{1,3}){0,5}(?:\s?\([\d\s,–-]{1,40}\))?\s?:" + _BEGINS + ")", re.IGNORECASE
 )
 # "7 (9)) sc around": likewise, told by the bracket.
 _BRACKETED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\)\)\s)")
@@ -84,6 +88,7 @@ def starts(text: str) -> re.Match[str] | None:
     for pattern in (
         _LISTED,
         _LISTED_SET,
+        _COLON,
         _BRACKETED_SET,
         _BRACKETED,
         ORDINALS,

@@ -221,6 +221,7 @@ def is_heading(text: str, following: str | None) -> bool:
         for word in (*(word for word, _ in _ROLE_WORDS), "piece", "body", "wall", "bag", "side", "top", "round", "body")
     )
     plain = role and bare[0].isupper() and len(bare.split()) <= 4
+    plain = plain or re.fullmatch(r"(?:First|Second|Third|Left|Right|Other) [a-z]+(?: [a-z]+)?", bare) is not None
     shaped = (
         bare.endswith(":") or bare.upper() == bare or text.strip().startswith(("**", "[")) or bare.istitle() or plain
     )

@@ -17,7 +17,7 @@ _TOTAL_BRACKET = re.compile(
     r"(?P<before>\S)\s*[(\[<{](?P<inside>\s*(?:total\W*)?\d[^()\[\]<>]*(?:[(\[][\d\s,:;/|]*[)\]][^()\[\]<>]*)*)[)\]>}]\s*\.?\s*$",
     re.IGNORECASE,
 )
-_TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/][\d\s,;/]*\)?)?)\s*\.?\s*$")
+_TOTAL_ALONE = re.compile(r"(?<=[.)\]])\s+(?P<inside>\d{1,5}(?:\s*[(/\[{][\d\s,;/]*[)\]}]?)?)\s*\.?\s*$")
 _TOTAL_SENTENCE = re.compile(
     rf"(?<=[.;)])\s+(?:you (?:should |will |now )*have\s+|there (?:are|should be|will be)\s+(?:now\s+)?|total:?\s*|you'll have\s+)?(?P<inside>(?:\d[\d\s,()/\[\]{{}}:]*-?|{_IN_WORDS}\s+)[a-z](?:[^.;]|;\s(?=\d))*)\.?\s*$",
     re.IGNORECASE,
@@ -116,6 +116,8 @@ def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) ->
         return not re.search(
             r"\b(?:in|next|each|ch \d+[,;])\b", re.sub(r"\bin total\b|\bin all\b", "", inside), re.IGNORECASE
         )
+    if _COUNTS_UNKNOWN.fullmatch(inside.strip()) and not _NO_COUNT.search(inside):
+        return True  # "[7 (10) scallops]"
     if re.fullmatch(r"\s*\d+ [a-z][a-z'-]*(?: [a-z'-]+)?\s*", inside, re.IGNORECASE) and bracket["before"] in ".;)]":
         return True  # "(4 V's)": what is counted may not be known, and the reader is told so
     if re.search(r"[a-z]", re.sub(r"total", "", inside, flags=re.IGNORECASE), re.IGNORECASE):

@@ -30,7 +30,7 @@ _SPOKEN_OF = re.compile(
 )
 # Names of sizes in ordinary use; letters only as capitals.
 _NAME = re.compile(
-    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|child|kids?|junior|youth|toddler|teen|adult|sm|med|lg|lrg|sml)"
+    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|baby|infant|child|kids?|junior|youth|toddler|teen|adult|sm|med|lg|lrg|sml)"
     r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
 )
 # "to fit a small (medium: large) project"
@@ -43,6 +43,10 @@ _SET = re.compile(
 _TWO = re.compile(r"\d\s{0,3}[/|(\[]\s{0,3}\d|[(\[]\s{0,3}\d{1,5}\s{0,3}[,;:]\s{0,3}\d{1,5}\s{0,3}[)\]]")
 _SIZE_TOLD = re.compile(r"\s*sizes?\s+(?P<name>[A-Za-z0-9]{1,12})\s{0,3}[:=]\s{0,3}[^:;]{0,60}\d", re.IGNORECASE)
 MOST_OF_LINE = 200
+_LENGTH = r"\d{1,3}(?:\.\d)?\s?(?:cm|mm|inches|inch|in|\"|ml|l)"
+_MEASURES_SET = re.compile(
+    rf"({_LENGTH})\s?[(\[]({_LENGTH}(?:\s?[,;/]\s?{_LENGTH}){{0,8}})[)\]](?:\s[a-z]+)?", re.IGNORECASE
+)
 _MEASURED = re.compile(r"(?P<name>[A-Za-z][\w /-]{0,20}):\s*(?:about |approx\.? )?\d[^:;]{1,60}")
 _MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
@@ -78,6 +82,9 @@ def size_names(text: str) -> tuple[str, ...]:
     text = re.sub(
         r"^(?:two|three|four|five|six|\d)\s+sizes\s*[(\[]([^()\[\]]+)[)\]]$", r"\1", text.strip(), flags=re.IGNORECASE
     )
+    measured = _MEASURES_SET.fullmatch(text)
+    if measured is not None:  # "20cm [25cm, 30cm] across"
+        return tuple(" ".join(part.split()) for part in (measured[1], *re.split(r"[,;/]", measured[2])))
     turns = re.fullmatch(
         rf"{_NAME.pattern}\s?\({_NAME.pattern}\)\s?{_NAME.pattern}(?:\s?\({_NAME.pattern}\)(?:\s?{_NAME.pattern})?)?",
         text,
@@ -115,7 +122,28 @@ def size_names(text: str) -> tuple[str, ...]:
 
 
 def told_sizes(raws: Sequence[str]) -> Told | None:
-    """The sizes that a text names, wherever it does; None when it is in one size."""
+    """The sizes that a text names, wherever it does; None when it is in one size.
+
+    Where all its sets have another number of numbers, the names were misread, and the sets are believed.
+    """
+    told = _told(raws)
+    rows = raws[next((at for at, raw in enumerate(raws) if starts_label(raw) is not None), len(raws)) :]
+    counted = _counted(rows) if told is not None and not told.findings else None
+    if told is None or counted is None or len(counted.names) == len(told.names):
+        return told
+    sets = sum(len(_SET.findall(raw)) for raw in rows)
+    pairs = sum(len(_PAIR.findall(raw)) for raw in rows) if len(told.names) == 2 else 0
+    enough = sets >= LEAST_PAIRS or (len(counted.names) == 2 and len(told.names) == 1)
+    return counted if enough and not pairs and not _has_set_of(rows, len(told.names)) else told
+
+
+def _has_set_of(raws: Sequence[str], length: int) -> bool:
+    """Is there a set of so many numbers?"""
+    sets = (match for raw in raws for match in _SET.finditer(raw))
+    return any(len(re.findall(r"\d+", match[1] or match[2])) + (match[1] is not None) == length for match in sets)
+
+
+def _told(raws: Sequence[str]) -> Told | None:
     given = next((match[1] for raw in raws if (match := _GIVEN.match(raw.split("#", 1)[0])) is not None), None)
     if given is not None:  # known from the start, so that a stitch defined before them has its numbers for each size
         named = tuple(dict.fromkeys(match[0] for match in _NAME.finditer(given)))

@@ -53,12 +53,25 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
             while (more := stream.peek()) is not None and (more.kind != "mark" or more.is_mark("-")):
                 stream.at += 1
             continue
+        if found and found[-1].what not in ("sp", "ch") and _spaces_besides(stream):
+            found.append(Total(found[-1].count, "sp"))  # "20 hdc and ch-sps": as many of both
+            continue
         listed = _each_round(stream)
         total = _read_total(stream, alone=not found)
         if total is not None and listed:
             total = replace(total, each=(*listed, total.count))
         found += [total] if total is not None else []
     return found
+
+
+def _spaces_besides(stream: Stream) -> bool:
+    start = stream.at
+    if stream.word(*CHAIN):
+        stream.mark("-")
+        if stream.word("sps", "spaces", "loops", "lps"):
+            return True
+    stream.at = start
+    return False
 
 
 def _each_round(stream: Stream) -> tuple[Num, ...]:

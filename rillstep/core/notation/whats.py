@@ -164,6 +164,13 @@ def _between(stream: Stream) -> What | None:
 def _and(stream: Stream, first: What) -> What:
     """ "st and ch", "dc and ch-1 sp": two kinds taken as they come."""
     start = stream.at
+    listed = 0
+    while first.kind == "st" and first.stitch and stream.mark(",") and stitch_word(stream) is not None:
+        stream.word(*STITCH)
+        listed = stream.at
+    stream.at = start
+    if listed and stream.tokens[listed : listed + 1] and stream.tokens[listed].is_word("and"):
+        first, stream.at, start = What("st"), listed, listed  # "each dc, cluster and ch-1 sp"
     if not (stream.word("and", "or") or stream.mark("&", "/")):
         return first
     anew = stream.word("in", "into")

@@ -224,7 +224,9 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
         left_out = sorted(
             s
             for s in own
-            if s not in named and not any(s in worked_as(name) or begins_as(s, name) for name in named) and s != "sl st"
+            if s not in named
+            and not any(s in worked_as(name) or begins_as(s, name) or s.lower().endswith(f" {name}") for name in named)
+            and s != "sl st"
         )
         if left_out:
             message = f"The total{worked.in_size(work.size)} does not count the {' and '.join(left_out)} of this row."
