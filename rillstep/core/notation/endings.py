@@ -118,17 +118,22 @@ def _goes_elsewhere(repeat: Repeat, worked: list[Step]) -> bool:
     into = [step.into for step in repeat.steps if isinstance(step, Work | Group)]
     spaces = bool(into) and all(isinstance(place, Next) and place.what.kind == "sp" for place in into)
     taken = any(isinstance(step, Skip | Together) for step in repeat.steps)
+    return spaces and not taken and _into_stitch(worked)
+
+
+def _into_stitch(worked: list[Step]) -> bool:
+    """Is an ending one stitch into the last one, or into the top of the turning chain?"""
     last = worked[-1] if len(worked) == 1 else None
-    into_stitch = isinstance(last, Work) and (
+    return isinstance(last, Work) and (
         isinstance(last.into, TopOfChain) or (isinstance(last.into, Last) and last.into.what.kind == "st")
     )
-    return spaces and not taken and into_stitch
 
 
 def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] | None:
     """ "[A, B] across, ending with 3 dc in last st": the last B is that; A, [B, A] to the last st, and then it."""
     last, usual = (worked[0] if len(worked) == 1 else None), repeat.steps[-1]
-    if isinstance(usual, Work) and len(repeat.steps) > 1 and _goes_elsewhere(repeat, worked):
+    in_space = isinstance(usual, Work) and isinstance(usual.into, Next) and usual.into.what.kind == "sp"
+    if in_space and len(repeat.steps) > 1 and _into_stitch(worked):
         *first, _ = (
             repeat.steps
         )  # "[ch 3, sc in next sp] across, ending with sc in top of tch": ch 3 stands before that, too

@@ -56,6 +56,8 @@ def _end(stream: Stream) -> ToEnd | None:
     return _last_of(stream)
 
 
+# What a group of stitches around a space is called.
+MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
 _WHICH = (
     "other",
     "opposite",
@@ -118,7 +120,7 @@ def _last_of(stream: Stream) -> ToEnd | None:
     stream.word("the")
     if stream.word("last", "final"):
         last = stream.number() or plain_num(stream, 1)
-        what = read_what(stream)
+        what = read_what(stream) or (What("sp") if stream.word(*MOTIFS) else None)  # "to last shell": to its space
         stream.any_of("remain", "remains", "rem", "remaining", "before marker", "of row", "of rnd", "of round")
         return ToEnd("last", last, "", what if what is not None and what != STITCHES else None)
     number = stream.number()

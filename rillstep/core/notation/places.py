@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.ends import along_a_side, beginning_chain, read_end, read_loop, read_marker
+from rillstep.core.notation.ends import MOTIFS, along_a_side, beginning_chain, read_end, read_loop, read_marker
 from rillstep.core.notation.free_loops import base_of_chain, counted_loops, loops_of
 from rillstep.core.notation.qualifying import from_where, qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
@@ -67,9 +67,6 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     return into, loop or later
 
 
-_MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
-
-
 def _of_special(stream: Stream, into: Into) -> Into:
     """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers; "first 2 ch of next loop" are just the next chains."""
     start = stream.at
@@ -84,7 +81,7 @@ def _of_special(stream: Stream, into: Into) -> Into:
             return into if isinstance(into, Next) else Next(into.nth, into.what)
     stream.at = start
     if isinstance(into, Next) and into.what.kind == "sp" and stream.word("of", "in"):
-        if stream.word(*NEXT, "same", "last", "previous") and stream.word(*_MOTIFS):
+        if stream.word(*NEXT, "same", "last", "previous") and stream.word(*MOTIFS):
             return into  # "ch-3 sp of next block"
         stream.at = start
     if isinstance(into, Next | Every) and into.what.kind in ("sp", "st") and stream.word("of", "in"):
