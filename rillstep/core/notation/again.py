@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 
 from rillstep.core.findings import Span
+from rillstep.core.notation.labels import ranges
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
 from rillstep.core.notation.vocabulary import stitch_word
@@ -293,6 +294,7 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
     if stream.mark("-", "—") or stream.word("to", "through", "thru"):
         stream.word(*_ROWS)
         last = stream.need_number("the last row to repeat")
+        first, last = ranges(stream, first, last)
         low, high = first.values, last.values
         size = stream.context.active[0]
         count = (high[size] or 0) - (low[size] or 0)

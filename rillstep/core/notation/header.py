@@ -224,8 +224,20 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
     head.sizes = names[:MAX_SIZES] or head.sizes
 
 
+_LENGTH_FIRST = re.compile(
+    r"^(?P<length>\d{1,3}(?:\.\d)?\s?(?:cm|in(?:ch(?:es)?)?|\"))(?:\s?x\s?\d{1,3}\s?(?:cm|in(?:ch(?:es)?)?|\"))?\s?=\s?(?P<counts>\d.{3,60}?)(?P<stitch>\s(?:in|of)\s[a-z ]{2,40})?\.?$",
+    re.IGNORECASE,
+)
+
+
+def _usual_gauge(text: str) -> str:
+    """A gauge that gives its length first ('4" = 15 sts x 12 rows in hdc') with it last."""
+    match = _LENGTH_FIRST.match(text)
+    return text if match is None else f"{match['counts']} = {match['length']}{match['stitch'] or ''}"
+
+
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    text = " ".join(text.split())[:MOST_OF_GAUGE]
+    text = _usual_gauge(" ".join(text.split())[:MOST_OF_GAUGE])
     match = _GAUGE.match(text) or _GAUGE_REVERSED.match(text)
     groups = match.groupdict() if match else {}
     named = (groups.get("later") or groups.get("stitch") or "").strip().lower()

@@ -215,12 +215,12 @@ def _numbers(stream: Stream) -> tuple[Num, Num | None]:
         stream.word("r", "rnd", "row", "round")
         stuck = _stuck_number(stream)
         if stuck is not None:
-            return _ranges(stream, first, stuck)
+            return ranges(stream, first, stuck)
         token = stream.peek()
         if token is None or token.kind not in ("num", "expr"):
             stream.at = start
             return first, None
-        return _ranges(
+        return ranges(
             stream, first, _bare_ranges(stream) or _bare_set(stream) or stream.need_number("the last round or row")
         )
     if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
@@ -316,7 +316,7 @@ def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
     return _each(stream, firsts), _each(stream, lasts)
 
 
-def _ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
+def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
     """ "18-20 (22-24)": a range for each size."""
     start = stream.at
     firsts, lasts = [first], [last]

@@ -79,6 +79,7 @@ def size_names(text: str) -> tuple[str, ...]:
     )  # "S, M, L (given as S (M, L))"
     text = re.sub(r"^\s*[(\[]([^()\[\]]+)[)\]]\s*$", r"\1", text)  # "(1, 2, 3)"
     text = re.split(r"(?<=[a-z)])\.\s+(?=[A-Z])", text.strip(), maxsplit=1)[0]
+    text = re.sub(r"^.{0,40}\b(?:two|three|four|five|six|\d)\s+sizes\s*[-–:]\s*", "", text.strip(), flags=re.IGNORECASE)
     text = re.sub(
         r"^(?:two|three|four|five|six|\d)\s+sizes\s*[(\[]([^()\[\]]+)[)\]]$", r"\1", text.strip(), flags=re.IGNORECASE
     )
