@@ -8,7 +8,7 @@ from rillstep.core.fabric.remembered import Same
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.notation.parser import Parsed, parse
-from rillstep.core.notation.tree import Again, Num, Pattern, Row, with_line
+from rillstep.core.notation.tree import Again, Along, Num, Pattern, Row, Section, with_line
 from rillstep.core.stitches import Terms
 
 # More rows than this that leave their reading open are taken as they stand.
@@ -97,8 +97,36 @@ def _counts_after(pattern: Pattern, line: Row | Again, size: int, turns: int) ->
     return [] if work is None else [counts.sts for counts in work.rounds]
 
 
+def _over_both(pattern: Pattern) -> Pattern:
+    """A first round on a piece that is made twice goes around both of them, where its total is true so and only so."""
+    for section in pattern.sections:
+        source = _worked_on(pattern, section)
+        row = next((line for line in section.lines if isinstance(line, Row)), None)
+        if source is None or max(source.make) != 2 or section.on is not None or row is None or row.kind == "Row":
+            continue
+        if row.broken or not row.totals or _how_true(pattern, row)[0]:
+            continue
+        both = replace(section, continues=source.title, on=Along("side by side"))
+        tried = replace(pattern, sections=tuple(both if one is section else one for one in pattern.sections))
+        if _how_true(tried, row)[0] == len(row.sizes):
+            pattern = tried
+    return pattern
+
+
+def _worked_on(pattern: Pattern, section: Section) -> Section | None:
+    """The piece with rows that a section goes on from, past those that only put together."""
+    titles = {one.title: one for one in pattern.sections}
+    for _ in pattern.sections:
+        found = titles.get(section.continues or "")
+        if found is None or any(isinstance(line, Row) for line in found.lines):
+            return found
+        section = found
+    return None
+
+
 def settled(pattern: Pattern) -> Pattern:
     """The pattern with each such row in the reading that comes out in most sizes, or else can be worked in most; where none is better, as it is first read."""
+    pattern = _over_both(pattern)
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
     for row in open_rows[:MOST_OPEN]:
         best, most = pattern, _how_true(pattern, row)

@@ -97,6 +97,10 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
 
 
 def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
+    if _is_last_turn(repeat, worked):
+        *first, usual = repeat.steps
+        before[-1:] = [*first, Repeat((usual, *first), repeat.times, repeat.span)]
+        return worked[-1:]
     replaced = _replaced(stream, repeat, worked)
     left = _takes(stream, worked)
     chain = len(worked) == 1 and isinstance(worked[0], Chain) and not isinstance(repeat.steps[-1], Chain | Skip)
@@ -127,6 +131,15 @@ def _into_stitch(worked: list[Step]) -> bool:
     return isinstance(last, Work) and (
         isinstance(last.into, TopOfChain) or (isinstance(last.into, Last) and last.into.what.kind == "st")
     )
+
+
+def _is_last_turn(repeat: Repeat, worked: list[Step]) -> bool:
+    """ "[ch 2, V-st in next sc, ch 2, sc in next dc] across, ending with ch 2, V-st in last sc, ch 2, sc in top of tch": a whole turn, told once more."""
+    alike = len(worked) == len(repeat.steps) > 1 and all(
+        (type(a), getattr(a, "stitch", "")) == (type(b), getattr(b, "stitch", ""))
+        for a, b in zip(repeat.steps, worked, strict=True)
+    )
+    return alike and _into_stitch(worked[-1:])
 
 
 def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] | None:

@@ -120,7 +120,9 @@ def _last_of(stream: Stream) -> ToEnd | None:
     stream.word("the")
     if stream.word("last", "final"):
         last = stream.number() or plain_num(stream, 1)
-        what = read_what(stream) or (What("sp") if stream.word(*MOTIFS) else None)  # "to last shell": to its space
+        what = read_what(stream) or (
+            What("sp") if stream.word(*MOTIFS, "side") else None
+        )  # "to last shell": to its space
         stream.any_of("remain", "remains", "rem", "remaining", "before marker", "of row", "of rnd", "of round")
         return ToEnd("last", last, "", what if what is not None and what != STITCHES else None)
     number = stream.number()

@@ -38,7 +38,9 @@ STITCH = What("st")
 
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
-    steps = _leading_group(_counting_foundation(_already_there(_remaining(tuple(map(_each_kind, steps))))))
+    steps = _leading_group(
+        _in_same_space(_counting_foundation(_already_there(_remaining(tuple(map(_each_kind, steps))))))
+    )
     return _closed(_tail(steps), kind)
 
 
@@ -108,6 +110,31 @@ def _leading_group(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         () if isinstance(group.into, Same) or _joins(steps[:at]) or group.into.what.kind == "st" else _move_to(group)
     )
     return (*steps[:at], *moves, chain, rest, *steps[at + 1 :])
+
+
+def _in_same_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "Ch 3, 2 dc, ch 2, 3 dc in same space" at the start: all of them go there, brackets or not."""
+    at = next((i for i, s in enumerate(steps) if not _only_moves(s)), len(steps))
+    if at == len(steps) or not isinstance(steps[at], Chain):
+        return steps
+    end = at + 1
+    while end < len(steps) and (isinstance(steps[end], Chain) or _is_bare(steps[end])):
+        end += 1
+    last = steps[end] if end < len(steps) else None
+    if end < at + 2 or not (isinstance(last, Work) and isinstance(last.into, Same) and last.into.what.kind == "sp"):
+        return steps
+    inner = replace(last, per=_one_like(last.per), into=Next(last.per, STITCH))
+    return (*steps[: at + 1], Group((*steps[at + 1 : end], inner), last.into, last.span), *steps[end + 1 :])
+
+
+def _is_bare(step: Step) -> bool:
+    """ "2 dc", with no place of its own."""
+    plain = isinstance(step, Work) and isinstance(step.into, Next) and step.into.what == STITCH
+    return plain and isinstance(step, Work) and step.per.is_always(1)
+
+
+def _one_like(number: Num) -> Num:
+    return Num(tuple(None if v is None else 1 for v in number.values))
 
 
 def _move_to(group: Group) -> tuple[Step, ...]:

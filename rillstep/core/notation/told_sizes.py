@@ -103,6 +103,8 @@ def size_names(text: str) -> tuple[str, ...]:
     each = re.fullmatch(r"([^()\[\]{},]+)((?:\s*(?:\([^()]+\)|\[[^\[\]]+\]|\{[^{}]+\})){2,})", text)
     if each is not None:  # "1 [2] {3}"
         text = ",".join([each[1], *re.findall(r"[^()\[\]{}\s][^()\[\]{}]*", each[2])])
+    if ";" in text and "," not in text and "(" not in text:
+        text = text.replace(";", ",")
     bracket = re.match(r"^([^(\[{]+)[(\[{]([^)\]}]*)[)\]}]$", text)
     if bracket is not None and "," not in bracket[1] and not re.search(r"\d\s*(?:cm|in|mm|\")", bracket[2]):
         slash = "" if "/" in bracket[1] else "/"  # "S/M (L/XL)" are two
