@@ -17,7 +17,7 @@ _LOOKS_AGAIN = 32
 
 def repeat(hook: Hook, step: Repeat, rest_follows: bool = False) -> None:
     """Work the steps of a repeat as often as it says; rest_follows: the next step takes what is left. Raises Stop."""
-    if isinstance(step.steps[0], Chain):
+    if step.steps and isinstance(step.steps[0], Chain):
         hook.started = True  # each turn makes this chain: it is a loop, and begins no row
     if isinstance(step.times, Num):
         times = step.times.at(hook.size)

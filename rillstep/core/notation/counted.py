@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from rillstep.core.notation.lexer import plain
-from rillstep.core.notation.tree import Chain, Gesture, Line, Pattern, Row
+from rillstep.core.notation.tree import Chain, FromHook, Gesture, Line, Pattern, Row
 from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
 
 _SUBJECT = (
@@ -119,7 +119,7 @@ def _starts_with_chain(line: Line) -> int | None:
         return None
     place = next((i for i, step in enumerate(line.steps) if not isinstance(step, Gesture)), len(line.steps))
     chain = line.steps[place] if place + 1 < len(line.steps) else None
-    if not isinstance(chain, Chain):
-        return None
+    if not isinstance(chain, Chain) or isinstance(getattr(line.steps[place + 1], "into", None), FromHook):
+        return None  # a chain that is worked into itself is the foundation
     lengths = {value for value in chain.length.values if value is not None}
     return place if lengths and min(lengths) > 1 else None

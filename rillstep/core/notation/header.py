@@ -36,7 +36,7 @@ KEYS = (
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
     "colours": "colour", "notes": "note", "materials": "yarn", "terminology": "terms", "unit": "units",
-    "abbreviations": "note", "us abbreviations": "note", "uk abbreviations": "note", "pattern notes": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
+    "abbreviations": "note", "stitch abbreviations": "note", "abbreviations used": "note", "us abbreviations": "note", "uk abbreviations": "note", "pattern notes": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
 }  # fmt: skip
 DEFINING = ("special stitches", "special stitch", "stitch guide", "special sts", "stitches used")
 MAX_SIZES = 10

@@ -20,7 +20,6 @@ _OTHER_NAMES = {
     "rd": "rnd",
     "chsp": "sp",
     "foundtn": "foundation",
-    "ea": "each",
 }
 # Abbreviations with a full stop of their own: it ends no sentence.
 _STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")

@@ -174,7 +174,7 @@ def _and(stream: Stream, first: What) -> What:
     if not (stream.word("and", "or") or stream.mark("&", "/")):
         return first
     anew = stream.word("in", "into")
-    every = stream.word("each", "every")
+    every = stream.word("each", "every", "ea")
     token = stream.peek()
     second = None
     before = stream.at
