@@ -84,7 +84,7 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
         return _ended_within(stream, steps, read_steps, start)
     if token is None:
         raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
-    again = True
+    again, closed = True, token.is_mark("*", "**")
     if token.is_mark("*", "**"):
         stream.next()
         if _named_later(stream):
@@ -96,7 +96,7 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
         stream.next()
     if again:
         _from_star(stream)
-        again = stream.choose(2, "times") == 0
+        again = (stream.choose(2, "times") == 0) != closed  # "*...* repeat 6 times" is six in all, mostly
     return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
 
 
