@@ -8,6 +8,7 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from rillstep.core.findings import Edit, Finding, Repair, Span
 from rillstep.core.notation.labels import starts as starts_label
@@ -130,20 +131,26 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     Where all its sets have another number of numbers, the names were misread, and the sets are believed.
     """
     told = _told(raws)
-    rows = raws[next((at for at, raw in enumerate(raws) if starts_label(raw) is not None), len(raws)) :]
+    begin = next((at for at, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
+    rows = raws[begin : begin + MOST_ROWS]
     counted = _counted(rows) if told is not None and not told.findings else None
     if told is None or counted is None or len(counted.names) == len(told.names):
         return told
-    sets = sum(len(_SET.findall(raw)) for raw in rows)
-    pairs = sum(len(_PAIR.findall(raw)) for raw in rows) if len(told.names) == 2 else 0
-    enough = sets >= LEAST_PAIRS or (len(counted.names) == 2 and len(told.names) == 1)
-    return counted if enough and not pairs and not _has_set_of(rows, len(told.names)) else told
+    sets = [length for raw in rows for length in _sets_of(raw)[0]]
+    pairs = sum(_sets_of(raw)[1] for raw in rows) if len(told.names) == 2 else 0
+    enough = len(sets) >= LEAST_PAIRS or (len(counted.names) == 2 and len(told.names) == 1)
+    return counted if enough and not pairs and len(told.names) not in sets else told
 
 
-def _has_set_of(raws: Sequence[str], length: int) -> bool:
-    """Is there a set of so many numbers?"""
-    sets = (match for raw in raws for match in _SET.finditer(raw))
-    return any(len(re.findall(r"\d+", match[1] or match[2])) + (match[1] is not None) == length for match in sets)
+# So many rows show how many numbers the sets of a text have.
+MOST_ROWS = 60
+
+
+@lru_cache(maxsize=8192)
+def _sets_of(raw: str) -> tuple[tuple[int, ...], int]:
+    """The lengths of the sets of three numbers and more in a line, and how many pairs it has; remembered, as the others stand still while one is typed."""
+    members = [(match[1] or match[2], match[1] is not None) for match in _SET.finditer(raw)]
+    return tuple(len(re.findall(r"\d+", inner)) + apart for inner, apart in members), len(_PAIR.findall(raw))
 
 
 def _told(raws: Sequence[str]) -> Told | None:
@@ -282,12 +289,8 @@ def _are_names(names: Sequence[str]) -> bool:
 
 def _counted(raws: Sequence[str]) -> Told | None:
     """Sets of three or more numbers throughout, and no names: so many sizes, which are only numbered."""
-    lengths: Counter[int] = Counter()
-    for raw in raws:
-        for match in _SET.finditer(raw):
-            members = match[1] or match[2]
-            lengths[len(re.findall(r"\d+", members)) + (1 if match[1] else 0)] += 1
-    pairs = sum(len(_PAIR.findall(raw)) for raw in raws)
+    lengths = Counter(length for raw in raws for length in _sets_of(raw)[0])
+    pairs = sum(_sets_of(raw)[1] for raw in raws)
     if pairs >= LEAST_PAIRS and not lengths:
         lengths[2] = pairs
     if not lengths:
