@@ -225,7 +225,9 @@ def _told(raws: Sequence[str]) -> Told | None:
             return Told(tuple(match[0][0].upper() + match[0][1:] for match in _NAME.finditer(listed[0])))
         if len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw):
             return Told(tuple(name[0].upper() + name[1:] for name in found))
-    return _counted(raws) or _spoken(raws, first_row)
+    counted, spoken = _counted(raws), _spoken(raws, first_row)
+    same = counted is None or (spoken is not None and len(spoken.names) == len(counted.names))
+    return spoken if spoken is not None and same else counted
 
 
 _SO_MANY = re.compile(r"\b(two|three|four|2|3|4)\s+sizes\b", re.IGNORECASE)
