@@ -7,7 +7,7 @@ from rillstep.core.findings import Finding
 from rillstep.core.measure import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW
 from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import basic
+from rillstep.core.stitches import abbreviation, basic
 
 
 def flatness(subject: Subject) -> list[Finding]:
@@ -25,7 +25,8 @@ def flatness(subject: Subject) -> list[Finding]:
         word = "cups: it has too few stitches for its size" if cups else "ruffles: it has too many stitches"
         message = f"The base{subject.in_size(size)} {word} (flatness {base[-1].flatness:.2f}; 1.00 is flat)."
         if estimated:
-            message += f" The height of {estimated} is estimated from the swatch in {swatch}."
+            names = [abbreviation(stitch, subject.pattern.terms) for stitch in (estimated, swatch)]
+            message += f" The height of {names[0]} is estimated from the swatch in {names[1]}."
         line = next(w.line for w in subject.works[size].lines if w.line.span.line == last.line)
         code = "base-cups" if cups else "base-ruffles"
         found.append(Finding(code, "warning", line.span, message, size, 1.0, round(base[-1].flatness, 2)))
