@@ -6,7 +6,7 @@ from rillstep.core.fabric import work_pattern
 from rillstep.core.notation import parse, write
 from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
-from tests.core.test_said_otherwise import RING, TWO, WIDE, counts
+from tests.core.test_said_otherwise import RING, TWO, WIDE, counts, prints_back
 
 # A rim of 24 with a first strap of 5 stitches, and 19 left.
 STRAP = (
@@ -116,10 +116,7 @@ def test_it_is_worked(what: str) -> None:
 
 @pytest.mark.parametrize("what", SAID)
 def test_it_is_printed_as_what_it_was(what: str) -> None:
-    proof = prove_text(SAID[what][0])
-    printed = write(proof.pattern)
-    assert parse(printed).pattern == proof.pattern
-    assert counts(prove_text(printed), 0) == counts(proof, 0)
+    prints_back(SAID[what][0])
 
 
 @pytest.mark.parametrize(

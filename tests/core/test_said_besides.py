@@ -2,9 +2,9 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import write
 from rillstep.core.proof import prove_text
-from tests.core.test_said_otherwise import RING, TWO, WIDE, counts
+from tests.core.test_said_otherwise import RING, TWO, WIDE, counts, prints_back
 
 # name: (text, the stitches after each of its lines in the first size, in the last size)
 SAID = {
@@ -139,10 +139,7 @@ def test_it_is_worked(what: str) -> None:
 
 @pytest.mark.parametrize("what", SAID)
 def test_it_is_printed_as_what_it_was(what: str) -> None:
-    proof = prove_text(SAID[what][0])
-    printed = write(proof.pattern)
-    assert parse(printed).pattern == proof.pattern
-    assert counts(prove_text(printed), 0) == counts(proof, 0)
+    prints_back(SAID[what][0])
 
 
 @pytest.mark.parametrize(

@@ -152,6 +152,14 @@ def counts(proof: Proof, size: int) -> tuple[int | None, ...]:
     return tuple(line.sts[size] for line in proof.lines)
 
 
+def prints_back(text: str) -> None:
+    """It is printed as what it was, with the same stitches."""
+    proof = prove_text(text)
+    printed = write(proof.pattern)
+    assert parse(printed).pattern == proof.pattern
+    assert counts(prove_text(printed), 0) == counts(proof, 0)
+
+
 @pytest.mark.parametrize("what", SAID)
 def test_it_is_worked(what: str) -> None:
     text, first, last = SAID[what]

@@ -129,8 +129,9 @@ def _in_same_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
 
 def _is_bare(step: Step) -> bool:
     """ "2 dc", with no place of its own."""
-    plain = isinstance(step, Work) and isinstance(step.into, Next) and step.into.what == STITCH
-    return plain and isinstance(step, Work) and step.per.is_always(1)
+    if not isinstance(step, Work) or not isinstance(step.into, Next):
+        return False
+    return step.into.what == STITCH and step.per.is_always(1)
 
 
 def _one_like(number: Num) -> Num:
@@ -139,7 +140,7 @@ def _one_like(number: Num) -> Num:
 
 def _move_to(group: Group) -> tuple[Step, ...]:
     """ "(ch 3, 2 dc) in next ch-2 sp" begins by moving there."""
-    one = Num(tuple(None if v is None else 1 for v in group.steps[0].length.values))  # type: ignore[union-attr]
+    one = _one_like(group.steps[0].length)  # type: ignore[union-attr]
     return (Work("sl st", one, group.into, span=group.span),)
 
 
