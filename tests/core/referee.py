@@ -4,7 +4,7 @@ Written apart from `core.fabric` on purpose, with no runs and no counting ahead:
 A row that cannot be worked to its end gives None.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric import Edge, Run, Surroundings
 from rillstep.core.notation.tree import (
@@ -44,6 +44,7 @@ class P:
     special: str = ""
     key: bool = False
     optional: bool = False
+    chain: bool = field(default=False, compare=False)  # a starting chain that counts as this stitch
 
 
 Want = tuple[str, int | None, str]  # kinds as written, length, stitch
@@ -67,7 +68,7 @@ def _single(runs: tuple[Run, ...]) -> list[P]:
             places += _single(run.inner) * run.count
         else:
             p = run.place
-            places += [P(p.kind, p.stitch, p.length, p.special, p.key)] * run.count
+            places += [P(p.kind, p.stitch, p.length, p.special, p.key, chain=p.chain)] * run.count
     return places
 
 
@@ -444,7 +445,8 @@ class Walker:
                 return self.counted(self.places, wants)
             stops = sum(p.kind == "st" and not p.optional for p in self.places)
             if stops != self.counted(self.places, wants) and not any(kind == "st" for kind, _, _ in wants):
-                return self.counted(self.places, wants) - last
+                bare = [p.kind for p in self.places[-2:]] == ["st", "st"] and self.places[-1].chain
+                return self.counted(self.places, wants) - (0 if bare and last == 1 else last)
             if stops < last:
                 return stops - last
             seen, cut = 0, 0

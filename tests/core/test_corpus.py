@@ -79,6 +79,8 @@ def _walkable(row: Row, start: object) -> bool:
     )
     if row.kind == "Row" and getattr(start, "closed", False):
         return False  # a part of a round
+    if any(run.place.kind == "ring" for run in getattr(start, "runs", ())):
+        return False  # "8 hdc" into a ring made in the line before
     turned = [step for step in row.steps if not isinstance(step, Gesture)][-1:]
     if row.kind == "Row" and turned and isinstance(turned[0], Chain):
         return False  # the turning chain of the next row

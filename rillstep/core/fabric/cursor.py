@@ -127,6 +127,16 @@ class Cursor:
         last = self.rest[0] if self.rest else None
         return last is not None and not last.inner and last.place.chain and want.units(last.place) > 0
 
+    @property
+    def ends_with_bare_chain(self) -> bool:
+        """Is the last place a starting chain that counts as a stitch, and the one before it no space?"""
+        if not self.ends_with_chain(Want("st")) or len(self.rest) < 2:
+            return False
+        beside = self.rest[1]
+        while beside.inner:
+            beside = beside.inner[-1]
+        return beside.place.kind == "st"
+
     def left_of(self, wants: "set[Want]") -> int:
         """Places left of any of these."""
         return left_in(self.rest, wants)

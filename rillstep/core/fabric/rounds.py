@@ -26,8 +26,10 @@ from rillstep.core.notation.tree import (
     Section,
     Setup,
     Skip,
+    TopOfChain,
     Work,
 )
+from rillstep.core.stitches import basic
 
 # What is wrong in so many lines of one size is no pattern, or another size's: the rest of it is not worked.
 MOST_WRONG = 60
@@ -196,19 +198,28 @@ def _best_reading(
     is_last, turned = how
     work, end = worked(source, size, edge, around, turned)
     fails = bool(work.trouble) or (is_last and bool(differing(line.totals, work.counts, size)))
-    unsaid = _unsaid(source, work, around, size) if fails else None
+    top = _into_top(source)
+    unsaid = _unsaid(source, work, around, size) if fails or top else None
     if unsaid is None:
         return work, end, around
     length, span = unsaid
-    counting = replace(around, says=(*around.says, (length, "st")))
+    counting = replace(around, says=(*around.says, (length, _into_top(source) or "st")))
     other, other_end = worked(source, size, edge, counting, turned)
     if other.trouble is not None or (is_last and differing(line.totals, other.counts, size)):
         return work, end, around
-    warnings = work.warnings or (Trouble("chain-unsaid", span, _UNSAID),)
+    warnings = work.warnings or (Trouble("chain-unsaid", span, _UNSAID if fails else _UNSAID_TOP),)
     return replace(other, warnings=warnings), other_end, counting
 
 
+def _into_top(source: Row) -> str:
+    """The stitch that a row works into the top of a turning chain, as only those do who count such chains; "" for none."""
+    return next(
+        (step.stitch for step in source.steps if isinstance(step, Work) and isinstance(step.into, TopOfChain)), ""
+    )
+
+
 _UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"
+_UNSAID_TOP = "the text does not say whether this chain counts; it does here, as the top of such a chain is worked into"
 
 
 def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tuple[int, Span] | None:
@@ -223,6 +234,10 @@ def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tupl
     if any(w.code == "chain-unsaid" for w in work.warnings):
         chain = first if isinstance(first, Chain) else around.pending
         return (chain.length.at(size), chain.span) if chain is not None else None
+    if isinstance(first, Chain) and first.counts is None and isinstance(second, Skip) and _into_top(source):
+        length = first.length.at(size)  # "ch 3, sk first 2 sts, shell in next st, ..., dc in top of turning ch"
+        said = any(length == known for known, _ in around.says)
+        return (length, first.span) if not said and length == basic(_into_top(source)).turning_chain else None
     return None
 
 

@@ -17,6 +17,7 @@ from rillstep.core.notation.tree import (
     FromHook,
     Gesture,
     Group,
+    InRing,
     Into,
     Next,
     Nth,
@@ -59,7 +60,7 @@ def work(hook: Hook, step: Work) -> None:
         hook.slip_stitches += per * count
     if count and per:
         hook.make(_stitches(hook, step.stitch, per, count), count)
-    if isinstance(step.into, Same):
+    if isinstance(step.into, Same | InRing):
         begun_special(hook)
 
 
@@ -204,8 +205,9 @@ def _offered(made: list[Run], special: str) -> list[Run]:
     runs: list[Run] = []
     at = 0
     for index, run in enumerate(made):
-        place = replace(run.place, special=special)
         key = index == spaces[0] if spaces else at <= total // 2 < at + run.count
+        # One of the pattern's own stitches within another ("corner = (cluster, ch 2, cluster)") keeps its own name.
+        place = run.place if run.place.special and not key else replace(run.place, special=special)
         if not key:
             runs.append(Run(place, run.count))
         else:

@@ -5,9 +5,12 @@ worked after the repeats, in the stitches that they leave. Which is meant shows 
 the ways are readings of the row (see `Stream.choose`), and the first that comes out holds.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 
+from rillstep.core.notation.repeats import less
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import (
     Chain,
     Every,
@@ -39,7 +42,7 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes next. Raises NotUnderstood."""
     start = stream.at
     repeat = before[-1] if before else None
-    if isinstance(repeat, Repeat) and isinstance(repeat.times, ToEnd) and _omits(stream, before, repeat):
+    if isinstance(repeat, Repeat) and _omits(stream, before, repeat):
         return []
     if not isinstance(repeat, Repeat) or not isinstance(repeat.times, ToEnd) or not stream.any_of(*_ENDS):
         return None
@@ -81,19 +84,43 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
     begin = stream.at
     while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "—", ")", "]"):
         stream.at += 1
-    chain = any(token.is_word("ch", "chs", "chain", "chains") for token in stream.tokens[begin : stream.at])
+    words = stream.tokens[begin : stream.at]
+    steps = _split(_unrolled(repeat.steps), words, stream)
+    chain = any(token.is_word("ch", "chs", "chain", "chains") for token in words)
     kinds = [
-        at
-        for at, step in enumerate(repeat.steps)
-        if at and isinstance(step, Chain) == chain and not isinstance(step, Gesture)
+        at for at, step in enumerate(steps) if at and isinstance(step, Chain) == chain and not isinstance(step, Gesture)
     ]
     if not kinds:
         stream.at = start
         return False
     cut = kinds[-1 - stream.choose(len(kinds), "omitted")]
-    first, rest = repeat.steps[:cut], repeat.steps[cut:]
-    before[-1:] = [*first, Repeat((*rest, *first), repeat.times, repeat.span)]
+    first, rest = steps[:cut], steps[cut:]
+    times = repeat.times if isinstance(repeat.times, ToEnd) else less(repeat.times, 1)
+    before[-1:] = [*first, Repeat((*rest, *first), times, repeat.span)]
     return True
+
+
+def _unrolled(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """Where some steps end with "[A, B] 2 times", the last turn stands by itself, so that a part of it can be left out."""
+    last = steps[-1] if steps else None
+    if not isinstance(last, Repeat) or isinstance(last.times, ToEnd):
+        return steps
+    if min((v for v in last.times.values if v is not None), default=0) < 2:
+        return steps
+    return (*steps[:-1], replace(last, times=less(last.times, 1)), *last.steps)
+
+
+def _split(steps: tuple[Step, ...], words: Sequence[Token], stream: Stream) -> tuple[Step, ...]:
+    """ "sc in next 4 sts", of which the last 2 are left out, as sc in the next 2 and in the next 2."""
+    said = next((token.members for token in words if token.kind == "num"), ())
+    count = int(said[0][0]) if len(said) == 1 else 1
+    last = steps[-1] if steps else None
+    if not isinstance(last, Work) or not isinstance(last.into, Next) or last.into.what != STITCHES:
+        return steps
+    if min((v for v in last.into.count.values if v is not None), default=0) <= count:
+        return steps
+    ahead = replace(last, into=replace(last.into, count=less(last.into.count, count)))
+    return (*steps[:-1], ahead, replace(last, into=replace(last.into, count=plain_num(stream, count))))
 
 
 def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:

@@ -181,6 +181,32 @@ _LISTED = re.compile(
     r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
 )
 MOST_LISTED = 40
+_EXPLAINED = re.compile(r"\s*(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s*(?:[:=]|\s[-–—]\s)\s*(?P<meaning>\S.*)", re.DOTALL)
+# What a stitch of the pattern's own is made of, and no other name for it.
+_MADE_OF = re.compile(r"^(?:[(\[]?\s*\d+\s*\w+\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE | re.DOTALL)
+
+
+def explained(value: str, terms: Terms) -> list[tuple[int, int]]:
+    """ "ch: chain, sc: single crochet, V-st: (dc, ch 1, dc) in the same st, tch: turning chain": where stitches are defined among them."""
+    items: list[tuple[int, int]] = []
+    depth = start = 0
+    for at, letter in enumerate(f"{value},"):
+        depth += (letter in "([") - (letter in ")]")
+        if letter in ",;" and not depth:
+            items.append((start, at))
+            start = at + 1
+    matches = [_EXPLAINED.fullmatch(value, first, last) for first, last in items]
+    if len(items) < LEAST_EXPLAINED or not all(matches):
+        return []
+    known = {*stitch_words(terms), "inc", "increase", "dec", "decrease"}
+    return [
+        match.span()
+        for match in matches
+        if match is not None and _MADE_OF.match(match["meaning"]) and match["name"].strip().lower() not in known
+    ]
+
+
+LEAST_EXPLAINED = 3
 
 
 def listed(value: str) -> list[tuple[int, int]] | None:

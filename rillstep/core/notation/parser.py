@@ -49,6 +49,8 @@ _TABLE = re.compile(r"^\s*[A-Za-z][A-Za-z ]{0,30}(?:\s{2,}|\t+)\d+(?:\.\d+)?(?:(
 # "dc in each ch around with ch 3 as first dc" says the same.
 _MADE_WITH = re.compile(r"\b(?:with|w/)\s*(?:a\s+)?ch[- ]?(\d{1,2})\s+as\s+(?:the\s+)?first\s+(\w+)", re.IGNORECASE)
 
+_LIST_OPENS = re.compile(r"\s*(?:[A-Za-z]+ )?(?:abbreviations|stitches)(?: used)?\s*:", re.IGNORECASE)
+
 
 @dataclass(frozen=True)
 class Parsed:
@@ -177,9 +179,11 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
     if in_head and _TABLE.match(text) and len(reading.header.sizes) > 1:
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
         return
-    if in_head and starts_label(text) is None and explains_abbreviation(text, reading.header.terms):
-        reading.header.extra.append(("Note", " ".join(text.split())))
-        return
+    if in_head and starts_label(text) is None:
+        text = _define_listed(reading, text, number)
+        if explains_abbreviation(text, reading.header.terms):
+            reading.header.extra.append(("Note", " ".join(text.split())))
+            return
     if starts_label(text) is None:
         reading.said += said_of_chains(text, reading.header.terms)
     key, colon, value = text.partition(":")
@@ -221,6 +225,17 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.active = tuple(size for size in reading.active if size not in done) or reading.active
     else:
         read_body_line(reading, text, number, raws)
+
+
+def _define_listed(reading: Reading, text: str, number: int) -> str:
+    """A line of the head without the stitches that its list of abbreviations defines, which are kept as definitions."""
+    opening = _LIST_OPENS.match(text)
+    begin = opening.end() if opening is not None else 0
+    rest, kept = begin, text[:begin]
+    for first, last in header.explained(text[begin:], reading.header.terms):
+        header.define(reading.header, text[begin + first : begin + last], number, begin + first, reading.findings)
+        kept, rest = kept + text[rest : begin + first].rstrip(" ,;"), begin + last
+    return kept + text[rest:]
 
 
 @lru_cache(maxsize=8192)

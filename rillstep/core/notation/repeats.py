@@ -55,6 +55,15 @@ def one_more(number: Num) -> Num:
     return Num(again, number.span, number.parts, 1)
 
 
+def less(number: Num, fewer: int) -> Num:
+    """So many fewer than the written number says."""
+    return replace(
+        number,
+        values=tuple(None if v is None else v - fewer for v in number.values),
+        offset=number.offset - fewer,
+    )
+
+
 def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:
     """ "6 x (1 sc, inc)", "6 times (sc, inc)": how often stands before the bracket; None for anything else."""
     times, opening = stream.peek(1), stream.peek(2)
@@ -180,9 +189,7 @@ def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Ste
         begin = stream.at
         times = _times_or_end(stream, again=False)
         if isinstance(times, Num) and any(token.is_word("more") for token in stream.tokens[begin : stream.at]):
-            times = replace(
-                times, values=tuple(None if v is None else v - 1 for v in times.values), offset=times.offset - 1
-            )
+            times = less(times, 1)
         once = isinstance(times, Num) and times.is_always(1)
         return list(stream.starred) if once else [Repeat(stream.starred, times, stream.since(start))]
     # "sc 3, inc, repeat 6 times" is mostly six times in all; "rep from * 6 times" mostly six times more.

@@ -36,8 +36,8 @@ from rillstep.core.notation.whats import STITCHES
 
 SETUP = re.compile(
     r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet)?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
-    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )

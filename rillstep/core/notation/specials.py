@@ -25,10 +25,11 @@ _AT_WILL = re.compile(
     re.IGNORECASE,
 )
 
+_WORKED = re.compile(r"\b(?:all\s+)?(?:worked|made)\s+(?=in(?:to)?\b)", re.IGNORECASE)  # "3 dc worked in the same space"
 
 # A line of notes that defines a stitch says so by its name.
 _DEFINES = re.compile(
-    r"^\W*+(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean)\b)"
+    r"^\W*+(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean|corner)\b)"
     r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)(?:\s*[:=]\s*|\s+[-–—]\s+)(?=.*\b(?:in|into)\b)",
     re.IGNORECASE,
 )
@@ -59,6 +60,7 @@ def short_names(name: str) -> list[tuple[str, ...]]:
 @lru_cache(maxsize=512)
 def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
     """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""
+    text = text[:start] + _WORKED.sub(lambda match: " " * len(match[0]), text[start:])
     text = text[:start] + _AT_WILL.sub("in same st", text[start:])
     words = text[start:].strip().rstrip(".")
     clean = " ".join(re.sub(r"\([^)]*\)", " ", name).split())

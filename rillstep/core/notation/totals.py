@@ -123,7 +123,8 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
     if stream.word(*STITCH):
         return Total(count, "sts")
     if stream.word(*CHAIN):
-        stream.mark("-")
+        if not stream.mark("-"):
+            stream.word("of")  # "2 chains of 40"
         length = stream.number()
         stream.mark("-")
         stream.word("corner", "button")
