@@ -5,6 +5,7 @@ A row that cannot be worked to its end gives None.
 """
 
 from dataclasses import dataclass, field, replace
+from itertools import takewhile
 
 from rillstep.core.fabric import Edge, Run, Surroundings
 from rillstep.core.notation.tree import (
@@ -122,16 +123,12 @@ class Walker:
         if "ch" in KINDS[want[0]] and self.places and self.places[0].kind == "sp":
             self.places[0:1] = [P("ch")] * self.places[0].length
 
+    def units(self, place: P, want: Want) -> int:
+        """How many of the wanted a place is: a space where chains are wanted is so many chains."""
+        return place.length if "ch" in KINDS[want[0]] and place.kind == "sp" else self.is_it(place, want)
+
     def ahead(self, want: Want) -> int:
-        count = 0
-        for place in self.places:
-            if place.optional:
-                continue
-            if "ch" in KINDS[want[0]] and place.kind == "sp":
-                count += place.length
-            else:
-                count += self.is_it(place, want)
-        return count
+        return sum(self.units(place, want) for place in self.places if not place.optional)
 
     def take(self, want: Want, use: bool = True) -> None:
         self.stands = False
@@ -192,6 +189,9 @@ class Walker:
                         self.is_it(p, want) and not p.optional
                         for p in self.places[: stops[-end.last.at(size) if end.last else 0]]
                     )
+                elif want[0] == "ch" and end.last is None:  # the chain that comes next, up to a stitch
+                    chains = takewhile(lambda p: p.kind != "st" or p.optional, self.places)
+                    wanted = sum(self.units(p, want) for p in chains) or wanted
                 self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
                 if wanted < 0 or (wanted == 0 and end.word != "last" and not self.may_end):
                     raise Fails
@@ -416,11 +416,11 @@ class Walker:
         while self.places:
             place = self.places.pop(0)
             for work, want in zip(step.works, wants, strict=True):
-                if self.is_it(place, want):
+                if times := self.units(place, want):
                     assert isinstance(work, Work | Group)
                     self.taken += 1
                     one = [P("st", work.stitch)] * work.per.at(self.size) if isinstance(work, Work) else None
-                    self.made += self.in_one(work.steps, "") if isinstance(work, Group) else one or []
+                    self.made += (self.in_one(work.steps, "") if isinstance(work, Group) else one or []) * times
                     found = True
                     break
         if not found and step.end.last is None:

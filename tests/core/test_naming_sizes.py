@@ -80,7 +80,15 @@ def test_a_single_size_never_stops() -> None:
 
 @pytest.mark.parametrize(
     ("line", "named"),
-    [("M and L only:", True), ("(L only)", True), ("All sizes:", True), ("L is the largest.", False), ("L", False)],
+    [
+        ("M and L only:", True),
+        ("(L only)", True),
+        ("All sizes:", True),
+        ("L is the largest.", False),
+        ("L", True),
+        ("M and L", True),
+        ("All", False),
+    ],
 )
 def test_a_line_that_only_names_sizes(line: str, named: bool) -> None:
     assert names_sizes(line, NAMES) is named

@@ -3,7 +3,8 @@
 import pytest
 
 from rillstep.core.notation import parse, write
-from rillstep.core.notation.told_sizes import by_slashes, size_names, told_sizes
+from rillstep.core.notation.size_names import size_names
+from rillstep.core.notation.told_sizes import by_slashes, told_sizes
 from rillstep.core.proof import prove_text
 
 TWO = (
@@ -20,6 +21,7 @@ THREE = (
 SLASHES = THREE.replace(" (8, 10)", "/8/10").replace(" (16, 20)", "/16/20").replace(" (10, 12)", "/10/12")
 TURNS = THREE.replace(" (8, 10)", " (8) 10").replace(" (16, 20)", " (16) 20").replace(" (10, 12)", " (10) 12")
 BRACES = THREE.replace("(8, 10)", "{8, 10}").replace("(16, 20)", "{16, 20}").replace("(10, 12)", "{10, 12}")
+DASHES = SLASHES.replace("/", "-").replace("Rnds 3-8-10-12", "Rnds 3-8")
 S, L = ("Small", "Large"), ("Small", "Medium", "Large")
 NUMBERED = ("1", "2", "3")
 
@@ -57,6 +59,13 @@ TOLD = [
     ("Sizes\n• Small: 15 cm\n• Medium: 20 cm\n• Large: 25 cm", THREE, L),
     ("For sizes 1 (2:3)", THREE, NUMBERED),
     ("Sizes  A   B   C", THREE, ("A", "B", "C")),
+    ("Sizes\nA) e-reader\nB) laptop sleeve", TWO, ("e-reader", "laptop sleeve")),
+    ("Sizes\n1. mini\n2. midi\n3. maxi", THREE, ("mini", "midi", "maxi")),
+    ("To fit: phone [tablet]", TWO, ("phone", "tablet")),
+    ("Available in two sizes, standard and jumbo (in parentheses).", TWO, ("standard", "jumbo")),
+    ("Cotton yarn. Sizes: coin (card, phone)", THREE, ("coin", "card", "phone")),
+    ("Alkaid Bucket, 3 sizes (S-M-L)", DASHES, ("S", "M", "L")),
+    ("Sizes: S-M-L", DASHES, ("S", "M", "L")),
     ("Finished size: Small: 8\" x 9\"; Large: 10\" x 12\"", TWO, S),
     ("Bag sizes: Pouch, Tote", TWO, ("Pouch", "Tote")),
     ("Comes in S, M & L.", THREE, ("S", "M", "L")),

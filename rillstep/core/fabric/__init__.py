@@ -6,7 +6,7 @@ from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, RowsByNumber
 from rillstep.core.fabric.readings import read, settled
 from rillstep.core.fabric.stated import Worked
-from rillstep.core.fabric.totals import differing, found_of, stated_sts
+from rillstep.core.fabric.totals import differing, found_of, stated_sts, ways_of_counting
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
 from rillstep.core.fabric.whole import forget, work_pattern
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
@@ -37,6 +37,7 @@ __all__ = [
     "settled",
     "stated_sts",
     "trace_row",
+    "ways_of_counting",
     "work_pattern",
     "work_row",
     "work_setup",

@@ -9,6 +9,7 @@ from rillstep.core.notation.tree import (
     EachKind,
     Group,
     InRing,
+    Next,
     Repeat,
     Same,
     Special,
@@ -97,7 +98,8 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
         message = f"the text does not say whether ch {length} counts as a stitch"
         hook.warnings.append(Trouble("chain-unsaid", step.span, message))
         return "none"
-    if _works_at_once(following) and length == height + 1:
+    usual_loop = height == 1 and _into_space(following)  # "ch 2, sc in first ch-1 sp": rows of moss stitch begin so
+    if _works_at_once(following) and length == height + 1 and not usual_loop:
         message = (
             f"ch {length} is higher than {first} and is taken as a chain loop; a turning chain would be ch {height}"
         )
@@ -121,6 +123,13 @@ def _works_at_once(step: Step | None) -> bool:
     while isinstance(step, Repeat) and step.steps:
         step = step.steps[0]
     return isinstance(step, Work | Together | EachKind)
+
+
+def _into_space(step: Step | None) -> bool:
+    """Does the row go on in a chain space?"""
+    while isinstance(step, Repeat) and step.steps:
+        step = step.steps[0]
+    return isinstance(step, Work) and isinstance(step.into, Next) and step.into.what.kind == "sp"
 
 
 def _first_stitch(step: Step | None) -> str | None:

@@ -205,6 +205,8 @@ def _every(hook: Hook, what: What, end: ToEnd, span: Span, loop: str) -> int:
     if hook.on_side or (want.kind == "end" and not has(hook, want)):
         return along_side(hook, want, end, span)
     count = until(hook, want, end, span)
+    if want.kind == "ch" and not hook.edge.foundation and end.what is None and end.last is None:
+        count = min(count, _to_next(hook, want, Want("st")) or count)  # "sc in each ch": of the chain that comes next
     if hook.spares_chain and end.word in ("around", "across") and hook.cursor.ends_with_chain(want) and count > 1:
         count -= 1  # its top is named by itself later in the row
     hook.cursor.use(want)
@@ -325,8 +327,9 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     hook.cursor.taken -= nth - 1
     hook.cursor.worked_chains -= nth - 1
     counts = into.counts_as or (stitch if hook.says.get(SKIPPED_CHAINS) == "st" else None)
-    gap = _first_mesh(nth, stitch) if into.counts_as is None else 0
-    if counts or gap:
+    said = into.space.at(hook.size) if into.space is not None else 0
+    gap = said or (_first_mesh(nth, stitch) if into.counts_as is None else 0)
+    if counts or (gap and not said):
         hook.make([Run(Place("st", counts or stitch, chain=True), 1)])
     if gap:
         hook.make([Run(Place("sp", length=gap), 1)])

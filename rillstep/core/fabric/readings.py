@@ -1,5 +1,6 @@
 """Rows whose words leave open how they are meant: the first reading with which a row comes out in most sizes holds."""
 
+from collections import Counter
 from dataclasses import replace
 from functools import lru_cache
 from math import ceil
@@ -125,19 +126,34 @@ def _worked_on(pattern: Pattern, section: Section) -> Section | None:
 
 
 def settled(pattern: Pattern) -> Pattern:
-    """The pattern with each such row in the reading that comes out in most sizes, or else can be worked in most; where none is better, as it is first read."""
+    """The pattern with each such row in the reading that comes out in most sizes, or else can be worked in most.
+
+    Where none is better, as the other rows of the text are meant, or else as it is first read.
+    """
     pattern = _over_both(pattern)
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
+    meant: Counter[tuple[int, str]] = Counter()
+    undecided: list[tuple[Row, list[tuple[tuple[int, str], Row]]]] = []
     for row in open_rows[:MOST_OPEN]:
-        best, most = pattern, _how_true(pattern, row)
-        for index in range(len(row.readings)):
+        kinds = {what for _, what in (reading.choice for reading in row.readings) if what}
+        best, most, chosen, alike = row, _how_true(pattern, row), (0, ""), [((0, ""), row)]
+        for index, reading in enumerate(row.readings):
             if most[0] == len(row.sizes):
                 break
             other = _read_as(Same(row), index)
-            tried = with_line(pattern, row, other)
-            if (true := _how_true(tried, other)) > most:
-                best, most = tried, true
-        pattern = best
+            true = _how_true(with_line(pattern, row, other), other)
+            if true > most:
+                best, most, chosen, alike = other, true, reading.choice, []
+            if true == most:
+                alike.append((reading.choice, other))
+        pattern = with_line(pattern, row, best) if best is not row else pattern
+        if most[0] == len(row.sizes):
+            meant.update([chosen] if chosen[1] else [(0, what) for what in kinds])
+        elif most[0] and len(alike) > 1:
+            undecided.append((best, alike))
+    for row, alike in undecided if meant else ():
+        usual = max(alike, key=lambda one: sum(n for way, n in meant.items() if one[0] in (way, (way[0], ""))))[1]
+        pattern = with_line(pattern, row, usual) if usual is not row else pattern
     return pattern
 
 

@@ -126,7 +126,8 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         before, was_pending = here, piece.pending
         around = _around(piece, where) if turn else beginning
         how = (turn == times - 1, _is_turned(source, section))
-        if not turn and _on_rest(source, line, size, piece, around, how):
+        on_rest = not turn and _on_rest(source, line, size, piece, around, how)
+        if on_rest:
             start = before = here = piece.rest or EMPTY
             beginning = around = replace(around, rest=None, pending=None)
         last, here, around = _best_reading(source, line, size, here, around, how)
@@ -135,7 +136,7 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         if last.trouble:
             gone_on = go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
-        _keep(piece, last, line.kind, first_number + turn, on_rest=before is piece.rest)
+        _keep(piece, last, line.kind, first_number + turn, on_rest)
         piece.grew = last.counts.sts - before.counts().sts
         rounds.append(last.counts)
         if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
@@ -225,8 +226,8 @@ _UNSAID_TOP = "the text does not say whether this chain counts; it does here, as
 def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tuple[int, Span] | None:
     """(length, place) of a chain of which the text does not say whether it counts; length 0 for the chains skipped at first."""
     steps = list(source.steps)
-    while steps and isinstance(steps[0], Work) and steps[0].stitch == "sl st":
-        steps.pop(0)  # slip stitches that only move the hook
+    while steps and (isinstance(steps[0], Gesture) or getattr(steps[0], "stitch", "") == "sl st"):
+        steps.pop(0)  # a ring, and slip stitches that only move the hook
     first = steps[0] if steps else None
     second = steps[1] if isinstance(first, Chain) and len(steps) > 1 else first
     if isinstance(second, Work) and isinstance(second.into, FromHook) and not second.into.counts_as:

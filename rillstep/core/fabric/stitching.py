@@ -278,13 +278,13 @@ def each_kind(hook: Hook, step: EachKind) -> None:
                 inside = above(list(run.inner))
                 found += [pattern(inside, run.count)] if inside else []
                 continue
-            rule = next((made for want, made in rules if want.units(run.place)), None)
+            units, rule = next(((n, made) for want, made in rules if (n := want.units(run.place))), (0, None))
             if rule is not None:
                 hook.cursor.taken += run.count
                 if hook.trace is not None:
                     hook.trace.note([run])
-                    hook.trace.make(rule, 1)
-                found.append(pattern(rule, run.count))
+                    hook.trace.make([pattern(rule, units)], 1)
+                found.append(pattern(rule, run.count * units))  # "sc in each st and in each ch": chain by chain
         return found
 
     made = above(_runs_before(hook, step.end, step.span))

@@ -1,5 +1,7 @@
 """Stated totals against what there is."""
 
+from typing import Literal
+
 from rillstep.core.fabric.edge import Counts
 from rillstep.core.notation.tree import Total
 from rillstep.core.stitches import POSTS, RSC, SC
@@ -17,50 +19,45 @@ def found_of(total: Total, counts: Counts, size: int) -> int:
 
 
 def differing(totals: tuple[Total, ...], counts: Counts, size: int) -> list[tuple[Total, int, int]]:
-    """The stated totals that are not met: (total, stated, found)."""
-    pairs = ((total, total.count.at(size), found_of(total, counts, size)) for total in totals)
-    return [
-        (total, stated, found)
-        for total, stated, found in pairs
-        if stated != found and not _otherwise(total, totals, counts, stated)
-    ]
+    """The stated totals that are not met: (total, stated, found), counted in the way that comes nearest."""
+    found: list[tuple[Total, int, int]] = []
+    for total in totals:
+        stated = total.count.at(size)
+        if stated == found_of(total, counts, size):
+            continue
+        ways = ways_of_counting(total, totals, counts, size).values()
+        if stated not in ways:
+            found.append((total, stated, min(ways, key=lambda count: abs(count - stated))))
+    return found
 
 
+Way = Literal["as it stands", "with chains", "of that name", "with the first", "with posts", "outside"]
 # Chains over an opening are counted as the stitches that they will be; shorter ones are loops of a mesh.
 LEAST_OPENING = 4
 
 
-def _otherwise(total: Total, totals: tuple[Total, ...], counts: Counts, stated: int) -> bool:
-    """Other ways in which makers count: post stitches among the plain ones, each chain as a stitch."""
+def ways_of_counting(total: Total, totals: tuple[Total, ...], counts: Counts, size: int) -> dict[Way, int]:
+    """What a total may be in the ways in which makers count: post stitches among the plain ones, each chain as a stitch, and so on."""
+    plain = found_of(total, counts, size)
+    ways: dict[Way, int] = {"as it stands": plain}
     named = {t.what for t in totals}
-    lengths = {length for length, _ in counts.spaces}
-    if total.what == "sts" and named == {"sts"} and (lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING)):
-        return stated == counts.sts + counts.chains
-    named_so = {
-        (name, n)
-        for name, n in {*counts.specials, *counts.stitches}
-        if name.lower().endswith((f" {total.what}", f"-{total.what}"))
-    }
-    if (
-        total.what not in ("sts", "sp", "ch")
-        and not counts.of(total.what)
-        and stated == sum(n for _, n in named_so) > 0
-    ):
-        return True  # "11 clusters" of the 3-dc cluster that the pattern defines
-    if stated == counts.of(total.what) + sum(
-        n for name, n in {*counts.specials, *counts.stitches} if begins_as(name, total.what)
-    ):
-        return True  # "8 clusters": the one that begins the round is one of them
-    with_posts = counts.of(total.what) + sum(counts.of(alike) for alike in worked_as(total.what))
-    if (
-        total.what not in ("sts", "sp", "ch")
-        and not any(alike in named for alike in worked_as(total.what))
-        and stated == with_posts
-    ):
-        return True
+    if total.what == "sts" and named == {"sts"}:
+        lengths = {length for length, _ in counts.spaces}
+        if lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING):
+            ways["with chains"] = counts.sts + counts.chains
+    if total.what in ("sts", "sp", "ch"):
+        return ways
+    made = {*counts.specials, *counts.stitches}
+    so_named = sum(n for name, n in made if name.lower().endswith((f" {total.what}", f"-{total.what}")))
+    if so_named and not plain:
+        ways["of that name"] = so_named  # "11 clusters" of the 3-dc cluster that the pattern defines
+    # "8 clusters": the one that begins the round is one of them
+    ways["with the first"] = plain + sum(n for name, n in made if begins_as(name, total.what))
+    if not any(alike in named for alike in worked_as(total.what)):
+        ways["with posts"] = plain + sum(counts.of(alike) for alike in worked_as(total.what))
     if any(name in named for name, _ in counts.specials):
-        return stated == dict(counts.outside).get(total.what, 0)
-    return False
+        ways["outside"] = dict(counts.outside).get(total.what, 0)
+    return ways
 
 
 _BEGINS = ("beg", "beginning", "starting", "start", "first", "initial")

@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from rillstep.core.findings import Span
+from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.labels import ranges
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
@@ -118,6 +118,9 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.word(*_ROWS)
         elif (number := _times(stream)) is not None:
             more = number
+        elif _grows(stream):
+            message = "By how much these rows grow is not checked here; their total is."
+            stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
         elif stream.word("moving", "slipping"):
             while (told := stream.peek()) is not None and told.kind == "word":
                 stream.at += 1  # "moving to the middle of the loop each time": as in the row that is repeated
@@ -315,6 +318,24 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
             stream.at = start
             return tuple(found)
         found.append(number)
+
+
+def _grows(stream: Stream) -> bool:
+    """ "..., decreasing 2 sts each row": what the rows that are repeated do."""
+    start = stream.at
+    opened = stream.mark("(", "[")
+    if stream.word("decreasing", "increasing", "dec", "inc", "decrease", "increase"):
+        stream.word("by")
+        if stream.number() is not None and stream.word(*STITCH):
+            stream.word("in", "on")
+            if stream.word("each", "every", "per"):
+                stream.word(*_ROWS)
+            elif not opened:
+                stream.at = start
+                return False
+            return not opened or stream.mark(")", "]")
+    stream.at = start
+    return False
 
 
 def _times(stream: Stream) -> Num | None:

@@ -112,9 +112,12 @@ def along_a_side(stream: Stream) -> bool:
     return False
 
 
+_REACHING = tuple(f"{until} {how}" for until in ("until", "till") for how in ("you reach", "reaching", "you come to"))
+
+
 def _last_of(stream: Stream) -> ToEnd | None:
     start = stream.at
-    if not (stream.word("to", "until", "till") or stream.words("up", "to")):
+    if not (stream.any_of(*_REACHING) or stream.word("to", "until", "till") or stream.words("up", "to")):
         return None
     stream.word("within")
     stream.word("the")
@@ -143,8 +146,8 @@ def _last_of(stream: Stream) -> ToEnd | None:
             what = What("st and sp", corner=True) if named is None else replace(named, corner=True)
             return ToEnd("last", None, "", what)
         space = read_what(stream)
-        if space is not None and space.kind == "sp":
-            return ToEnd("last", None, "", space)
+        if space is not None and space.kind in ("sp", "ch"):  # "to the chain": what was chained across, as a whole
+            return ToEnd("last", None, "", space if space.kind == "sp" else What("sp"))
     stream.at = start
     return None
 

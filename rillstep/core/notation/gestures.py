@@ -175,6 +175,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         kind = _PLAIN[index][1]
         _rest_of_aside(stream, kind)
         return [Gesture(kind, span=stream.since(start))]
+    if _breaks_off(stream):
+        return [Gesture("fasten off", span=stream.since(start))]
     if token.is_word("join", "attach", "attaching", "rejoin", "reattach", "sl", "slst", "ss", "slip"):
         return read_join(stream, start)
     if token.is_word("change", "switch", "changing", "switching"):
@@ -272,6 +274,22 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         if stream.word("to"):
             while (token := stream.peek()) is not None and token.kind == "word":
                 stream.at += 1
+
+
+def _breaks_off(stream: Stream) -> bool:
+    """ "Break A", "break off B", "cut colour A and": a yarn that is named."""
+    start = stream.at
+    if stream.word("break", "cut"):
+        stream.word("off")
+        begin = stream.at
+        _colour_named(stream)
+        if stream.at > begin:
+            following = stream.peek(1)
+            if stream.sees("and") and following is not None and len(following.text) == 1:
+                stream.at += 2  # "cut A and B"
+            return True
+    stream.at = start
+    return False
 
 
 def _colour_named(stream: Stream) -> None:

@@ -11,9 +11,10 @@ from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.renaming import own_abbreviation
+from rillstep.core.notation.size_names import size_names
 from rillstep.core.notation.specials import name_words, read_special, short_names
 from rillstep.core.notation.stream import Context
-from rillstep.core.notation.told_sizes import size_names
 from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, is_post, stitch_words
 
@@ -80,6 +81,7 @@ class Header:
     finished: Check | None = None
     specials: list[Special] = field(default_factory=list)
     special_words: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)
+    renamed: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)  # own abbreviations, and what for
     extra: list[tuple[str, str]] = field(default_factory=list)
 
 
@@ -149,7 +151,8 @@ def told_by_a_row(head: Header, raws: Sequence[str]) -> None:
 def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
-        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes
+        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes,
+        tuple(head.renamed),
     )  # fmt: skip
 
 
@@ -168,6 +171,9 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
     if plain is not None and is_post(plain):
         return  # "FPtr: front post treble" only says what it is short for
     start = column + len(name) + len(sign)
+    if (short_for := own_abbreviation(name, value.partition(sign)[2], head.terms)) is not None:
+        head.renamed.append((name.strip(), short_for))
+        return
     context = context_of(head, tuple(range(len(head.sizes))))
     special, problems = read_special(" ".join(name.split()), " " * column + value, line, start, context)
     findings.extend(problems)
@@ -175,54 +181,6 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
     head.special_words.append((special.name, words))
     head.special_words += [(special.name, short) for short in short_names(name) if short != words]
     head.special_words.sort(key=lambda item: -len(item[1]))
-
-
-_LISTED = re.compile(
-    r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
-)
-MOST_LISTED = 40
-_EXPLAINED = re.compile(r"\s*(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s*(?:[:=]|\s[-–—]\s)\s*(?P<meaning>\S.*)", re.DOTALL)
-# What a stitch of the pattern's own is made of, and no other name for it.
-_MADE_OF = re.compile(r"^(?:[(\[]?\s*\d+\s*\w+\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE | re.DOTALL)
-
-
-def explained(value: str, terms: Terms) -> list[tuple[int, int]]:
-    """ "ch: chain, sc: single crochet, V-st: (dc, ch 1, dc) in the same st, tch: turning chain": where stitches are defined among them."""
-    items: list[tuple[int, int]] = []
-    depth = start = 0
-    for at, letter in enumerate(f"{value},"):
-        depth += (letter in "([") - (letter in ")]")
-        if letter in ",;" and not depth:
-            items.append((start, at))
-            start = at + 1
-    matches = [_EXPLAINED.fullmatch(value, first, last) for first, last in items]
-    if len(items) < LEAST_EXPLAINED or not all(matches):
-        return []
-    known = {*stitch_words(terms), "inc", "increase", "dec", "decrease"}
-    return [
-        match.span()
-        for match in matches
-        if match is not None and _MADE_OF.match(match["meaning"]) and match["name"].strip().lower() not in known
-    ]
-
-
-LEAST_EXPLAINED = 3
-
-
-def listed(value: str) -> list[tuple[int, int]] | None:
-    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None for anything else."""
-    found: list[tuple[int, int]] = []
-    at = 0
-    for count in range(MOST_LISTED):
-        match = _LISTED.match(value, at)
-        if match is None or match.end() == at:
-            return None
-        if "=" in match["inside"]:
-            found.append(match.span("inside"))
-        at = match.end()
-        if not value[at:].strip():
-            return found if count else None
-    return None
 
 
 def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
-from rillstep.core.notation import header, rows
+from rillstep.core.notation import header, listing, rows
 from rillstep.core.notation.body import read_body_line
 from rillstep.core.notation.counted import explains_abbreviation, said_of_chains
 from rillstep.core.notation.features import main_stitch
@@ -48,8 +48,6 @@ _TABLE = re.compile(r"^\s*[A-Za-z][A-Za-z ]{0,30}(?:\s{2,}|\t+)\d+(?:\.\d+)?(?:(
 
 # "dc in each ch around with ch 3 as first dc" says the same.
 _MADE_WITH = re.compile(r"\b(?:with|w/)\s*(?:a\s+)?ch[- ]?(\d{1,2})\s+as\s+(?:the\s+)?first\s+(\w+)", re.IGNORECASE)
-
-_LIST_OPENS = re.compile(r"\s*(?:[A-Za-z]+ )?(?:abbreviations|stitches)(?: used)?\s*:", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -180,7 +178,9 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
         return
     if in_head and starts_label(text) is None:
-        text = _define_listed(reading, text, number)
+        text = listing.take_definitions(reading.header, text, number, reading.findings)
+        if not text.strip():
+            return
         if explains_abbreviation(text, reading.header.terms):
             reading.header.extra.append(("Note", " ".join(text.split())))
             return
@@ -197,8 +197,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.start(heading.section)
     elif in_head and (colon or not value) and word.strip("*_ ") in header.DEFINING:
         reading.defining = True
-        if (listed := header.listed(value)) is not None:
-            for first, last in listed:
+        if (spans := listing.listed(value)) is not None:
+            for first, last in spans:
                 header.define(reading.header, value[first:last], number, column + first, reading.findings)
         elif value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
             header.define(reading.header, value, number, column, reading.findings)
@@ -225,17 +225,6 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
         reading.active = tuple(size for size in reading.active if size not in done) or reading.active
     else:
         read_body_line(reading, text, number, raws)
-
-
-def _define_listed(reading: Reading, text: str, number: int) -> str:
-    """A line of the head without the stitches that its list of abbreviations defines, which are kept as definitions."""
-    opening = _LIST_OPENS.match(text)
-    begin = opening.end() if opening is not None else 0
-    rest, kept = begin, text[:begin]
-    for first, last in header.explained(text[begin:], reading.header.terms):
-        header.define(reading.header, text[begin + first : begin + last], number, begin + first, reading.findings)
-        kept, rest = kept + text[rest : begin + first].rstrip(" ,;"), begin + last
-    return kept + text[rest:]
 
 
 @lru_cache(maxsize=8192)

@@ -17,6 +17,7 @@ from rillstep.core.notation.tree import (
     Marked,
     Next,
     Nth,
+    Num,
     Same,
     Skipped,
     ToEnd,
@@ -27,6 +28,7 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import (
     CHAIN,
     NEXT,
+    SPACE,
     STITCHES,
     every_row_end,
     plain_num,
@@ -266,7 +268,7 @@ def _ordinal(stream: Stream) -> Into:
     start = stream.at
     if stream.word(*CHAIN):
         if stream.any_of("from hook", "from the hook", "from your hook", "from"):
-            return FromHook(number, _skipped_counts(stream))
+            return FromHook(number, *_skipped_counts(stream))
         if stream.word("of") and (loop := _chain_of_loop(stream)) is not None:
             return loop
         stream.at = start + 1
@@ -314,29 +316,46 @@ def _chain_of_loop(stream: Stream) -> Into | None:
     return None
 
 
-def _skipped_counts(stream: Stream) -> str | None:
-    """ "(skipped ch count as dc)", "(3 skipped chs do not count)": taken whole; None when they do not count."""
+def _skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
+    """ "(skipped ch count as dc)", "(3 skipped chs do not count)", "(skipped ch count as dc and ch-1 sp)": taken whole; the stitch
+    that they count as, and the chains of the space beside it; None where there is none."""
     start = stream.at
     if not stream.mark("(", "["):
-        return None
-    words: list[str] = []
+        return None, None
     counts: str | None = None
-    said = False
+    space: Num | None = None
+    said = never = False
     while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
         if said and counts is None and token.kind == "word" and (stitch := stitch_word(stream)) is not None:
             counts = stitch
             continue
+        if said and space is None and (space := _space_counted(stream)) is not None:
+            continue
         said = said or token.is_word("count", "counts", "counted", "counting")
-        words.append(token.text)
+        never = never or token.is_word("not", "doesn't", "don't")
         stream.at += 1
     if not said or token is None:
         stream.at = start
-        return None
+        return None, None
     stream.at += 1
-    after = words[words.index(next(word for word in words if word.startswith("count"))) :]
-    if counts is not None and "ch" in after:
-        return None  # "(counts as dc, ch 1, skip 1 ch)": the first mesh of a net, which such a chain is anyway
-    return None if {"not", "doesn't", "don't"} & set(words) else counts
+    return (None, None) if never else (counts, space)
+
+
+def _space_counted(stream: Stream) -> Num | None:
+    """ "ch 1", "ch-2 sp", "2 ch sp": so many chains."""
+    counted = read_counted_space(stream)
+    if counted is not None:
+        return counted.length
+    start = stream.at
+    if stream.word(*CHAIN):
+        stream.mark("-")
+        number = stream.number()
+        if number is not None:
+            stream.mark("-")
+            stream.word(*SPACE)
+            return number
+    stream.at = start
+    return None
 
 
 def _next(stream: Stream) -> Into:

@@ -58,9 +58,7 @@ def one_more(number: Num) -> Num:
 def less(number: Num, fewer: int) -> Num:
     """So many fewer than the written number says."""
     return replace(
-        number,
-        values=tuple(None if v is None else v - fewer for v in number.values),
-        offset=number.offset - fewer,
+        number, values=tuple(None if v is None else v - fewer for v in number.values), offset=number.offset - fewer
     )
 
 

@@ -39,7 +39,7 @@ STITCH = What("st")
 def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     """The steps of a row in their plainest form."""
     steps = _leading_group(
-        _in_same_space(_counting_foundation(_already_there(_remaining(tuple(map(_each_kind, steps))))))
+        _in_same_space(_first_space(_counting_foundation(_already_there(_remaining(tuple(map(_each_kind, steps)))))))
     )
     return _closed(_tail(steps), kind)
 
@@ -90,6 +90,21 @@ def _counting_foundation(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         ):
             into = replace(work.into, counts_as=work.into.counts_as or chain.counts)
             return (*steps[:at], replace(chain, counts=None), replace(work, into=into), *steps[at + 2 :])
+    return steps
+
+
+def _first_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """ "Sc in 4th ch from hook, [ch 1, sk 1, sc in next ch] across": the chains skipped are a first space, over a chain of the foundation."""
+    for at, (work, repeat) in enumerate(pairwise(steps)):
+        if not (isinstance(work, Work) and isinstance(work.into, FromHook) and work.into.counts_as is None):
+            continue
+        spaced = (
+            isinstance(repeat, Repeat) and isinstance(repeat.steps[0], Chain) and repeat.steps[0].length.is_always(1)
+        )
+        low = basic(work.stitch).turning_chain == 1 and work.into.nth.is_always(4) and work.into.space is None
+        if spaced and low and isinstance(repeat.steps[1 % len(repeat.steps)], Skip):
+            two = replace(_one_like(work.into.nth), values=tuple(v and 2 for v in _one_like(work.into.nth).values))
+            return (*steps[:at], replace(work, into=replace(work.into, space=two)), *steps[at + 1 :])
     return steps
 
 
@@ -157,6 +172,8 @@ def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
     for at, step in enumerate(steps):
         if not isinstance(step, Repeat) or not isinstance(step.times, ToEnd) or not _is_open(step.times):
             continue
+        if _all_spaces(step.steps) and (last := _one_space(steps[at + 1 :])) is not None:
+            return (*steps[:at], replace(step, times=ToEnd("last", last, "", What("sp"))), *steps[at + 1 :])
         taken = [_takes(s) for s in steps[at + 1 :]]
         only_top = _only_top(steps[at + 1 :])
         if any(t is None for t in taken) or not (only_top or _all_stitches(step.steps)):
@@ -168,6 +185,23 @@ def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         last = Num(tuple(None if v is None else next(held) for v in _sizes(steps[at + 1 :])))
         return (*steps[:at], replace(step, times=ToEnd("last", last)), *steps[at + 1 :])
     return steps
+
+
+def _all_spaces(steps: tuple[Step, ...]) -> bool:
+    """Does a repeat work into chain spaces only?"""
+    works = [step for step in steps if not isinstance(step, Chain | Gesture)]
+    return bool(works) and all(
+        isinstance(s, Work | Group) and isinstance(s.into, Next) and s.into.what.kind == "sp" for s in works
+    )
+
+
+def _one_space(steps: tuple[Step, ...]) -> Num | None:
+    """ "..., ch 1, sc in ch-2 sp": one space more, and nothing else; None for anything else."""
+    works = [step for step in steps if not isinstance(step, Chain | Gesture)]
+    one = works[0] if len(works) == 1 else None
+    if not isinstance(one, Work) or not isinstance(one.into, Next) or one.into.what.kind != "sp":
+        return None
+    return _one_like(one.per) if one.into.count.is_always(1) else None
 
 
 def _only_top(steps: tuple[Step, ...]) -> bool:

@@ -9,6 +9,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
 from rillstep.core.notation.joins import joined_in, with_space
 from rillstep.core.notation.rewriting import rewritten
+from rillstep.core.notation.rows_told import counted_otherwise
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over
@@ -164,7 +165,7 @@ def _read_body(
         and body.choose(2, "joined in") == 0
     ):
         steps = told
-    return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals])), body
+    return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals]), choice), body
 
 
 def _told_after(steps: tuple[Step, ...]) -> Reading | None:
@@ -204,6 +205,7 @@ def _labelled_again(
     end, totals, findings = read
     body = stream_over(text, line, context, label.body, end)
     sources: tuple[Num, ...] = ()
+    otherwise: list[Finding] = []
     last, until_sts = label.last, None
     try:
         said = again.read_again(body)
@@ -217,6 +219,8 @@ def _labelled_again(
             last = said.until
         elif last is None and said.more is not None:
             last = _after(label.first, said.more, len(sources), -1)
+        elif last is not None and said.more is not None and sources:
+            otherwise = counted_otherwise(label.first, last, said.more, len(sources), len(said.then), label.kind)
         _rest_is_read(body)
     except NotUnderstood as problem:
         findings.append(problem_of(problem, "These rows to repeat are not understood"))
@@ -232,7 +236,7 @@ def _labelled_again(
         _breaks(findings),
         until_sts=until_sts if last is None else None,
     )
-    return (row,), tuple(findings)
+    return (row,), (*findings, *otherwise)
 
 
 def _ends_so(said: again.AgainBody, sources: tuple[Num, ...]) -> bool:

@@ -213,7 +213,11 @@ def is_heading(text: str, following: str | None) -> bool:
     if (
         not letters
         or not bare[0].isalpha()
-        or re.match(r"(?:now|change|work|working|continue|then|next|begin|using|repeat|with|in (?:a|an|your)|into)\b", bare, re.IGNORECASE)
+        or re.match(
+            r"(?:now|change|work|working|continue|then|next|begin|using|repeat|with|in (?:a|an|your)|into)\b",
+            bare,
+            re.IGNORECASE,
+        )
     ):
         return False
     role = any(

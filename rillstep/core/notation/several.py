@@ -147,7 +147,8 @@ def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:
 def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
     """ "1 dc in each tr, ...": an "each" with no end may be the first of several kinds."""
     last = steps[-1]
-    return isinstance(last, Work) and isinstance(last.into, Every) and stream.implied_end
+    rest = any(token.is_word("remaining", "rem") for token in stream.tokens[stream.at : stream.at + 4])
+    return isinstance(last, Work) and isinstance(last.into, Every) and stream.implied_end and not rest
 
 
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
@@ -179,6 +180,9 @@ def _times_of_place(stream: Stream, into: Into) -> Into | None:
 def _are_kinds(steps: list[Step]) -> bool:
     """ "sc in each st and in each ch-1 sp around": several kinds in one walk, each place in its own way."""
     whats = [step.into.what for step in steps if isinstance(step, Work | Group) and isinstance(step.into, Every)]
+    ends = [step.into.end.what for step in steps if isinstance(step, Work | Group) and isinstance(step.into, Every)]
+    if What("sp") in ends[-1:] and any(what.kind == "ch" for what in whats):
+        return False  # "sc in each ch, sc in each st until next chain": one chain after another
     return len(whats) == len(steps) > 1 and len(
         {(w.kind, w.stitch, str(w.length and w.length.values)) for w in whats}
     ) == len(whats)

@@ -188,10 +188,14 @@ def _dashed(text: str, n_sizes: int) -> Limited | None:
     return Limited("".join(pieces) + text[at:], tuple(sorted(holds)))
 
 
+MOST_OF_NAMES = 40
+
+
 def names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
-    """ "Medium and Large only:", "(Large only)", "All sizes:": a line of its own that names sizes and nothing else."""
+    """ "Medium and Large only:", "(Large only)", "M and L", "All sizes:": a line of its own that names sizes and nothing else."""
     bare = text.strip().strip("()[]*_").strip()
     lowered = bare.lower()
     marked = bare.endswith(":") or lowered.rstrip(".").endswith((" only", "all sizes", "both sizes"))
     marked = marked or lowered.startswith(("size ", "sizes ", "for size ", "for sizes "))
+    marked = marked or (len(bare) <= MOST_OF_NAMES and not _ALL.match(bare) and re.search("[A-Za-z]", bare) is not None)
     return len(sizes) > 1 and marked and sizes_named(bare.rstrip("."), sizes) is not None

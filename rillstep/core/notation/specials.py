@@ -25,7 +25,9 @@ _AT_WILL = re.compile(
     re.IGNORECASE,
 )
 
-_WORKED = re.compile(r"\b(?:all\s+)?(?:worked|made)\s+(?=in(?:to)?\b)", re.IGNORECASE)  # "3 dc worked in the same space"
+_WORKED = re.compile(
+    r"\b(?:all\s+)?(?:worked|made)\s+(?=in(?:to)?\b)", re.IGNORECASE
+)  # "3 dc worked in the same space"
 
 # A line of notes that defines a stitch says so by its name.
 _DEFINES = re.compile(

@@ -7,7 +7,7 @@ from functools import lru_cache
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.tokens import Token, renamed
 from rillstep.core.notation.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.stitches import Loop, Terms
 
@@ -26,7 +26,8 @@ class NotUnderstood(Exception):
 class Context:
     """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
 
-    specials: (name, its words as tokens) of the stitches that the pattern defines.
+    specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the words
+    that it stands for).
     """
 
     n_sizes: int
@@ -36,6 +37,7 @@ class Context:
     specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
     kind: str = "Rnd"
     size_names: tuple[str, ...] = ()
+    renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
 
 
 @lru_cache(maxsize=512)
@@ -80,7 +82,7 @@ class Stream:
         """The other ways of reading it: of one kind of what is left open, then of everything."""
         every = [(number, "") for number in range(1, max(self.ways.values(), default=1))]
         alone = [(number, what) for what, ways in self.ways.items() for number in range(1, ways)]
-        return [*(alone if len(self.ways) > 1 else ()), *every]
+        return [*alone, *(every if len(self.ways) > 1 else ())]
 
     def peek(self, ahead: int = 0) -> Token | None:
         index = self.at + ahead
@@ -222,7 +224,8 @@ class Stream:
 
 def stream_over(text: str, line: int, context: Context, start: int, end: int) -> Stream:
     """A stream over text[start:end], with true columns."""
-    tokens = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
+    tokens: Sequence[Token] = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
+    tokens = renamed(tokens, text, context.renamed) if context.renamed else tokens
     return Stream(tokens, context, Span(line, max(1, end), end + 1))
 
 

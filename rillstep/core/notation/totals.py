@@ -212,17 +212,20 @@ def stated_within(stream: Stream) -> bool:
     if before is None or not before.is_mark(".", ":", "-", "—") or token is None or token.kind != "num":
         return False
     start, findings = stream.at, len(stream.findings)
+    totals: list[Total | None] = []
     try:
-        total = _read_total(stream, alone=False)
+        while not totals or stream.mark(",", "+", "&") or stream.word("and"):
+            stream.word("and")
+            totals.append(_read_total(stream, alone=False))
     except NotUnderstood:
-        total = None
+        totals = [None]
     if (
-        total is not None
+        None not in totals
         and stream.mark(".", ";")
         and (following := stream.peek()) is not None
         and following.is_word(*_AFTER_TOTAL)
     ):
-        stream.totals.append(total)
+        stream.totals += [total for total in totals if total is not None]
         return True
     del stream.findings[findings:]
     stream.at = start

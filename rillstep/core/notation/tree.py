@@ -227,10 +227,11 @@ class Total:
 
 @dataclass(frozen=True)
 class Reading:
-    """Another way in which a row can be read, where its words leave it open."""
+    """Another way in which a row can be read, where its words leave it open; choice: which way of reading what."""
 
     steps: tuple[Step, ...]
     totals: tuple[Total, ...]
+    choice: tuple[int, str] = field(default=(0, ""), compare=False)
 
 
 @dataclass(frozen=True)

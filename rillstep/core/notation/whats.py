@@ -109,14 +109,29 @@ def row_end(stream: Stream) -> What | None:
     return What("end") if stream.any_of("side of row", "side of each row", "sides of rows") else None
 
 
+def _handle(stream: Stream) -> bool:
+    """ "handle", "handle loop", "handle ch-sp": what was chained across."""
+    if not stream.word(*_HANDLES):
+        return False
+    start = stream.at
+    if not stream.word(*SPACE) and stream.word(*CHAIN):
+        stream.mark("-")
+        token = stream.peek()
+        if not stream.word(*SPACE) and token is not None and token.kind == "num":
+            stream.at = start
+    return True
+
+
 def _stitch_or_chain(stream: Stream) -> What | None:
     if stream.word(*STITCH):
         return _and(stream, What("st"))
-    if stream.word(*SPACE) or stream.word(*_HANDLES):
+    if stream.word(*SPACE) or _handle(stream):
         return _between(stream) or _and(stream, What("sp"))
     if stream.sees("between"):
         return _between(stream)
     if stream.word(*CHAIN):
+        if stream.word("stitch", "stitches"):  # "each chain stitch"
+            return _and(stream, CHAINS)
         return _and(stream, _chain_or_space(stream))
     stitch = foundation_stitch(stream) or stitch_word(stream)
     if stitch is not None:
@@ -186,8 +201,16 @@ def _and(stream: Stream, first: What) -> What:
     counted = read_counted_space(stream) if token is not None and token.kind == "num" else None
     if counted is not None and first.kind == "st" and (every or not anew):
         return What("st and sp", counted.length)  # "each htr and 1ch-sp"
+    if first.kind == "sp" and stitch_word(stream) is not None:
+        stream.word(*STITCH)
+        following = stream.peek()
+        if following is not None and following.is_word("around", "across", "to"):
+            return What("st and sp", first.length)  # "each ch-1 sp and sc across"
+    stream.at = before
     if token is not None and token.is_word(*STITCH, *SPACE, *CHAIN):
-        second = _chain_or_space(stream) if stream.word(*CHAIN) else What("st") if stream.word(*STITCH) else None
+        chain = stream.word(*CHAIN)
+        whole = chain and stream.word("stitch", "stitches")  # "each sc and each chain stitch"
+        second = CHAINS if whole else _chain_or_space(stream) if chain else What("st") if stream.word(*STITCH) else None
         if second is None and stream.word(*SPACE):
             second = What("sp")
         if anew and not every and second is not None and not stream.tokens[stream.at - 1].text.endswith("s"):

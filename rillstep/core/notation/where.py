@@ -104,10 +104,11 @@ class Last:
 
 @dataclass(frozen=True)
 class FromHook:
-    """ "2nd ch from hook"; `counts_as` when the chains skipped count as a stitch."""
+    """ "2nd ch from hook"; `counts_as` when the chains skipped count as a stitch; space: of so many chains, which they are besides."""
 
     nth: Num
     counts_as: str | None = None
+    space: Num | None = None
 
 
 @dataclass(frozen=True)

@@ -249,6 +249,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     others = two_and_others(stream, start, stitch, per)
     if others is not None:
         return others
+    if per is not None and _over_chain(stream):
+        return [Work(stitch, per, Next(plain_num(stream, 1), What("sp")), loop, stream.since(start))]
     along = along_side(stream, start, stitch, per)
     if along is not None:
         return [along]
@@ -280,6 +282,19 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     if stitch == "sl st" and per is None and _ends_round(stream):
         return [Gesture("join", span=stream.since(start))]  # "..., sl st." and nothing more
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _over_chain(stream: Stream) -> bool:
+    """ "12 sc along chain", "60 sc over the handle chain": what was chained across, as a whole."""
+    start = stream.at
+    if stream.word("along", "across", "over"):
+        stream.word("the", "this", "next", "each", "first", "second")
+        stream.word("next", "handle", "strap")
+        token = stream.peek(1)
+        if stream.word(*CHAIN) and (token is None or token.is_mark(",", ".", ";", "(", "[", "—", "*")):
+            return True
+    stream.at = start
+    return False
 
 
 def _ends_round(stream: Stream) -> bool:

@@ -153,9 +153,11 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
                 return f"in each free {loop} loop" if count is None else f"in next {_n(count)} free {loop} loops"
             few = "" if count is None else f"next {_n(count)} sts "
             return f"in {named} of {few}{kind} {_n(number)}"
-        case FromHook(nth, counts_as):
+        case FromHook(nth, counts_as, space):
             value = next(v for v in nth.values if v is not None)
-            counted = f" (skipped ch count as {abbreviation(counts_as, terms)})" if counts_as else ""
+            said = [abbreviation(counts_as, terms)] if counts_as else []
+            said += [f"ch-{_n(space)} sp"] if space is not None else []
+            counted = f" (skipped ch count as {' and '.join(said)})" if said else ""
             return f"in {_ordinal(value)} ch from hook{counted}"
         case InRing():
             return "in ring"

@@ -53,7 +53,9 @@ def _beginning(section: Section, terms: Terms) -> Iterator[str]:
     if counted:
         stitch = abbreviation(counted[0].counts or "", terms)
         name = f"a {stitch}" if stitch != "st" else "a stitch"
-        yield f"The starting chain counts as {name}: the last stitch of the next {'round' if rounds else 'row'} goes into its top."
+        long = next((v for v in counted[0].length.values if v is not None), 0)
+        which = f"ch {long}" if any(not chain.length.is_always(long) for chain in chains) else "chain"
+        yield f"The starting {which} counts as {name}: the last stitch of the next {'round' if rounds else 'row'} goes into its top."
     if not_counted:
         yield (
             "The starting chain is not a stitch: skip it, and the joining slip stitch too, when you come round."

@@ -65,7 +65,9 @@ def _counted_in_some(worked: WorkedLine, span: Span) -> list[Finding]:
     names = " and ".join(worked.sizes[size] for size in odd)
     does = "counts as a stitch" if few else "does not count as a stitch"
     message = f"The total is true in size {names} only when the starting chain {does}, and in the other sizes only when it {'does not' if few else 'does'}."
-    return [Finding("starting-chain-uneven", "error", span, message, odd[0] if len(odd) == 1 else None)]
+    return [
+        Finding("starting-chain-uneven", "error", span, message, odd[0] if len(odd) == 1 and len(counted) > 2 else None)
+    ]
 
 
 def _warned(worked: WorkedLine, unsaid: set[tuple[int, str]]) -> list[Finding]:

@@ -59,6 +59,9 @@ def spaces_alike(line: WorkedLine) -> list[Finding]:
         if len(alone) != 1:
             continue
         odd = alone[0]
+        ends = [run.place for run in (*work.end.runs[:1], *work.end.runs[-1:]) if not run.inner]
+        if line.line.kind == "Row" and any(place.kind == "sp" and place.length == odd for place in ends):
+            continue  # a turning chain that is a space
         usual = max((odd - 1, odd + 1), key=lambda length: spaces.get(length, 0))
         often = spaces.get(usual, 0)
         if often >= _FEWEST:

@@ -19,12 +19,12 @@ from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.proof.totals import totals
+from rillstep.core.proof.totals import counted_alike, totals
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
-LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists)
+LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit,

@@ -2,13 +2,13 @@
 
 from dataclasses import replace
 
-from rillstep.core.fabric import LineWork, SizeWork, found_of, work_pattern
+from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Row, lines_of, with_line
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.upstream import upstream_repairs
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
@@ -148,3 +148,31 @@ def _unstated_before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...
 def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
     """The line that gave the stitches: the fault may be there."""
     return (lines[index - 1].line.span,) if index else ()
+
+
+def counted_alike(worked: WorkedLine) -> list[Finding]:
+    """A total that is true in each size by itself, but not by the same way of counting: with the posts here, without them there."""
+    line = worked.line
+    done = [work for work in worked.done if work.rounds and work.trouble is None and not work.differences]
+    if not isinstance(line, Row | Again) or len(done) < 2:
+        return []
+    found: list[Finding] = []
+    for total in line.totals:
+        ways = {
+            work.size: ways_of_counting(total, line.totals, work.rounds[-1], work.size) for work in done if work.rounds
+        }
+        true = {size: {way for way, count in of.items() if count == total.count.at(size)} for size, of in ways.items()}
+        if not all(true.values()) or set.intersection(*true.values()):
+            continue
+        usual = max(ways[done[0].size], key=lambda way: sum(way in true[size] for size in true))
+        odd = [size for size in true if usual not in true[size]]
+        size = odd[0]
+        stated, made = total.count.at(size), ways[size].get(usual, 0)
+        message = (
+            f"{write_label(line)} says {stated}{worked.in_size(size)}; counted as in the other sizes it makes {made}."
+        )
+        alone = len(odd) == 1 and len(true) > 2
+        repair = Repair(f"State {made}", (edit_value(total.count, size, made),))
+        span = total.count.span
+        found.append(Finding("total-differs", "error", span, message, size if alone else None, stated, made, (repair,)))
+    return found

@@ -1,0 +1,203 @@
+"""The forms in which a text names its sizes elsewhere than after "Sizes:", each tried on every line before the first row."""
+
+import re
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from rillstep.core.findings import Finding
+from rillstep.core.notation.size_names import NAME, are_names, bare_name, size_names
+
+MOST_OF_LINE = 200
+MOST_OF_TITLE = 60
+MAX_LISTED = 12
+
+_COUNT = r"(?:two|three|four|five|six|seven|eight|\d)"
+_HEADING = re.compile(r"^\W*(?:finished\s+|available\s+)?sizes?\W*$", re.IGNORECASE)
+_LETTERED = re.compile(r"\W{0,3}(?P<letter>[A-Z]|\d)\s?[).:]\s+(?P<name>[A-Za-z][\w /-]{1,24})$")
+_BESIDE = re.compile(
+    r"^\W*(?:for\s+|in\s+)?sizes?\b(?:\s+(?:available|included|offered|given))?\s*(?:[–—-]\s*|:\s*|\s)(?P<names>.+)$",
+    re.IGNORECASE,
+)
+_TO_FIT = re.compile(r"^\W*to fit(?: an?| your)?\s*:\s*(?P<names>[A-Za-z][^.]{2,40}[)\]])$", re.IGNORECASE)
+_IN_SIZES = re.compile(
+    rf"\b{_COUNT}\s+sizes\s*[:–(-]\s*(?P<names>[^.:;()\[\]]+(?:[(\[][^.:;()\[\]]+[)\]])?)", re.IGNORECASE
+)
+_SO_CALLED = re.compile(
+    rf"\b{_COUNT}\s+sizes,\s+(?P<names>\w+(?:,\s\w+){{0,6}},?\s+and\s+\w+)\s*(?:[(,.]|$)", re.IGNORECASE
+)
+_WITHIN = re.compile(r"\b(?:\d+\s+)?sizes?\s*[:–-]\s*(?P<names>[^:]+)$", re.IGNORECASE)
+_SPOKEN_OF = re.compile(
+    r"\b(?:sizes|written|instructions|directions|pattern|given|parenthes[ie]s|brackets|comes in|available)\b",
+    re.IGNORECASE,
+)
+# "to fit a small (medium: large) project"
+_NAMES_IN_SET = re.compile(rf"{NAME.pattern}\s*[(\[]\s*{NAME.pattern}(?:\s*[,;:/|]\s*{NAME.pattern})*\s*[)\]]")
+_NAME_THEN = re.compile(rf"({NAME.pattern})\s*:\s*(?!\s*(?:rnd|row|round)\b|[Cc]h\b)")
+_NUMBERED = re.compile(r"\b[Ss]izes?\s+((?:(?:\d{1,2}|[A-Z])\b(?!\s*(?:cm|mm|inch))(?:\s*(?:,|and|&|or|\(|\))\s*)*)+)")
+_SIZE_TOLD = re.compile(r"\s*sizes?\s+(?P<name>[A-Za-z0-9]{1,12})\s{0,3}[:=]\s{0,3}[^:;]{0,60}\d", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class Told:
+    """Names of sizes, the lines that name them and nothing else, and what is to be said of it."""
+
+    names: tuple[str, ...]
+    lines: tuple[int, ...] = ()
+    findings: tuple[Finding, ...] = ()
+
+
+# The lines before the first row, and which of them is looked at.
+Form = Callable[[Sequence[str], int], Told | None]
+
+
+def told_at(raws: Sequence[str], at: int) -> Told | None:
+    """The sizes that a line names, by the first form that it has; None when it names none."""
+    return next((told for form in FORMS if (told := form(raws, at)) is not None), None)
+
+
+def _under_heading(raws: Sequence[str], at: int) -> Told | None:
+    """ "Sizes" above "S (M, L)", above a list of them, or above "Small: 18 cm" and "Large: 24 cm"."""
+    if not _HEADING.match(raws[at]) or at + 1 == len(raws):
+        return None
+    lettered = _lettered(raws[at + 1 :])
+    if len(lettered) > 1:
+        return Told(lettered, tuple(range(at + 1, at + 2 + len(lettered))))
+    if len(names := size_names(raws[at + 1])) > 1:
+        return Told(names, (at + 1, at + 2))
+    listed = _listed(raws[at + 1 :])
+    return Told(listed) if len(listed) > 1 else None
+
+
+def _lettered(raws: Sequence[str]) -> tuple[str, ...]:
+    """ "A) e-reader" above "B) laptop sleeve"."""
+    found: list[str] = []
+    for raw in raws[:MAX_LISTED]:
+        match = _LETTERED.match(raw[:MOST_OF_LINE].strip())
+        if match is None or match["letter"] not in ("ABCDEFGH"[len(found) : len(found) + 1], str(len(found) + 1)):
+            break
+        found.append(match["name"].strip())
+    return tuple(found)
+
+
+def _listed(raws: Sequence[str]) -> tuple[str, ...]:
+    """The names of "Small: 18 cm diameter" and "Large: 24 cm diameter", one below the other."""
+    found: list[str] = []
+    for raw in raws[:MAX_LISTED]:
+        match = re.match(rf"\W{{0,3}}({NAME.pattern})\s{{0,3}}[:=–-]\s{{0,3}}\D{{0,20}}\d", raw)
+        if match is None:
+            break
+        found.append(match[1])
+    return tuple(found) if len(set(found)) == len(found) else ()
+
+
+def _beside_word(raws: Sequence[str], at: int) -> Told | None:
+    """ "Size S [M] {L}", "Sizes  A   B   C", "For sizes 1 (2:3)"."""
+    raw = raws[at]
+    beside = _BESIDE.match(raw) if len(raw) <= MOST_OF_TITLE else None
+    if beside is None:
+        return None
+    for names in (tuple(re.split(r"\s{2,}|\t", beside["names"].strip())), size_names(beside["names"])):
+        if len(names) > 1 and are_names(names):
+            return Told(tuple(map(bare_name, names)), (at + 1,))
+    return None
+
+
+def _to_fit(raws: Sequence[str], at: int) -> Told | None:
+    """ "To fit: phone [tablet]"."""
+    fits = _TO_FIT.match(raws[at].strip()) if len(raws[at]) <= MOST_OF_TITLE else None
+    names = size_names(fits["names"]) if fits is not None else ()
+    return Told(names, (at + 1,)) if len(names) > 1 and not any(re.search(r"\d", name) for name in names) else None
+
+
+def _by_itself(raws: Sequence[str], at: int) -> Told | None:
+    """Names and nothing else: the head of a table, or "Small/Large"."""
+    columns = tuple(re.split(r"\s{2,}|\t+", raws[at].strip()))
+    for names in (columns, size_names(raws[at]) if len(raws[at]) <= MOST_OF_TITLE else ()):
+        if len(names) > 1 and all(NAME.fullmatch(name) for name in names):
+            return Told(names, (at + 1,) if names == columns else ())
+    return None
+
+
+def _in_title(raws: Sequence[str], at: int) -> Told | None:
+    """ "Star Clutch (S/L)", and not "S (M, L)"."""
+    raw = raws[at]
+    titled = re.search(r"\(([^()]{3,60})\)\s*$", raw) if len(raw) <= MOST_OF_LINE else None
+    if titled is None:
+        return None
+    ahead = raw[: titled.start()].rstrip()
+    names = tuple(re.split(r"\s*[/|,]\s*|(?<=\w)-(?=\w)", titled[1].strip()))
+    named_before = any(match.end() == len(ahead) for match in NAME.finditer(raw))
+    return Told(names) if len(names) > 1 and not named_before and all(map(NAME.fullmatch, names)) else None
+
+
+def _so_many(raws: Sequence[str], at: int) -> Told | None:
+    """ "Three sizes: Mini - Regular - Large", "in two sizes, standard and jumbo (in parentheses)"."""
+    listed = _IN_SIZES.search(raws[at]) or _SO_CALLED.search(raws[at][:MOST_OF_LINE])
+    if listed is None:
+        return None
+    apart = r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*|\s*[(\[]\s*"
+    names = tuple(re.split(apart, listed["names"].strip().rstrip(")]")))
+    short = all(0 < len(name) <= 20 and not re.search(r"\d{2}", name) for name in names)
+    return Told(names) if len(names) > 1 and short else None
+
+
+def _after_word(raws: Sequence[str], at: int) -> Told | None:
+    """ "UK terms. Sizes: coin (card, phone)"."""
+    raw = raws[at].strip()
+    for text in (raw, raw.rstrip(".)")) if len(raws[at]) <= 80 else ():
+        within = _WITHIN.search(text)
+        names = size_names(within["names"]) if within is not None else ()
+        whole = all(name.count("(") == name.count(")") for name in names)
+        if len(names) > 1 and whole and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):
+            return Told(names)
+    return None
+
+
+def _each_told(raws: Sequence[str], at: int) -> Told | None:
+    """ "size 1: 13 squares wide; size 2: 17 squares wide"."""
+    raw = raws[at]
+    each = [_SIZE_TOLD.match(part) for part in raw.split(";")] if ";" in raw and len(raw) <= MOST_OF_LINE else []
+    return Told(tuple(part["name"] for part in each if part is not None)) if each and all(each) else None
+
+
+def _with_colons(raws: Sequence[str], at: int) -> Told | None:
+    """ "S: up to 80 cm, M: up to 100 cm"."""
+    colons = [match[1] for match in _NAME_THEN.finditer(raws[at])]
+    return Told(tuple(colons)) if len(set(colons)) == len(colons) > 1 else None
+
+
+def _in_sentence(raws: Sequence[str], at: int) -> Told | None:
+    """ "Instructions are for the small pouch, with medium and large in parentheses.", "Pattern includes sizes 1, 2 and 3."."""
+    raw = raws[at]
+    if (listed := _NAMES_IN_SET.search(raw)) is not None:
+        return Told(tuple(_capital(match[0]) for match in NAME.finditer(listed[0])))
+    found = list(dict.fromkeys(match[0] for match in NAME.finditer(raw)))
+    if len(found) < 2:
+        numbered = (name for match in _NUMBERED.finditer(raw) for name in re.findall(r"\d+|[A-Z]\b", match[1]))
+        found = list(dict.fromkeys(numbered))
+    spoken = len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw)
+    return Told(tuple(map(_capital, found))) if spoken else None
+
+
+def spoken_names(given: str) -> tuple[str, ...]:
+    """The names in a whole sentence after "Sizes:"; () for a plain list."""
+    named = tuple(dict.fromkeys(match[0] for match in NAME.finditer(given)))
+    return tuple(map(_capital, named)) if len(given) > 40 and len(named) > 1 and _SPOKEN_OF.search(given) else ()
+
+
+def _capital(name: str) -> str:
+    return name[0].upper() + name[1:]
+
+
+FORMS: tuple[Form, ...] = (
+    _under_heading,
+    _beside_word,
+    _to_fit,
+    _by_itself,
+    _in_title,
+    _so_many,
+    _after_word,
+    _each_told,
+    _with_colons,
+    _in_sentence,
+)
