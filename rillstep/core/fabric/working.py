@@ -7,7 +7,7 @@ to its end stops at its first trouble; the caller decides how to go on.
 from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric.cursor import Cursor
-from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of, last_first
+from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of, last_first, stitches_edge
 from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
 from rillstep.core.fabric.steps import do_all, step_of
@@ -15,6 +15,7 @@ from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
 from rillstep.core.notation.tree import (
     Chain,
+    Evenly,
     FromHook,
     Gesture,
     Group,
@@ -72,6 +73,9 @@ class RowWork:
 
 def work_setup(setup: Setup, size: int) -> Edge | None:
     """What a set-up line gives to start from; None when it starts nothing (fasten off)."""
+    edging = setup.steps[0] if setup.steps else None
+    if isinstance(edging, Evenly):
+        return stitches_edge(edging.stitch, edging.count.at(size), closed=True)
     length = sum(step.length.at(size) for step in setup.steps if isinstance(step, Chain))
     kinds = {step.kind for step in setup.steps if isinstance(step, Gesture)}
     if "adjustable ring" in kinds:

@@ -46,6 +46,17 @@ def starts(text: str) -> bool:
     return _START.match(text) is not None
 
 
+_WITH_COLOUR = re.compile(
+    r"\s*(?:with|using|in)\s+(?:yarn\s+|colou?r\s+)?(?:[A-Za-z]{1,12}),\s*(?=rep(?:eat)?\b)", re.IGNORECASE
+)
+
+
+def without_colour(text: str, start: int, end: int) -> str:
+    """ "With CC, rep Rnd 2": the colour, which changes no stitch, blanked; any other text as it is."""
+    match = _WITH_COLOUR.match(text, start, end)
+    return text if match is None else f"{text[:start]}{' ' * (match.end() - start)}{text[match.end() :]}"
+
+
 def read_again(stream: Stream) -> AgainBody:
     """Read it. Raises NotUnderstood."""
     while stream.word(

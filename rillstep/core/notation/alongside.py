@@ -28,6 +28,8 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
         stream.at = at
         return None
     said = " ".join(words)
+    if re.search(r"\ball (?:the )?(?:four |4 )?(?:edges|sides)\b", said):
+        return Evenly(stitch, per, "all edges", stream.since(start))
     if re.search(r"row|side|end|straight|diameter|flat", said):
         return Evenly(stitch, per, "row ends", stream.since(start))
     if "foundation" in said or "ch" in words or "chain" in words:

@@ -7,6 +7,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
+from rillstep.core.notation.edgings import read_edging, read_plain_edging
 from rillstep.core.notation.header import context_of
 from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
@@ -61,10 +62,17 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
             reading.add(line, [])
         return
     reading.joins_piece(text)
+    edging = read_plain_edging(text, number, context) if reading.has_rows() else None
+    if edging is not None:
+        reading.add(edging, [])
+        return
     setup = rows.read_setup(text, number, context) if not only_tells(text) else None
     if setup is not None:
         line, problems = setup
         worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
+        if worked and reading.has_rows() and (told := read_edging(text, number, context)) is not None:
+            reading.add(told[0], [told[1]])
+            return
         reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
         return
     if _read_titled_setup(reading, text, number, span) or _read_copy(reading, text, number, span):
@@ -83,6 +91,9 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if reading.open is None and not reading.sections:
         header.told(reading.header, text.strip())
         reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
+        return
+    if instructs(text) and reading.has_rows() and (told := read_edging(text, number, context)) is not None:
+        reading.add(told[0], [told[1]])
         return
     unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
     reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])

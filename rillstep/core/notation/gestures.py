@@ -36,7 +36,15 @@ _RING_WORDS = tuple(
         "start in a",
         "begin in a",
     )
-    for ring in ("magic ring", "magic circle", "magic loop", "adjustable ring", "adjustable loop")
+    for ring in (
+        "magic ring",
+        "magic circle",
+        "magic loop",
+        "adjustable ring",
+        "adjustable loop",
+        "slip ring",
+        "sliding ring",
+    )
 )
 _PLAIN = (*((words, "adjustable ring") for words in _RING_WORDS), *_PLAIN)
 _TURNED = (
@@ -181,6 +189,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return read_join(stream, start)
     if token.is_word("change", "switch", "changing", "switching"):
         return read_colour(stream, start)
+    if (nth := _nth_colour(stream)) is not None:
+        return [Gesture("change colour", nth, span=stream.since(start))]
     if token.is_word("using", "with", "in") and names_colour(stream):
         stream.next()
         return colour_gesture(stream, start, "change colour")
@@ -274,6 +284,20 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         if stream.word("to"):
             while (token := stream.peek()) is not None and token.kind == "word":
                 stream.at += 1
+
+
+def _nth_colour(stream: Stream) -> str | None:
+    """ "With second shade, ..." as colour 2; None for anything else."""
+    start = stream.at
+    if stream.word("using", "with", "in"):
+        stream.word("the", "your")
+        token = stream.peek()
+        if token is not None and (token.kind == "ordinal" or token.is_word("first")):
+            stream.at += 1
+            if stream.word("colour", "color", "shade", "yarn"):
+                return f"colour {token.text[:-2] if token.kind == 'ordinal' else 1}"
+    stream.at = start
+    return None
 
 
 def _breaks_off(stream: Stream) -> bool:

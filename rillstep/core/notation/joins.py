@@ -198,12 +198,13 @@ def _joins_anywhere(stream: Stream) -> bool:
 
 def names_colour(stream: Stream) -> bool:
     """Does a word such as "with" name a colour ("With B, ...", "using colour A, ...")?"""
-    following = stream.peek(1)
+    following, after = stream.peek(1), stream.peek(2)
+    if following is not None and following.kind == "ordinal" and after is not None:
+        return after.is_word("colour", "color", "shade", "yarn")  # "with second shade"
     if following is None or following.kind != "word":
         return False
     if following.is_word("colour", "color", "yarn", "mc", "cc"):
         return True
-    after = stream.peek(2)
     goes_on = (
         after is None
         or after.is_mark(",", ":", "-")

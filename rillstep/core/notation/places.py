@@ -72,12 +72,8 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
 def _of_special(stream: Stream, into: Into) -> Into:
     """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers; "first 2 ch of next loop" are just the next chains."""
     start = stream.at
-    if (
-        isinstance(into, Next | Nth)
-        and into.what.kind == "ch"
-        and stream.word("of")
-        and stream.any_of("next", "the next", "first", "the first", "same")
-    ):
+    if isinstance(into, Next | Nth) and into.what.kind == "ch" and stream.word("of"):
+        stream.any_of("next", "the next", "first", "the first", "same", "the")
         space = read_what(stream)
         if space is not None and space.kind == "sp":
             return into if isinstance(into, Next) else Next(into.nth, into.what)

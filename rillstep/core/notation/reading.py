@@ -55,6 +55,11 @@ class Reading:
         kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
         return context_of(self.header, self.active, kind)
 
+    def has_rows(self) -> bool:
+        """Is there something made already, whose edge can be gone on from?"""
+        lines = [*(line for section in self.sections for line in section.lines), *self.lines]
+        return any(isinstance(line, Row) for line in lines)
+
     def close_section(self) -> None:
         if self.open is not None:
             self._let_go()

@@ -18,6 +18,7 @@ from rillstep.core.notation.tree import (
     FromHook,
     Gesture,
     Group,
+    Last,
     Next,
     Nth,
     Num,
@@ -98,14 +99,17 @@ def _first_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
     for at, (work, repeat) in enumerate(pairwise(steps)):
         if not (isinstance(work, Work) and isinstance(work.into, FromHook) and work.into.counts_as is None):
             continue
-        spaced = (
-            isinstance(repeat, Repeat) and isinstance(repeat.steps[0], Chain) and repeat.steps[0].length.is_always(1)
-        )
         low = basic(work.stitch).turning_chain == 1 and work.into.nth.is_always(4) and work.into.space is None
-        if spaced and low and isinstance(repeat.steps[1 % len(repeat.steps)], Skip):
+        if low and isinstance(repeat, Repeat) and _skips_behind_chain(repeat):
             two = replace(_one_like(work.into.nth), values=tuple(v and 2 for v in _one_like(work.into.nth).values))
             return (*steps[:at], replace(work, into=replace(work.into, space=two)), *steps[at + 1 :])
     return steps
+
+
+def _skips_behind_chain(repeat: Repeat) -> bool:
+    """ "[ch 1, sk 1, ...]"."""
+    chain, skip = (*repeat.steps, *repeat.steps)[:2]
+    return isinstance(chain, Chain) and chain.length.is_always(1) and isinstance(skip, Skip)
 
 
 def _leading_group(steps: tuple[Step, ...]) -> tuple[Step, ...]:
@@ -279,3 +283,20 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     closing = Closing(chain.length, work.stitch, space, chain.span.to(work.span))
     rest = tuple(s for s in steps[at:] if not (isinstance(s, Gesture) and s.kind == "join"))
     return (*steps[: at - 2 - skips], *steps[at - 1 - skips : at - 1], closing, *rest)
+
+
+def around_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
+    """ "Sc in each ch across; rotate, sc in each ch across": the second side with the chain first worked into, and with both end chains."""
+    at = next((i for i, step in enumerate(steps) if isinstance(step, Gesture) and step.kind == "rotate"), len(steps))
+    begun = any(isinstance(step, Work) and isinstance(step.into, FromHook) for step in steps[:at])
+    work = steps[at + 1] if begun and at + 1 < len(steps) else None
+    if not (
+        isinstance(work, Work) and isinstance(work.into, Every) and work.per.is_always(1) and _is_open(work.into.end)
+    ):
+        return []
+    if work.into.what.kind not in ("st", "ch"):
+        return []
+    one, what = _one_like(work.per), What("ch")
+    side = (replace(work, into=Every(what, ToEnd("last", one, "", what))), replace(work, into=Last(what)))
+    first = replace(work, into=Same(what))
+    return [(*steps[: at + 1], *begins, *side, *steps[at + 2 :]) for begins in ((), (first,))]

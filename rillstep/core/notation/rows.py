@@ -7,8 +7,9 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
+from rillstep.core.notation.edgings import read_edging
 from rillstep.core.notation.joins import joined_in, with_space
-from rillstep.core.notation.rewriting import rewritten
+from rillstep.core.notation.rewriting import around_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
@@ -37,8 +38,8 @@ from rillstep.core.notation.whats import STITCHES
 
 SETUP = re.compile(
     r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
-    r"(?P<rest>ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable|slip|sliding)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"(?P<rest>(?<=chain:\s)\d+(?:\s*[(\[][^()\[\]]*[)\]])?(?!\s*(?:ch|st|sc|[\d,(\[]))|ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable|slip|sliding) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
     re.IGNORECASE,
 )
@@ -64,6 +65,7 @@ def read_row(
     label_span = Span(line, span.column, label.body + 1)
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
     findings = [*label.findings, *problems]
+    text = again.without_colour(text, label.body, end)
     if again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     whole = _told_whole(text, line, context, label, end)
@@ -85,6 +87,10 @@ def read_row(
         )  # fmt: skip
         return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
+    edging = read_edging(text, line, context) if label.kind == "Rnd" and _breaks(body.findings) else None
+    if edging is not None:
+        begins = tuple(step for step in reading.steps[:1] if isinstance(step, Chain))
+        reading, body.findings = replace(reading, steps=(*begins, *edging[0].steps)), [edging[1]]
     findings += body.findings
     if not reading.steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
@@ -94,6 +100,8 @@ def read_row(
     ]
     if open_total is not None:
         others.append(_read_body(stream_over(text, line, context, label.body, open_total[0]), label, open_total[1])[0])
+    if reading.totals:
+        others += [replace(reading, steps=steps) for steps in around_chain(reading.steps)]
     if not reading.totals:
         others += [told for one in (reading, *others) if (told := _told_after(one.steps)) is not None]
     row = Row(
@@ -381,7 +389,13 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     match = SETUP.match(text)
     if match is None:
         return None
-    stream = stream_over(text, line, context, match.start("rest"), len(text))
+    begin = match.start("rest")
+    if (
+        match["rest"][0].isdigit() and "ch" not in match["rest"].lower() and text[:begin].endswith(": ")
+    ):  # "Foundation chain: 25 [29]"
+        begin -= 3
+        text = f"{text[:begin]}ch {text[begin + 3 :]}"
+    stream = stream_over(text, line, context, begin, len(text))
     steps = read_steps(stream)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
     told = bool(stream.findings) or any(isinstance(step, Gesture) and step.kind == "aside" for step in steps)

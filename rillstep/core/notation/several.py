@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.repeats import read_times
-from rillstep.core.notation.shaping import shaped
+from rillstep.core.notation.shaping import more_at_an_end, shaped
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import (
     Chain,
@@ -115,6 +115,8 @@ def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: 
             continue
         stream.at = at
         break
+    if len(steps) > 1 and isinstance(steps[-1], Work) and (ends := more_at_an_end(stream, steps[-1])) is not None:
+        return [*steps[:-1], *ends]  # "in 2nd ch from hook and in each ch across, working 2 sc in last ch"
     begin = len(steps)
     while begin and isinstance(steps[begin - 1], Work | Group) and _is_every(steps[:begin]):
         begin -= 1  # "in same st and in each dc and ch-1 sp around": those before are places of their own

@@ -6,9 +6,9 @@ It is put into the steps that a maker works, so that each of them is printed and
 from dataclasses import replace
 
 from rillstep.core.notation.stream import Stream
-from rillstep.core.notation.tree import Every, Last, Next, Nth, Num, Repeat, Spread, Step, ToEnd, Together, Work
+from rillstep.core.notation.tree import Every, Last, Next, Nth, Num, Repeat, Spread, Step, ToEnd, Together, What, Work
 from rillstep.core.notation.vocabulary import stitch_word
-from rillstep.core.notation.whats import STITCH, STITCHES, plain_num
+from rillstep.core.notation.whats import CHAIN, STITCH, STITCHES, plain_num
 
 _MORE = ("increasing", "increase", "inc")
 _FEWER = ("decreasing", "decrease", "dec")
@@ -61,7 +61,7 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
             if found is not None:
                 return found
         stream.at = start
-        return _more_at_an_end(stream, work)
+        return more_at_an_end(stream, work)
     more = stream.word(*_MORE)
     found = None
     if more or stream.word(*_FEWER):
@@ -71,8 +71,11 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
     return found
 
 
-def _more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
+def more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
     """ "..., placing 2 sc in the last st": as many more there as it says; None (and nothing taken) for anything else."""
+    if not (isinstance(work.into, Every) and work.into.what in (STITCHES, What("ch"))):
+        return None
+    what = work.into.what
     start = stream.at
     stream.mark(",")
     stream.any_of("and", "while", "by")
@@ -83,12 +86,12 @@ def _more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
         ends = (stream.word("first"), False)
         stream.any_of("and", "and the") if ends[0] else None
         ends = (ends[0], stream.word("last"))
-        if any(ends) and stream.word(*STITCH) and ((token := stream.peek()) is None or token.kind == "mark"):
+        if any(ends) and stream.word(*STITCH, *CHAIN) and ((token := stream.peek()) is None or token.kind == "mark"):
             one = plain_num(stream, 1)
-            first = [replace(work, per=number, into=Next(one, STITCHES))] if ends[0] else []
-            end = ToEnd("last", one) if ends[1] else work.into.end  # type: ignore[union-attr]
-            last = [replace(work, per=number, into=Last(STITCHES))] if ends[1] else []
-            return [*first, replace(work, into=Every(STITCHES, end)), *last]
+            first = [replace(work, per=number, into=Next(one, what))] if ends[0] else []
+            end = ToEnd("last", one) if ends[1] else work.into.end
+            last = [replace(work, per=number, into=Last(what))] if ends[1] else []
+            return [*first, replace(work, into=Every(what, end)), *last]
     stream.at = start
     return None
 

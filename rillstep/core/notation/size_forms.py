@@ -97,7 +97,8 @@ def _beside_word(raws: Sequence[str], at: int) -> Told | None:
     if beside is None:
         return None
     for names in (tuple(re.split(r"\s{2,}|\t", beside["names"].strip())), size_names(beside["names"])):
-        if len(names) > 1 and are_names(names):
+        barred = "|" in beside["names"] and not re.search(r"\d", raw)  # "Size   small | big"
+        if len(names) > 1 and (are_names(names) or barred):
             return Told(tuple(map(bare_name, names)), (at + 1,))
     return None
 
@@ -144,6 +145,10 @@ def _so_many(raws: Sequence[str], at: int) -> Told | None:
 def _after_word(raws: Sequence[str], at: int) -> Told | None:
     """ "UK terms. Sizes: coin (card, phone)"."""
     raw = raws[at].strip()
+    within = _WITHIN.search(raw) if len(raw) <= 80 else None
+    measured = size_names(within["names"]) if within is not None else ()
+    if len(measured) > 1 and all(_LENGTH.fullmatch(name) for name in measured) and _grow(measured):
+        return Told(measured)
     for text in (raw, raw.rstrip(".)")) if len(raws[at]) <= 80 else ():
         within = _WITHIN.search(text)
         names = size_names(within["names"]) if within is not None else ()
@@ -151,6 +156,17 @@ def _after_word(raws: Sequence[str], at: int) -> Told | None:
         if len(names) > 1 and whole and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):
             return Told(names)
     return None
+
+
+_LENGTH = re.compile(r"(?P<number>\d{1,3}(?:\.\d)?)\s?(?P<unit>cm|mm|inches|inch|in|\"|ml|l)")
+
+
+def _grow(names: Sequence[str]) -> bool:
+    """Are these lengths in one unit, each larger than the one before, and not one in two units?"""
+    lengths = [_LENGTH.fullmatch(name) for name in names]
+    units = {match["unit"] for match in lengths if match is not None}
+    numbers = [float(match["number"]) for match in lengths if match is not None]
+    return len(units) == 1 and numbers == sorted(set(numbers))
 
 
 def _each_told(raws: Sequence[str], at: int) -> Told | None:

@@ -61,6 +61,7 @@ def size_names(text: str) -> tuple[str, ...]:
         if "," in text or re.fullmatch(r"\S+\s+(?:and|&)\s+\S+", text)
         else text
     )
+    text = re.sub(r"^\s*to fit(?:\s+an?|\s+your)?\s+(?=[a-z])", "", text, flags=re.IGNORECASE)
     names = [" ".join(name.split()) for name in re.split(r",(?![^(]*\))", text)]
     if len(names) == 1 and re.fullmatch(r"\w+(?:-\w+)+", text) and all(map(NAME.fullmatch, text.split("-"))):
         names = text.split("-")  # "S-M-L"

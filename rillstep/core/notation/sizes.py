@@ -68,7 +68,36 @@ def sizes_named(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
         chosen = split_names(words, by_name)
         if chosen and all(name.lower() in by_name for name in chosen):
             return tuple(sorted({by_name[name.lower()] for name in chosen}))
-    return None
+    return _by_place(bare, len(names))
+
+
+_PLACED = re.compile(
+    r"^(?:for\s+)?(?:the\s+)?(?:(?P<count>two|three|four|2|3|4)\s+)?(?:(?P<last>larger|largest|bigger|biggest|last)|(?P<first>smaller|smallest|first))"
+    r"(?:\s+(?P<more>two|three|four|2|3|4))?\s+(?:sizes?|bags?|versions?)(?:\s+only)?$",
+    re.IGNORECASE,
+)
+_EXCEPT = re.compile(
+    r"^(?:for\s+)?all\s+(?:sizes\s+)?(?:but|except|except for|apart from)\s+(?:the\s+)?(?P<which>smallest|first|largest|last)(?:\s+size)?(?:\s+only)?$",
+    re.IGNORECASE,
+)
+_COUNTS = {"two": 2, "three": 3, "four": 4}
+
+
+def _by_place(bare: str, sizes: int) -> tuple[int, ...] | None:
+    """ "Larger size only", "two largest sizes", "all sizes except the smallest": by their place among the others."""
+    match = _EXCEPT.match(bare)
+    if match is not None:
+        return tuple(range(1, sizes)) if match["which"].lower() in ("smallest", "first") else tuple(range(sizes - 1))
+    match = _PLACED.match(bare)
+    if match is None:
+        return None
+    said = (match["count"] or match["more"] or "").lower()
+    count = _COUNTS.get(said, 0) or int(said or 1)
+    several = match["last"] or match["first"]
+    compared = several.lower() in ("larger", "bigger", "smaller")
+    if count >= sizes or (compared and not said and sizes != 2):
+        return None
+    return tuple(range(sizes - count, sizes)) if match["last"] else tuple(range(count))
 
 
 def inner_words(bare: str) -> str:

@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, repeats, works
-from rillstep.core.notation.ends import read_end
+from rillstep.core.notation.ends import beginning_chain, read_end
 from rillstep.core.notation.gestures import read_gesture
 from rillstep.core.notation.joins import names_colour
 from rillstep.core.notation.places import read_into
@@ -70,13 +70,13 @@ _NOTHING = (
     "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
     "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds", "working in rows",
     "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
-    "moving marker up each round", "moving the marker up each round", "including turning ch", "including the turning ch", "including turning chain",
-    "including the turning chain", "including top of turning ch", "including tch", "including beg ch",
+    "moving marker up each round", "moving the marker up each round",
     "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round", "at the end of the last round", "on last row",
     "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
 )  # fmt: skip
 
 
+_INCLUDING = ("including the top of the", "including the top of", "including top of", "including the", "including")
 _TO_CLOSE = (
     "to join", "to close round", "to close rnd", "to close the round", "to close the rnd", "to close", "to form last loop", "to form last sp",
     "to complete the round", "to complete round",
@@ -108,6 +108,9 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
     stream.at = start
     if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark" or token.is_word("and")):
         return True
+    stream.at = start
+    if stream.any_of(*_INCLUDING) and beginning_chain(stream) is not None:
+        return True  # a chain that counts is one of the stitches anyway
     stream.at = start
     if not after_step and _tells_purpose(stream):
         return True

@@ -56,8 +56,19 @@ MOST_ROWS = 60
 @lru_cache(maxsize=8192)
 def _sets_of(raw: str) -> tuple[tuple[int, ...], int]:
     """The lengths of the sets of three numbers and more in a line, and how many pairs it has; remembered, as the others stand still while one is typed."""
-    members = [(match[1] or match[2], match[1] is not None) for match in _SET.finditer(raw)]
+    members = [
+        (match[1] or match[2], match[1] is not None) for match in _SET.finditer(raw) if not _is_total_behind(match)
+    ]
     return tuple(len(re.findall(r"\d+", inner)) + apart for inner, apart in members), len(_PAIR.findall(raw))
+
+
+# "join to top of ch 3 (84, 100)": sizes do not differ so much.
+MOST_TIMES = 5
+
+
+def _is_total_behind(match: re.Match[str]) -> bool:
+    first, second, *_ = (int(number) for number in re.findall(r"\d+", match[0][:40]))
+    return match[1] is not None and second > MOST_TIMES * max(first, 1)
 
 
 def _told(raws: Sequence[str]) -> Told | None:

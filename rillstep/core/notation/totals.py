@@ -50,6 +50,7 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
                 stream.at += 1  # "54 sts after 9th rnd"
             continue
         if stream.word("with", "including", "incl", "counting"):  # "5 dc, with the ch-3"
+            stream.mark(".")  # "incl. starting ch"
             while (more := stream.peek()) is not None and (more.kind != "mark" or more.is_mark("-")):
                 stream.at += 1
             continue

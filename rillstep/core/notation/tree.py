@@ -130,11 +130,11 @@ class EachKind:
 
 @dataclass(frozen=True)
 class Evenly:
-    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has."""
+    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has; "all edges": of the whole piece."""
 
     stitch: str
     count: Num
-    along: Literal["edge", "row ends", "foundation", "around"]
+    along: Literal["edge", "row ends", "foundation", "around", "all edges"]
     span: Span = field(default=NOWHERE, compare=False)
 
 

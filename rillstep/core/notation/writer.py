@@ -196,6 +196,7 @@ def _chain(step: Chain, terms: Terms) -> str:
 
 
 _EVENLY = {
+    "all edges": "around all edges",
     "edge": "across edge",
     "row ends": "along row ends",
     "foundation": "along foundation ch",

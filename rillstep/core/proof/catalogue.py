@@ -274,6 +274,11 @@ CATALOGUE: tuple[Entry, ...] = (
            _RING + "Rnd 1: Sc in each ch around; join.\nThen the Section: Wall", 3),
     Entry("row-empty", "error", "reading", "A line without instructions", "A round with a number and nothing to work.", "Write what is worked, or take it away.",
            _RING + "Rnd 1: Sc in each ch around; join.\nRnd 2:", 3),
+    Entry("edge-not-checked", "warning", "reading", "An edge that is told in a sentence",
+           "“Sc evenly around the base: 64 sc” says how many stitches there are afterwards, and not what goes where.",
+           "Give each side its number, in a line with a label, to have it proved.",
+           "Base\nCh 13.\nRow 1: Sc in 2nd ch from hook, sc in each ch across. (12 sc)\nDo not fasten off. Sc evenly around the outside of the rectangle: 30 sts.\n"
+           "Body\nRnd 1: Ch 1, sc in each st around, join. (30 sc)", 4),
     Entry("not-worked", "warning", "reading", "A line kept as words",
            "A line without a label seems to instruct, and could not be read as a row: it is printed and not worked.",
            "Begin it with “Rnd 9:” or “Row 9:”, or with “Note:” where it only tells.",
