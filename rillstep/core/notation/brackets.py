@@ -245,7 +245,9 @@ def _all_in_one(stream: Stream, repeat: Repeat, start: int) -> Group | None:
     stream.word("all")
     if stream.word("in", "into"):
         into, _ = read_into(stream)
-        single = isinstance(into, InRing | Same | Nth | Last) or (isinstance(into, Next) and not into.count.parts)
+        single = isinstance(into, InRing | Same | Nth | Last | Every) or (
+            isinstance(into, Next) and not into.count.parts
+        )
         if single:
             return Group((repeat,), into, stream.since(start))
     stream.at = begin

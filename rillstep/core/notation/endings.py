@@ -12,14 +12,17 @@ from rillstep.core.notation.repeats import less
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import (
+    AsFirst,
     Chain,
     Every,
     Gesture,
     Group,
     Last,
     Next,
+    Nth,
     Num,
     Repeat,
+    Same,
     Skip,
     Step,
     ToEnd,
@@ -128,6 +131,7 @@ def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[S
         *first, usual = repeat.steps
         before[-1:] = [*first, Repeat((usual, *first), repeat.times, repeat.span)]
         return worked[-1:]
+    worked = _into_first(stream, repeat, worked)
     replaced = _replaced(stream, repeat, worked)
     left = _takes(stream, worked)
     chain = len(worked) == 1 and isinstance(worked[0], Chain) and not isinstance(repeat.steps[-1], Chain | Skip)
@@ -142,6 +146,21 @@ def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[S
             return worked
         case _:
             return worked if chain or _goes_elsewhere(repeat, worked) else []
+
+
+def _into_first(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step]:
+    """An ending of a round "with 2 dc in first st", "in same st as ch 3": into the place that the round began in."""
+    last, usual = (worked[0] if len(worked) == 1 else None), repeat.steps[-1]
+    if (
+        stream.context.kind != "Rnd"
+        or len(repeat.steps) < 2
+        or not (isinstance(last, Work) and isinstance(usual, Work))
+    ):
+        return worked
+    begun = isinstance(last.into, Same | AsFirst) or (isinstance(last.into, Nth) and last.into.nth.is_always(1))
+    if not begun or last.stitch != usual.stitch or not isinstance(last.into, Same | AsFirst | Nth):
+        return worked
+    return [replace(last, into=AsFirst(last.into.what))] if last.into.what.kind == "st" else worked
 
 
 def _goes_elsewhere(repeat: Repeat, worked: list[Step]) -> bool:
@@ -177,6 +196,9 @@ def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] 
         *first, _ = (
             repeat.steps
         )  # "[ch 3, sc in next sp] across, ending with sc in top of tch": ch 3 stands before that, too
+        return [*first, Repeat((usual, *first), repeat.times, repeat.span)]
+    if isinstance(last, Work) and isinstance(last.into, AsFirst):
+        *first, _ = repeat.steps  # the other half of the shell that the round began with
         return [*first, Repeat((usual, *first), repeat.times, repeat.span)]
     if not (
         isinstance(last, Work) and isinstance(last.into, Last) and isinstance(usual, Work) and isinstance(usual.into, Next)

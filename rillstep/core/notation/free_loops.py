@@ -36,9 +36,9 @@ def base_of_chain(stream: Stream) -> bool:
 def counted_loops(stream: Stream) -> Loops | None:
     """ "each of next 20 (26) front loops of Rnd 14 (18)"."""
     start = stream.at
-    stream.word("each")
+    each = stream.word("each")
     stream.word("of")
-    stream.word("the")
+    the = stream.word("the")
     first = stream.word(*NEXT, "first")
     stream.word("the")
     number = stream.number()
@@ -51,6 +51,7 @@ def counted_loops(stream: Stream) -> Loops | None:
         found = loops_of(stream, loop) if loop is not None else None
         if found is not None:
             return replace(found, count=number)
+        free = free or (each and the and not first)  # "each of the 34 back loops"
         if free and loop in ("front", "back"):
             known = stream.free_loops
             return (

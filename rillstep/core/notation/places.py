@@ -146,7 +146,7 @@ def _place(stream: Stream) -> Into:
     if stream.any_of("each back bump", "every back bump"):
         return Every(What("ch"), _end_or_row(stream))
     if stream.any_of("center of", "centre of", "middle of", "the center of", "the centre of", "the middle of"):
-        return _place(stream)
+        return _middle_of_motif(stream) or _place(stream)
     token = stream.peek()
     if token is not None and token.kind == "ordinal":
         return _ordinal(stream)
@@ -222,6 +222,11 @@ def _same(stream: Stream) -> Same | AsFirst:
     if stream.word("as"):
         while (token := stream.peek()) is not None and token.kind in ("word", "num", "ordinal"):
             stream.at += 1
+            if token.is_word("ch") and (
+                stream.mark("-") or (following := stream.peek()) is not None and following.kind == "num"
+            ):
+                stream.number()  # "as ch 3", "as beg ch-3"
+                break
             if token.is_word("join", "joining", "stitch", "st", "ch", "worked", "made") and not stream.sees("st"):
                 break
     return Same(what)
@@ -295,6 +300,19 @@ _OF_GROUP = tuple(
         "half fan",
     )
 )
+
+
+def _middle_of_motif(stream: Stream) -> Next | None:
+    """ "center of (next) shell", of which the text does not define what it is: the stitch that comes next."""
+    start = stream.at
+    stream.word("the", "a", "each")
+    stream.word(*NEXT)
+    own = {part for _, parts in stream.context.specials for part in parts}
+    token = stream.peek()
+    if token is not None and token.text not in own and stream.word(*MOTIFS):
+        return Next(plain_num(stream, 1), STITCHES)
+    stream.at = start
+    return None
 
 
 def _chain_of_loop(stream: Stream) -> Into | None:

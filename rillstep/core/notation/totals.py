@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from rillstep.core.findings import Finding
+from rillstep.core.notation.ends import MOTIFS
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Gesture, Next, Num, Step, Total
@@ -33,6 +34,7 @@ _OPENINGS = (
 def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
     """Totals up to the end of the stream, or to a closing bracket. Raises NotUnderstood."""
     found: list[Total] = []
+    motifs = False  # some are counted of which the text does not define what they are
     while (token := stream.peek()) is not None:
         if end is not None and token.is_mark(end):
             break
@@ -57,11 +59,17 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
         if found and found[-1].what not in ("sp", "ch") and _spaces_besides(stream):
             found.append(Total(found[-1].count, "sp"))  # "20 hdc and ch-sps": as many of both
             continue
-        listed = _each_round(stream)
+        listed, begin = _each_round(stream), stream.at
         total = _read_total(stream, alone=not found)
+        unread = stream.tokens[begin : stream.at] if total is None else ()
+        motifs = motifs or any(token.text.removesuffix("s") in MOTIFS for token in unread)
         if total is not None and listed:
             total = replace(total, each=(*listed, total.count))
         found += [total] if total is not None else []
+    if motifs:
+        return [
+            total for total in found if total.what in ("sp", "ch", "sts")
+        ]  # "10 shells, 10 dc": those outside of them
     return found
 
 

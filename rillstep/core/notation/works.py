@@ -229,6 +229,10 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     count = stream.number()
     if count is not None and stream.word("tog", "together"):
         return [read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]
+    if count is not None and (stream.sees("evenly") or stream.sees("even")):
+        spread = evenly(stream, start, stitch, count)
+        if spread is not None:
+            return [spread]  # "sc 16 evenly around the opening"
     if count is not None and not _opens_place(stream):
         return [Work(stitch, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]
     per = leading if count is None else count
