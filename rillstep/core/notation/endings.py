@@ -93,6 +93,8 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
     kinds = [
         at for at, step in enumerate(steps) if at and isinstance(step, Chain) == chain and not isinstance(step, Gesture)
     ]
+    if (said := _number_in(words)) is not None and not chain:
+        kinds = [at for at in kinds if _is_so_many(_takes(stream, list(steps[at:])), said)] or kinds
     if not kinds:
         stream.at = start
         return False
@@ -101,6 +103,16 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
     times = repeat.times if isinstance(repeat.times, ToEnd) else less(repeat.times, 1)
     before[-1:] = [*first, Repeat((*rest, *first), times, repeat.span)]
     return True
+
+
+def _number_in(words: Sequence[Token]) -> int | None:
+    """The number of what is left out: "last 3 sc"."""
+    said = next((token.members for token in words if token.kind == "num"), ())
+    return int(said[0][0]) if len(said) == 1 else None
+
+
+def _is_so_many(taken: Num | None, count: int) -> bool:
+    return taken is not None and all(value in (None, count) for value in taken.values)
 
 
 def _unrolled(steps: tuple[Step, ...]) -> tuple[Step, ...]:
@@ -115,8 +127,7 @@ def _unrolled(steps: tuple[Step, ...]) -> tuple[Step, ...]:
 
 def _split(steps: tuple[Step, ...], words: Sequence[Token], stream: Stream) -> tuple[Step, ...]:
     """ "sc in next 4 sts", of which the last 2 are left out, as sc in the next 2 and in the next 2."""
-    said = next((token.members for token in words if token.kind == "num"), ())
-    count = int(said[0][0]) if len(said) == 1 else 1
+    count = _number_in(words) or 1
     last = steps[-1] if steps else None
     if not isinstance(last, Work) or not isinstance(last.into, Next) or last.into.what != STITCHES:
         return steps
@@ -158,7 +169,12 @@ def _into_first(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step
     ):
         return worked
     begun = isinstance(last.into, Same | AsFirst) or (isinstance(last.into, Nth) and last.into.nth.is_always(1))
-    if not begun or last.stitch != usual.stitch or not isinstance(last.into, Same | AsFirst | Nth):
+    own = {name for name, _ in stream.context.specials}  # "shell in next st ..., ending with 2 dc in first st"
+    if (
+        not begun
+        or (last.stitch != usual.stitch and usual.stitch not in own)
+        or not isinstance(last.into, Same | AsFirst | Nth)
+    ):
         return worked
     return [replace(last, into=AsFirst(last.into.what))] if last.into.what.kind == "st" else worked
 

@@ -223,7 +223,7 @@ def _same(stream: Stream) -> Same | AsFirst:
         while (token := stream.peek()) is not None and token.kind in ("word", "num", "ordinal"):
             stream.at += 1
             if token.is_word("ch") and (
-                stream.mark("-") or (following := stream.peek()) is not None and following.kind == "num"
+                stream.mark("-") or ((following := stream.peek()) is not None and following.kind == "num")
             ):
                 stream.number()  # "as ch 3", "as beg ch-3"
                 break
