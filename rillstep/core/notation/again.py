@@ -47,7 +47,7 @@ def starts(text: str) -> bool:
 
 
 _WITH_COLOUR = re.compile(
-    r"\s*(?:with|using|in)\s+(?:yarn\s+|colou?r\s+)?(?:[A-Za-z]{1,12}),\s*(?=rep(?:eat)?\b)", re.IGNORECASE
+    r"\s{0,3}(?:with|using|in)\s{1,3}(?:yarn\s|colou?r\s)?(?:[A-Za-z]{1,12}),\s{0,3}(?=rep(?:eat)?\b)", re.IGNORECASE
 )
 
 

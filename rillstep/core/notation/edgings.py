@@ -13,7 +13,7 @@ from rillstep.core.notation.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.stitches import BY_US, stitch_words
 
 MOST_OF_EDGING = 600
-_PLAIN = re.compile(r"^\s*(?P<number>\d[\d\s,()]*?)\s*(?P<stitch>[a-z]+) evenly around all edges\b", re.IGNORECASE)
+_PLAIN = re.compile(r"^\s{0,8}(?P<number>\d[\d\s,()]{0,80}?)\s{0,3}(?P<stitch>[a-z]{2,5}) evenly around all edges\b", re.IGNORECASE)
 _EVEN = re.compile(r"\b(?:evenly|around|along|across)\b", re.IGNORECASE)
 _SIDES = re.compile(
     r"\b(?:edges?|sides?|ends|piece|rectangle|square|panel|base|bottom|outside|perimeter|(?:all|whole) (?:the )?(?:way )?around)\b",

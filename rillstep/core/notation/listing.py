@@ -9,15 +9,15 @@ from rillstep.core.stitches import Terms, stitch_words
 
 MOST_LISTED = 40
 LEAST_LISTED = 3
-_OPENS = re.compile(r"\s*(?:[A-Za-z]+ )?(?:abbreviations|stitches|key)(?: used)?\s*:", re.IGNORECASE)
+_OPENS = re.compile(r"\s{0,8}(?:[A-Za-z]{1,20} )?(?:abbreviations|stitches|key)(?: used)?\s{0,3}:", re.IGNORECASE)
 _LISTED = re.compile(
     r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
 )
 _EXPLAINED = re.compile(
-    r"\W{0,3}(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s*(?:[:=]|\s[-–—]\s)\s*(?P<meaning>\S.*)"
+    r"\W{0,3}(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s{0,3}(?:[:=]|\s[-–—]\s)\s{0,3}(?P<meaning>\S.*)"
 )
 # What a stitch of the pattern's own is made of, and no other name for it.
-_MADE_OF = re.compile(r"^(?:[(\[]?\s*\d+\s*\w+\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE)
+_MADE_OF = re.compile(r"^(?:[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE)
 
 
 def listed(value: str) -> list[tuple[int, int]] | None:
