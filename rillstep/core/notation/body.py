@@ -70,8 +70,7 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if setup is not None:
         line, problems = setup
         worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
-        if worked and reading.has_rows() and (told := read_edging(text, number, context)) is not None:
-            reading.add(told[0], [told[1]])
+        if worked and _read_edging(reading, text, number, context):
             return
         reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
         return
@@ -92,11 +91,20 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
         header.told(reading.header, text.strip())
         reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
         return
-    if instructs(text) and reading.has_rows() and (told := read_edging(text, number, context)) is not None:
-        reading.add(told[0], [told[1]])
+    if instructs(text) and _read_edging(reading, text, number, context):
         return
     unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
     reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
+
+
+def _read_edging(reading: Reading, text: str, number: int, context: Context) -> bool:
+    """The edge of a whole piece: its words are kept as a note, so that a maker still has them, and its total is gone on from."""
+    told = read_edging(text, number, context) if reading.has_rows() else None
+    if told is None:
+        return False
+    reading.add(Prose(text.strip(), reading.active, True, told[0].span), [])
+    reading.add(told[0], [told[1]])
+    return True
 
 
 def _like_rows(

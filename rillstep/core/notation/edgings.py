@@ -13,7 +13,9 @@ from rillstep.core.notation.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.stitches import BY_US, stitch_words
 
 MOST_OF_EDGING = 600
-_PLAIN = re.compile(r"^\s{0,8}(?P<number>\d[\d\s,()]{0,80}?)\s{0,3}(?P<stitch>[a-z]{2,5}) evenly around all edges\b", re.IGNORECASE)
+_PLAIN = re.compile(
+    r"^\s{0,8}(?P<number>\d[\d\s,()]{0,80}?)\s{0,3}(?P<stitch>[a-z]{2,5}) evenly around all edges\b", re.IGNORECASE
+)
 _EVEN = re.compile(r"\b(?:evenly|around|along|across)\b", re.IGNORECASE)
 _SIDES = re.compile(
     r"\b(?:edges?|sides?|ends|piece|rectangle|square|panel|base|bottom|outside|perimeter|(?:all|whole) (?:the )?(?:way )?around)\b",
@@ -27,6 +29,18 @@ _SO_MANY = re.compile(
     r"(?:[:=–—-]\s?|[(\[]\s?)(?P<number>\d{1,4}(?:\s?[(\[][\d\s,;:/]{1,40}[)\]]|(?:/\d{1,4}){1,9})?)\s?(?:sts?|stitches|[a-z]{2,3})\b(?:\s?(?:in total|total|in all))?[)\].,;]*",
     re.IGNORECASE,
 )
+
+
+# Of a round with a label only this is taken so; else what it does not say well would be hidden.
+_ROUND = re.compile(
+    r"\s{0,3}(?:ch\s?\d[^,.;]{0,40}[,.;]\s{0,3})?(?:(?:do not turn|turn|rotate)[,.;]\s{0,3}){0,2}(?:work\s|place\s)?[a-z]{2,3} evenly (?:all )?(?:the way )?a?round\b",
+    re.IGNORECASE,
+)
+
+
+def is_edging(instructions: str) -> bool:
+    """Does a round begin with "ch 1, sc evenly around"?"""
+    return _ROUND.match(instructions) is not None
 
 
 def read_plain_edging(text: str, line: int, context: Context) -> Setup | None:

@@ -17,7 +17,9 @@ _EXPLAINED = re.compile(
     r"\W{0,3}(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s{0,3}(?:[:=]|\s[-–—]\s)\s{0,3}(?P<meaning>\S.*)"
 )
 # What a stitch of the pattern's own is made of, and no other name for it.
-_MADE_OF = re.compile(r"^(?:[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE)
+_MADE_OF = re.compile(
+    r"^(?:[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE
+)
 
 
 def listed(value: str) -> list[tuple[int, int]] | None:

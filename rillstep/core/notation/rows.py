@@ -7,7 +7,7 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
-from rillstep.core.notation.edgings import read_edging
+from rillstep.core.notation.edgings import is_edging, read_edging
 from rillstep.core.notation.joins import joined_in, with_space
 from rillstep.core.notation.rewriting import around_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
@@ -26,6 +26,7 @@ from rillstep.core.notation.tree import (
     Line,
     Next,
     Num,
+    Prose,
     Reading,
     Row,
     Setup,
@@ -87,8 +88,11 @@ def read_row(
         )  # fmt: skip
         return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
-    edging = read_edging(text, line, context) if label.kind == "Rnd" and _breaks(body.findings) else None
+    broken = label.kind == "Rnd" and _breaks(body.findings)
+    edging = read_edging(text, line, context) if broken and is_edging(text[label.body :]) else None
+    told: tuple[Line, ...] = ()
     if edging is not None:
+        told = (Prose(text[label.body : end].strip(), context.active, True, span),)
         begins = tuple(step for step in reading.steps[:1] if isinstance(step, Chain))
         reading, body.findings = replace(reading, steps=(*begins, *edging[0].steps)), [edging[1]]
     findings += body.findings
@@ -103,12 +107,12 @@ def read_row(
     if reading.totals:
         others += [replace(reading, steps=steps) for steps in around_chain(reading.steps)]
     if not reading.totals:
-        others += [told for one in (reading, *others) if (told := _told_after(one.steps)) is not None]
+        others += [after for one in (reading, *others) if (after := _told_after(one.steps)) is not None]
     row = Row(
         label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span, label_span,
         _breaks(findings), 0, tuple(other for other in others if other != reading),
     )  # fmt: skip
-    return (row,), tuple(findings)
+    return (*told, row), tuple(findings)
 
 
 def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]) -> labels.Label:

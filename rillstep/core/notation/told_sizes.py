@@ -39,7 +39,7 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     """
     told = _told(raws)
     begin = next((at for at, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
-    rows = raws[begin : begin + MOST_ROWS]
+    rows = [raw for raw in raws[begin : begin + MOST_ROWS] if not raw.lower().startswith("note:")]
     counted = _counted(rows) if told is not None and not told.findings else None
     if told is None or counted is None or len(counted.names) == len(told.names):
         return told
