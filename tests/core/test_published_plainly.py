@@ -211,6 +211,14 @@ def test_a_range_is_held_to_it_in_each_size() -> None:
     assert (found.code, found.size, found.expected, found.found) == ("rows-otherwise", 1, 6, 7)
 
 
+def test_what_follows_from_such_a_range_is_not_said_again() -> None:
+    text = (
+        RING
+        + "Rnd 2: Ch 1, sc around; join. (24)\nRnds 3-7: Rep Rnd 2 4 times.\nRnd 7: Ch 1, sc around; join. (24)\nCheck: 7 rnds."
+    )
+    assert [f.code for f in prove_text(text).findings if f.severity == "error"] == ["rows-otherwise"]
+
+
 @pytest.mark.parametrize(
     ("total", "odd"),
     [

@@ -22,6 +22,12 @@ def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:
     return result
 
 
+def caused(found: Sequence[Finding], read: Sequence[Finding]) -> list[Finding]:
+    """Those that are no consequence of a range whose rows were counted otherwise: its end, changed, would take them away as well."""
+    causes = {edit for one in read if one.code == "rows-otherwise" for repair in one.repairs for edit in repair.edits}
+    return [one for one in found if not any(repair.edits and causes.issuperset(repair.edits) for repair in one.repairs)]
+
+
 def _key(finding: Finding, pattern: Pattern) -> tuple[object, ...]:
     told = tuple(repair.message for repair in finding.repairs)
     return (finding.code, finding.span, finding.expected, finding.found, _without_size(finding, pattern), told)

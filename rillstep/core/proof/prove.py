@@ -11,7 +11,7 @@ from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
 from rillstep.core.proof.layouts import layouts
-from rillstep.core.proof.merging import merged
+from rillstep.core.proof.merging import caused, merged
 from rillstep.core.proof.motifs import motifs, spaces_alike
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
@@ -83,7 +83,7 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
     subject = Subject(pattern, works, shapes)
     found = [finding for check in CHECKS for finding in check(subject)]
     found += [finding for line in subject.lines for finding in _found_in(line)]
-    findings = sort_findings([*read, *merged(found, pattern)])
+    findings = sort_findings([*read, *merged(caused(found, read), pattern)])
     return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings)
 
 
