@@ -4,6 +4,7 @@ import pytest
 
 from rillstep.core.fabric import settled
 from rillstep.core.notation import parse, write
+from rillstep.core.notation.stream import MOST_OPEN
 from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
 
@@ -108,3 +109,19 @@ def test_rows_in_one_line_are_settled_each_by_itself() -> None:
     text = TWO.format(a=6, b=6) + "Rnd 2: inc x6 (12) Rnd 3: [sc, inc] x 6 (18)"
     assert [line.sts for line in prove_text(text).lines][1:] == [(12, 12), (18, 18)]
     assert prove_text(text).ok
+
+
+def test_so_many_rows_are_read_in_other_ways_and_no_more() -> None:
+    text = "1: 6 sc in magic ring (6)\n" + "".join(
+        f"{n}: *sc 1, 2 sc in next; rep from * 6 times. (99)\n" for n in range(2, 100)
+    )
+    rows = [line for _, line in parse(text).pattern.lines() if isinstance(line, Row)]
+    assert sum(bool(row.readings) for row in rows) == MOST_OPEN
+    assert all(not row.readings for row in rows[MOST_OPEN + 1 :])
+
+
+def test_a_row_far_below_wrong_ones_is_still_read_as_it_comes_out() -> None:
+    wrong = "".join(f"{n}: *sc 1, 2 sc in next; rep from * 6 times. (99)\n" for n in range(2, 8))
+    text = f"1: 6 sc in magic ring (6)\n{wrong}8: 12 sc (12)\n9: *sc 1, 2 sc in next; rep from * 6 times. (18)\n"
+    last = prove_text(text).lines[-1]
+    assert last.proved and last.sts == (18,)

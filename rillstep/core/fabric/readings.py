@@ -3,17 +3,21 @@
 from collections import Counter
 from dataclasses import replace
 from functools import lru_cache
+from itertools import islice
 from math import ceil
 
 from rillstep.core.fabric.remembered import Same
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.notation.parser import Parsed, parse
+from rillstep.core.notation.stream import MOST_OPEN
 from rillstep.core.notation.tree import Again, Along, Num, Pattern, Row, Section, with_line
 from rillstep.core.stitches import Terms
 
-# More rows than this that leave their reading open are taken as they stand.
-MOST_OPEN = 40
+# Where so many of them come out in no size and in no reading, the text has other faults, and the rest stay as they stand.
+MOST_FAILED = 12
+# What comes so early is worked by itself; further down it is quicker to take over what was worked the last time.
+EARLY = 40
 
 
 # More repeats than this are not tried to come to the stitches that shall be left.
@@ -134,7 +138,10 @@ def settled(pattern: Pattern) -> Pattern:
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
     meant: Counter[tuple[int, str]] = Counter()
     undecided: list[tuple[Row, list[tuple[tuple[int, str], Row]]]] = []
+    failed = 0
     for row in open_rows[:MOST_OPEN]:
+        if failed == MOST_FAILED or (failed and _is_out_of_reach(pattern, row)):
+            break
         kinds = {what for _, what in (reading.choice for reading in row.readings) if what}
         best, most, chosen, alike = row, _how_true(pattern, row), (0, ""), [((0, ""), row)]
         for index, reading in enumerate(row.readings):
@@ -147,6 +154,7 @@ def settled(pattern: Pattern) -> Pattern:
             if true == most:
                 alike.append((reading.choice, other))
         pattern = with_line(pattern, row, best) if best is not row else pattern
+        failed += not most[0]
         if most[0] == len(row.sizes):
             meant.update([chosen] if chosen[1] else [(0, what) for what in kinds])
         elif most[0] and len(alike) > 1:
@@ -159,9 +167,22 @@ def settled(pattern: Pattern) -> Pattern:
 
 def _how_true(pattern: Pattern, row: Row) -> tuple[int, int]:
     """In how many sizes the row comes out as it says, and in how many it can be worked at all."""
-    works = [work_pattern(pattern, size).of(row) for size in row.sizes]
+    early = any(line is row for _, line in islice(pattern.lines(), EARLY))
+    until = (lambda work: work.line is row) if early else None
+    works = [work_pattern(pattern, size, until).of(row) for size in row.sizes]
     worked = [work for work in works if work is not None and work.trouble is None and work.known]
     return sum(not work.differences for work in worked), len(worked)
+
+
+def _is_out_of_reach(pattern: Pattern, row: Row) -> bool:
+    """Is so much wrong before a row that it is worked in no size?"""
+    for size in row.sizes:
+        for work in work_pattern(pattern, size).lines:
+            if work.line is row:
+                return False
+            if work.trouble is not None and work.trouble.code in ("too-many-errors", "too-large"):
+                break
+    return True
 
 
 @lru_cache(maxsize=1024)

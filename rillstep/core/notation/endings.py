@@ -77,6 +77,10 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     return [*_in_a_way(stream, before, repeat, worked), *gestures]
 
 
+# Places at which the last repeat may end, that are tried.
+MOST_CUTS = 3
+
+
 def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
     """ "[A, ch 1, B] around, omitting the last corner" is A, ch 1, [B, A, ch 1] around; `before` is changed, and the words are taken."""
     start = stream.at
@@ -95,6 +99,7 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
     ]
     if (said := _number_in(words)) is not None and not chain:
         kinds = [at for at in kinds if _is_so_many(_takes(stream, list(steps[at:])), said)] or kinds
+    kinds = kinds[-MOST_CUTS:]
     if not kinds:
         stream.at = start
         return False

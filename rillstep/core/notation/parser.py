@@ -27,8 +27,8 @@ from rillstep.core.stitches import Terms, basic
 MAX_CHARACTERS = 150_000
 MAX_LINES = 1_000
 MAX_LINE = 4_000
-# So much of it in rows and rounds, which take far longer to read than words: some 360 rows in eight sizes, 700 in one.
-MAX_INSTRUCTIONS = 45_000
+# So much of it in rows and rounds, which take far longer to read than words: some 330 rows in eight sizes, 600 in one.
+MAX_INSTRUCTIONS = 36_000
 # Long lines cost more than their length: of lines of 1,000 characters 40 are read, of 4,000 characters two.
 MOST_LENGTH = 40_000_000
 # What has so many errors is no pattern, or one in another language: the rest of it is not read.

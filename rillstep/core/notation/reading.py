@@ -10,7 +10,7 @@ from rillstep.core.notation.called import called
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading
-from rillstep.core.notation.stream import Context
+from rillstep.core.notation.stream import MOST_OPEN, Context
 from rillstep.core.notation.tree import (
     Again,
     Along,
@@ -49,11 +49,13 @@ class Reading:
     ends: dict[int, tuple[int | None, ...]] = field(default_factory=dict)  # of rows "until 4 sts remain", by their line
     said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
     findings: list[Finding] = field(default_factory=list)
+    opened: int = 0  # rows whose words leave open how they are meant
     held: Setup | None = None  # where the next row begins, told in a line of its own
 
     def context(self) -> Context:
         kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
-        return context_of(self.header, self.active, kind)
+        context = context_of(self.header, self.active, kind)
+        return replace(context, decided=True) if self.opened >= MOST_OPEN else context
 
     def has_rows(self) -> bool:
         """Is there something made already, whose edge can be gone on from?"""
@@ -143,6 +145,7 @@ class Reading:
             self.held = line
             return
         if isinstance(line, Row):
+            self.opened += bool(line.readings) and not line.broken
             self.part(line)
             if self.held is not None and self.held.sizes == line.sizes:
                 line, self.held = replace(line, steps=(*self.held.steps, *line.steps)), None

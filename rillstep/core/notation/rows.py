@@ -100,7 +100,7 @@ def read_row(
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
     others = [
         _read_body(stream_over(text, line, context, label.body, end), label, totals, choice)[0]
-        for choice in body.other_choices()
+        for choice in (() if context.decided else body.other_choices())
     ]
     if open_total is not None:
         others.append(_read_body(stream_over(text, line, context, label.body, open_total[0]), label, open_total[1])[0])

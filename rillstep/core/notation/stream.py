@@ -12,6 +12,8 @@ from rillstep.core.notation.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.stitches import Loop, Terms
 
 MAX_NUMBER = 99_999
+# More rows than this that leave their reading open are taken as they stand.
+MOST_OPEN = 40
 
 
 class NotUnderstood(Exception):
@@ -27,7 +29,7 @@ class Context:
     """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
 
     specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the words
-    that it stands for).
+    that it stands for). decided: what words leave open is taken as it is first read, as so much before it was open.
     """
 
     n_sizes: int
@@ -38,6 +40,7 @@ class Context:
     kind: str = "Rnd"
     size_names: tuple[str, ...] = ()
     renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    decided: bool = False
 
 
 @lru_cache(maxsize=512)
