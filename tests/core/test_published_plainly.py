@@ -105,6 +105,7 @@ SAID: dict[str, tuple[str, tuple[int, ...], tuple[int, ...] | None]] = {
         RING + "Rnd 2: Ch 1, 12 sc in flo, sc in next 12 sts; join. (24)\nFlap\nJoin yarn to the first free back loop of rnd 1.\nRow 1: Ch 1, 1 sc in each of the 12 back loops, turn. (12)",
         (24, 24, 12), None,
     ),
+    "each, and no more": (RING + "Rnd 2: Ch 1, sc in each around; join. (24)\nRnd 3: Ch 1, 2 sc in each around; join. (48)", (24, 24, 48), None),
     "so many sc evenly around": (RING + "Rnd 2: Ch 1, sc 30 evenly around the opening; join. (30 sc)", (24, 30), None),
     "totals of several kinds in a sentence": (
         "Ch 16.\nRow 1: 1 sc in 2nd ch from hook, 1 sc in each ch to end. 15 sc. Turn.\n"

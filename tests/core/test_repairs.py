@@ -6,6 +6,7 @@ from pathlib import Path
 
 import pytest
 
+from rillstep.core.fabric import read
 from rillstep.core.findings import Finding, apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.notation.numbers import edit_value, numbers_in
@@ -21,7 +22,7 @@ def errors(proof: Proof) -> list[Finding]:
 
 def slips(text: str, draw: random.Random, count: int) -> list[tuple[str, Row, int]]:
     """Texts with one number off by one in one size: (text, the row, the size)."""
-    rows = [line for _, line in parse(text).pattern.lines() if isinstance(line, Row) and numbers_in(line.steps)]
+    rows = [line for _, line in read(text).pattern.lines() if isinstance(line, Row) and numbers_in(line.steps)]
     found = []
     for row in draw.sample(rows, min(count, len(rows))):
         # "2nd" is written once for all sizes: nobody gets it wrong in one of them.

@@ -412,6 +412,9 @@ def _each(stream: Stream) -> Into:
             into = Next(number, what_or_stitch(stream))
             along_a_side(stream)
             return into
+    token = stream.peek()
+    if counted is None and token is not None and token.is_word("around", "across"):
+        return Every(STITCHES, _end_or_row(stream))  # "sc in each around"
     what = counted or what_or_stitch(stream)
     qualifiers(stream)
     return Every(what, _end_or_row(stream))
