@@ -26,7 +26,7 @@ _OF_TWO = re.compile(
     r"\b(?:both|together|layers|seams?|pieces|panels|circles|squares|motifs|sew|whip)\b", re.IGNORECASE
 )
 _SO_MANY = re.compile(
-    r"(?:[:=–—-]\s?|[(\[]\s?)(?P<number>\d{1,4}(?:\s?[(\[][\d\s,;:/]{1,40}[)\]]|(?:/\d{1,4}){1,9})?)\s?(?:sts?|stitches|[a-z]{2,3})\b(?:\s?(?:in total|total|in all))?[)\].,;]*",
+    r"(?:[:=–—-]\s?|[(\[]\s?)(?P<number>\d{1,4}(?:\s?[(\[][\d\s,;:/]{1,40}[)\]]|(?:/\d{1,4}){1,9})?)\s?(?:sts?|stitches|[a-z]{2,3})\b(?!\s(?:in(?! total| all)|on|along|down|up|per|each|across|for|at|over)\b)",
     re.IGNORECASE,
 )
 

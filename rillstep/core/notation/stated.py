@@ -97,7 +97,8 @@ def _counts_only(inside: str, context: Context) -> bool:
         return False
     if _COUNTS_UNKNOWN.fullmatch(inside) and not _NO_COUNT.search(inside):
         return True
-    own = any(re.search(rf"\b{re.escape(words[0])}", inside, re.IGNORECASE) for _, words in context.specials)
+    names = [*(words[0] for _, words in context.specials), *(name for name, _ in context.renamed)]
+    own = any(re.search(rf"\b{re.escape(name)}", inside, re.IGNORECASE) for name in names)
     return own or re.search(rf"(?<![a-z]){_COUNTED}\b", inside, re.IGNORECASE) is not None
 
 
