@@ -162,7 +162,8 @@ def test_an_edge_told_in_a_sentence_is_gone_on_from(edge: str) -> None:
     text = f"{BASE}{edge}\nBody\nRnd 1: Ch 1, sc around, join. [64]"
     proof = prove_text(text)
     assert [f.code for f in proof.findings] == ["edge-not-checked"] and proof.lines[-1].sts == (64,)
-    assert "64 sc evenly around all edges" in write(proof.pattern) and "Note: " in write(proof.pattern)
+    assert "64 sc evenly around all edges" in write(proof.pattern) and "Note: In US terms: " in write(proof.pattern)
+    assert "Note: In US terms: " in write(proof.pattern, "UK") and "64 dc evenly around" in write(proof.pattern, "UK")
     printed = prove_text(write(proof.pattern))
     assert [f.code for f in printed.findings] == [] and printed.lines[-1].sts == (64,)
     assert "total-differs" in {f.code for f in prove_text(text.replace("join. [64]", "join. [65]")).findings}

@@ -7,7 +7,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
-from rillstep.core.notation.edgings import read_edging, read_plain_edging
+from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
 from rillstep.core.notation.header import context_of
 from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
@@ -102,7 +102,7 @@ def _read_edging(reading: Reading, text: str, number: int, context: Context) -> 
     told = read_edging(text, number, context) if reading.has_rows() else None
     if told is None:
         return False
-    reading.add(Prose(text.strip(), reading.active, True, told[0].span), [])
+    reading.add(Prose(as_note(text, context), reading.active, True, told[0].span), [])
     reading.add(told[0], [told[1]])
     return True
 

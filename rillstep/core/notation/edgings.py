@@ -38,6 +38,11 @@ _ROUND = re.compile(
 )
 
 
+def as_note(text: str, context: Context) -> str:
+    """The words of an edge as a note, with the terms that its stitches are in: it may be printed in others."""
+    return f"In {context.terms} terms: {text.strip()}"
+
+
 def is_edging(instructions: str) -> bool:
     """Does a round begin with "ch 1, sc evenly around"?"""
     return _ROUND.match(instructions) is not None

@@ -7,7 +7,7 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
-from rillstep.core.notation.edgings import is_edging, read_edging
+from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.joins import joined_in, with_space
 from rillstep.core.notation.rewriting import around_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
@@ -92,7 +92,7 @@ def read_row(
     edging = read_edging(text, line, context) if broken and is_edging(text[label.body :]) else None
     told: tuple[Line, ...] = ()
     if edging is not None:
-        told = (Prose(text[label.body : end].strip(), context.active, True, span),)
+        told = (Prose(as_note(text[label.body : end], context), context.active, True, span),)
         begins = tuple(step for step in reading.steps[:1] if isinstance(step, Chain))
         reading, body.findings = replace(reading, steps=(*begins, *edging[0].steps)), [edging[1]]
     findings += body.findings
