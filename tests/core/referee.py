@@ -138,6 +138,12 @@ class Walker:
             self.places += [replace(p, optional=True) for p in self.places[:first]]
         if use:
             self.uses |= {(kind, want[2] if kind == "st" else "") for kind in KINDS[want[0]]}
+        if (
+            want[0] == "ch"
+            and not self.taken
+            and [p.stitch == "sl st" for p in self.places[:2]] in ([True], [True, False])
+        ):
+            del self.places[0]  # it fastened the chain
         while self.places:
             self.open_spaces(want)
             place = self.places[0]

@@ -141,7 +141,8 @@ class Hook:
         if want.kind == "ch" and not self.cursor.rest:
             self._close_tube()
         ahead = self.cursor.rest[-1] if self.cursor.rest and not self.cursor.taken else None
-        if want.kind == "ch" and ahead is not None and ahead.place.stitch == "sl st" and not ahead.inner:
+        fastens = ahead is not None and ahead.place.stitch == "sl st" and ahead.count == 1 and not ahead.inner
+        if want.kind == "ch" and fastens:
             self.cursor.rest.pop()  # it fastened the chain, and is no place to work into
         taken = self.cursor.take(want, count, use)
         if before is not None:
