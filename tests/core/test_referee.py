@@ -77,3 +77,17 @@ def test_a_share_of_the_fuzz() -> None:
     rows_compared, came_out = fuzz.texts(0, 220)
     assert rows_compared > 150
     assert came_out > 40
+
+
+def test_one_slip_stitch_fastens_a_chain_and_two_are_places() -> None:
+    row = (
+        parse("Ch 5.\nRow 1: Sc in each of next 3 ch, sk next 2 sts, sc in each st and ch across.")
+        .pattern.sections[0]
+        .lines[-1]
+    )
+    assert isinstance(row, Row)
+    for fastening, works in ((1, True), (2, False)):
+        edge = Edge((Run(Place("st", "sl st"), fastening), Run(Place("sp", length=4), 1), Run(Place("st", "sc"), 6)))
+        fast, slow = work_row(row, 0, edge), walk(row, 0, edge)
+        assert (fast.trouble is None) == (slow is not None) == works
+        assert slow is None or unrolled(fast.edge) == slow
