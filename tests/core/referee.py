@@ -144,6 +144,8 @@ class Walker:
             and [p.stitch == "sl st" for p in self.places[:2]] in ([True], [True, False])
         ):
             del self.places[0]  # it fastened the chain
+        if want[0] == "ch" and not self.places and len(self.made) > 1 and self.made[0].kind == "sp":
+            self.places = [P("ch")] * self.made.pop(0).length  # the chain that it began with, met again where it ends
         while self.places:
             self.open_spaces(want)
             place = self.places[0]
