@@ -27,8 +27,10 @@ from rillstep.core.stitches import Terms, basic
 MAX_CHARACTERS = 150_000
 MAX_LINES = 1_000
 MAX_LINE = 4_000
-# So much of it in rows and rounds, which take far longer to read than words: some 330 rows in eight sizes, 600 in one.
-MAX_INSTRUCTIONS = 36_000
+# So much of it in rows and rounds, which take far longer to read than words: some 360 rows in eight sizes, 700 in one.
+MAX_INSTRUCTIONS = 45_000
+# And so many of them, one in eight sizes counted eight times: each is worked in each.
+MOST_WORKED = 4_800
 # Long lines cost more than their length: of lines of 1,000 characters 40 are read, of 4,000 characters two.
 MOST_LENGTH = 40_000_000
 # What has so many errors is no pattern, or one in another language: the rest of it is not read.
@@ -76,7 +78,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         raws = by_slashes(raws, told.names)
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)
-    instructions = length = 0
+    instructions = length = worked = 0
     for logical in logical_lines(raws):
         if told is not None and logical.number in told.lines:
             continue
@@ -88,11 +90,13 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             break
         size = len(logical.text.strip())  # a row that stands with others in one line is padded
         length += size**2 if len(logical.text) <= MAX_LINE else 0
-        if instructions > MAX_INSTRUCTIONS or length > MOST_LENGTH:
+        if instructions > MAX_INSTRUCTIONS or length > MOST_LENGTH or worked > MOST_WORKED:
             many = (
                 f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds"
                 if instructions > MAX_INSTRUCTIONS
                 else "So many very long lines"
+                if length > MOST_LENGTH
+                else "So many rows in so many sizes"
             )
             message = f"{many} are not read at once: from here on this text is not read. Parts of it can be checked by themselves."
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
@@ -101,6 +105,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         _read_line(reading, logical.text, logical.number, raws)
         if len(reading.lines) > rows_before and not isinstance(reading.lines[-1], Prose):
             instructions += size
+            worked += len(reading.active)
         if logical.pieces:
             reading.lines[rows_before:] = [
                 _put_back(line, _broken(line), logical) for line in reading.lines[rows_before:]

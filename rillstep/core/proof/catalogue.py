@@ -287,7 +287,7 @@ CATALOGUE: tuple[Entry, ...] = (
            "Dear reader, this is a letter.", 1),
     Entry("line-too-long", "error", "reading", "A line that is too long", "Lines of more than 4,000 characters are not read.", "Break it into rounds.",
            "Rnd 1: " + "sc in next st, " * 300, 1),
-    Entry("text-too-long", "error", "reading", "A text that is too long", "Texts of more than 1,000 lines or 150,000 characters are not read; of rows and rounds 36,000 characters are read.", "Check it in parts.",
+    Entry("text-too-long", "error", "reading", "A text that is too long", "Texts of more than 1,000 lines or 150,000 characters are not read; of rows and rounds 45,000 characters are read, and 600 rows in eight sizes.", "Check it in parts.",
            "Note: x\n" * 1_100, 1),
     Entry("too-many-errors", "error", "reading", "A text that is hardly understood", "After more than 300 errors the rest of a text is not read; after 60 wrong lines of a size its rest is not worked.",
            "Mend the first lines, or check whether this is a pattern in English.", "Rnd 1: Nosrep suc tog.\n" * 302, 302),
