@@ -158,9 +158,7 @@ def counted_alike(worked: WorkedLine) -> list[Finding]:
         return []
     found: list[Finding] = []
     for total in line.totals:
-        ways = {
-            work.size: ways_of_counting(total, line.totals, work.rounds[-1], work.size) for work in done if work.rounds
-        }
+        ways = {work.size: ways_of_counting(total, line.totals, work.rounds[-1], work.size) for work in done}
         true = {size: {way for way, count in of.items() if count == total.count.at(size)} for size, of in ways.items()}
         if not all(true.values()) or set.intersection(*true.values()):
             continue
@@ -171,7 +169,7 @@ def counted_alike(worked: WorkedLine) -> list[Finding]:
         message = (
             f"{write_label(line)} says {stated}{worked.in_size(size)}; counted as in the other sizes it makes {made}."
         )
-        alone = len(odd) == 1 and len(true) > 2
+        alone = len(odd) == 1 and len(true) > 2  # of two sizes either may be the one that is wrong
         repair = Repair(f"State {made}", (edit_value(total.count, size, made),))
         span = total.count.span
         found.append(Finding("total-differs", "error", span, message, size if alone else None, stated, made, (repair,)))
