@@ -100,7 +100,7 @@ def _first_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         if not (isinstance(work, Work) and isinstance(work.into, FromHook) and work.into.counts_as is None):
             continue
         low = basic(work.stitch).turning_chain == 1 and work.into.nth.is_always(4) and work.into.space is None
-        if low and isinstance(repeat, Repeat) and _skips_behind_chain(repeat):
+        if low and isinstance(repeat, Repeat) and repeat.steps and _skips_behind_chain(repeat):
             two = replace(_one_like(work.into.nth), values=tuple(v and 2 for v in _one_like(work.into.nth).values))
             return (*steps[:at], replace(work, into=replace(work.into, space=two)), *steps[at + 1 :])
     return steps
