@@ -125,3 +125,8 @@ def test_a_row_far_below_wrong_ones_is_still_read_as_it_comes_out() -> None:
     text = f"1: 6 sc in magic ring (6)\n{wrong}8: 12 sc (12)\n9: *sc 1, 2 sc in next; rep from * 6 times. (18)\n"
     last = prove_text(text).lines[-1]
     assert last.proved and last.sts == (18,)
+
+
+@pytest.mark.parametrize("rest", ["[] across.", "[turn, blurb] across.", "*blurb; rep from * across."])
+def test_a_first_space_before_a_repeat_that_is_not_understood_is_answered(rest: str) -> None:
+    assert "not-understood" in {f.code for f in prove_text(f"Ch 20.\nRow 1: Sc in 4th ch from hook, {rest}").findings}
