@@ -4,12 +4,12 @@ import re
 from dataclasses import dataclass
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.asides import bracket_end, keep
 from rillstep.core.notation.labels import ranges
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Num
 from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import ROWS, STITCH, plain_num
-from rillstep.core.stitches import stitch_words
 
 _ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
@@ -77,7 +77,7 @@ def read_again(stream: Stream) -> AgainBody:
     elif (token := stream.peek()) is not None and token.kind == "ordinal":
         sources = _ordinals(stream)
         if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
-            stream.at += 1  # "as 3rd mesh round"
+            stream.next()  # "as 3rd mesh round"
         stream.word(*_ROWS)
     return read_how_often(stream, sources, last_rows)
 
@@ -89,9 +89,12 @@ def _called_a_pattern(stream: Stream) -> None:
         "stripe", "stripes", "colour", "color", "pattern", "sequence", "repeat", "stitch", "lace", "section"
     ):
         pass
-    if stream.at > start and stream.mark("("):
-        while stream.peek() is not None and not stream.mark(")"):
-            stream.at += 1
+    if stream.at > start and stream.peek() is not None and (end := bracket_end(stream.tokens, stream.at)) is not None:
+        begin, inner = stream.at, stream.tokens[stream.at + 1 : end - 1]
+        if all(t.kind == "num" or t.is_mark(",", ":") or len(t.text) == 1 or t.is_word("mc", "cc", "in", "of", "with", "and", "each", "colour", "color", *_ROWS) for t in inner):
+            stream.at = end
+            stream.count(begin)
+            keep(stream, begin, bracket=True)
 
 
 def _rows_counted(stream: Stream) -> bool:
@@ -132,9 +135,9 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         elif _grows(stream):
             message = "By how much these rows grow is not checked here; their total is."
             stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
-        elif stream.word("moving", "slipping"):
-            while (told := stream.peek()) is not None and told.kind == "word":
-                stream.at += 1  # "moving to the middle of the loop each time": as in the row that is repeated
+        elif stream.any_of("moving to the middle of the loop", "slipping to the middle of the loop", "moving to the loop", "moving to the sp", "slipping to the sp"):
+            stream.any_of("each time", "every time", "at the start")  # as in the row that is repeated
+            stream.any_of("without cutting yarn", "without cutting the yarn")
         elif stream.any_of(
             "alternately", "alternating", "in turn", "in sequence", "for pattern", "in pattern", "throughout"
         ):
@@ -154,20 +157,34 @@ def _in_colours(stream: Stream) -> None:
         and stream.word("in", "with", "of")
         and stream.word("colour", "color", "a", "b", "mc", "cc")
     ):
-        while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
-            stream.at += 1  # "4 rows with colour 1 and 2 rows with colour 2"
-        return
+        stream.at = start
+        if _keeps_colours(stream):  # "4 rows with colour 1 and 2 rows with colour 2"
+            return
     stream.at = start
     if stream.word("working", "alternating", "changing", "using", "in") and not stream.sees("pattern"):
-        known = stitch_words(stream.context.terms)
-        while (
-            (token := stream.peek()) is not None and not token.is_word("until", "till") and not token.is_mark(".", ";")
-        ):
-            if token.text in known:
-                break
-            stream.at += 1
-        if token is None or not token.is_word("until", "till"):
+        stream.at = start
+        if not _keeps_colours(stream):
             stream.at = start
+
+
+_OF_COLOURS = ("working", "alternating", "changing", "using", "in", "with", "of", "colour", "colours", "color", "colors", "and", "then", "each", "every", "the", "yarn", "mc", "cc", "stripes",
+               "as", "before", "same", "sequence", "order", "between", "to", "carrying", "two", "both", "at", "end", "these", *_ROWS)  # fmt: skip
+
+
+def _keeps_colours(stream: Stream) -> bool:
+    """Words of nothing but colours and how many rows each has, kept; up to "until", or to the end of the clause."""
+    start = stream.at
+    while (token := stream.peek()) is not None and (
+        token.is_word(*_OF_COLOURS) or token.kind == "num" or token.is_mark(",", "-", "/") or (token.kind == "word" and len(token.text) == 1)
+    ):
+        stream.next()
+    if stream.at == start or not (token is None or token.is_word("until", "till", "for") or token.is_mark(".", ";", ")")):
+        return False
+    named = any(t.is_word("colour", "colours", "color", "colors", "mc", "cc", "yarn", "stripes") or (t.kind == "word" and len(t.text) == 1) for t in stream.tokens[start : stream.at])
+    if named:
+        stream.count(start)
+        keep(stream, start)
+    return named
 
 
 def rows_in_all(stream: Stream) -> Num | None:
@@ -261,7 +278,8 @@ def _ordinals(stream: Stream) -> tuple[Num, ...]:
     found: list[int] = []
     to = False
     while (token := stream.peek()) is not None and token.kind == "ordinal":
-        stream.at += 1
+        stream.next()
+        stream.count(stream.at - 1)
         number = int(token.text[:-2])
         found += range(found[-1] + 1, number + 1) if to and found[-1] < number < found[-1] + 200 else [number]
         following = stream.peek(1)
@@ -278,6 +296,14 @@ def _ends_with(stream: Stream, sources: tuple[Num, ...]) -> bool:
     start = stream.at
     if stream.word("ending", "end") and stream.any_of("with a", "with", "after a", "after", "on a", "on"):
         stream.word("the", "final", "last")
+        side = stream.at
+        if stream.word("rs", "ws", "right", "wrong") and (stream.word("side") or True) and stream.word(*_ROWS):
+            keep(stream, start)
+            return True
+        stream.at = side
+        if stream.word(*_ROWS) and stream.word("of") and stitch_word(stream) is not None:
+            return True
+        stream.at = side
         if (
             stream.word(*_ROWS)
             and (number := stream.number()) is not None
@@ -392,7 +418,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     while (token := stream.peek()) is not None and token.kind == "word" and stream.at - told < 6:
         if token.is_word("have", "has", "are", "is", "worked"):
             break
-        stream.at += 1
+        stream.next()
     if not stream.word("have", "has", "are", "is"):
         stream.at = told
     stream.any_of("there are", "you have", "you have worked", "you've worked", "a total of", "total of")
@@ -407,5 +433,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     stream.at = start
     span = stream.here()
     while (token := stream.peek()) is not None and not token.is_mark(".", ";", "—"):
-        stream.at += 1
+        stream.next()
+    stream.count(start)
+    keep(stream, start - 1)  # "until it measures 20 cm": said not to be counted
     return None, span.to(stream.tokens[stream.at - 1].span)

@@ -16,14 +16,10 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
         stream.word("sts", "st", "stitches")
         per = count
     stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
-    words: list[str] = []
-    while (
-        (token := stream.peek()) is not None
-        and token.kind in ("word", "num", "ordinal")
-        and not token.is_word("to", "turn", "join")
-    ):
-        words.append(token.text)
-        stream.at += 1
+    begin = stream.at
+    while stream.word(*_OF_EDGE) or stream.mark("-") or _ordinal(stream) or _edges_counted(stream) or _rows_named(stream):
+        pass
+    words = [token.text for token in stream.tokens[begin : stream.at]]
     if per is None:
         stream.at = at
         return None
@@ -36,6 +32,45 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
         return Evenly(stitch, per, "foundation", stream.since(start))
     around = any(t.is_word("around") for t in stream.tokens[at : stream.at])
     return Evenly(stitch, per, "around" if around else "edge", stream.since(start))
+
+
+# What an edge is called, along which stitches are spread.
+_OF_EDGE = (
+    "the", "your", "this", "all", "each", "every", "whole", "entire", "outer", "inner", "upper", "lower", "first", "second", "other", "opposite", "next", "last", "same", "long", "short", "left", "right",
+    "curved", "straight", "flat", "front", "back", "raw", "edge", "edges", "side", "sides", "row", "rows", "end", "ends", "of", "and", "top", "bottom", "base", "rim", "mouth", "opening", "armhole", "circle", "half",
+    "diameter", "square", "motif", "rectangle", "panel", "piece", "bag", "body", "flap", "pocket", "gusset", "strap", "handle", "foundation", "chain", "ch", "starting", "beginning", "ring", "hole", "work",
+    "around", "along", "across", "down", "up", "over", "perimeter", "outside", "circumference", "way", "pouch", "purse", "tote", "handles", "straps", "these", "those", "semicircle", "fan", "triangle", "tab", "band", "neck",
+)  # fmt: skip
+
+
+def _ordinal(stream: Stream) -> bool:
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal" and token.text[0] in "123":
+        stream.next()
+        stream.count(stream.at - 1)
+        return True
+    return False
+
+
+def _rows_named(stream: Stream) -> bool:
+    """The 1 and 2 of "the side of rows 1 and 2": which row ends they are."""
+    start = stream.at
+    before = stream.tokens[start - 1] if start else None
+    if before is not None and before.is_word("rows", "row") and stream.number() is not None:
+        if stream.word("and", "to") or stream.mark("-"):
+            stream.number()
+        stream.count(start)
+        return True
+    return False
+
+
+def _edges_counted(stream: Stream) -> bool:
+    """The 4 of "all 4 sides"."""
+    following = stream.peek(1)
+    if following is not None and following.is_word("sides", "edges") and stream.number() is not None:
+        stream.count(stream.at - 1)
+        return True
+    return False
 
 
 _SIDE = (
@@ -97,6 +132,7 @@ def along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step
                     "of the work",
                     "of the rectangle",
                 )
+                stream.counted.append((begin, here))
                 return Evenly(stitch, per, _EDGES[index][1], stream.since(start))
     stream.at = at
     return None

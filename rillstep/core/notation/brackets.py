@@ -4,14 +4,14 @@ import re
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.chains import read_counts
+from rillstep.core.notation.asides import bracket_end, keep, keep_bracket
+from rillstep.core.notation.chains import read_counts, tail_of_counts
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.talk import tells
 from rillstep.core.notation.totals import read_bracket_total
 from rillstep.core.notation.tree import (
     Chain,
@@ -31,15 +31,9 @@ from rillstep.core.notation.tree import (
     Together,
     Work,
 )
+from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import plain_num, read_what
-from rillstep.core.stitches import BY_US
-
-_REMARKS = (
-    "counts", "count", "does", "do", "this", "see", "note", "the", "total", "made", "inc", "rs", "ws", "right",
-    "wrong", "optional", "approx", "about", "you", "mark", "first", "last", "each", "as", "corner", "or", "all",
-    "now", "here", "same", "uk", "us",
-)  # fmt: skip
-
+from rillstep.core.stitches import BY_US, stitch_words
 
 def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:
     """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
@@ -66,7 +60,7 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     some = _for_some_sizes(stream, read_steps)
     if some is not None:
         return some
-    if _remark(stream):
+    if _remark(stream, before, read_steps):
         return []
     if leaves := _leaving(stream):
         return leaves
@@ -82,7 +76,7 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     stream.depth -= 1
     stream.next()
     if not steps and len(stream.findings) == findings:
-        return []  # "(optional)": nothing to work
+        return []  # all of it was kept as words, or nothing stands in it
     return [_after(stream, steps, start)]
 
 
@@ -125,14 +119,14 @@ def _for_some_sizes(stream: Stream, read_steps: Reader) -> list[Step] | None:
     opening = stream.next().text
     words: list[str] = []
     while (token := stream.peek()) is not None and not token.is_mark(":", ")", "]") and len(words) < 8:
-        words.append(token.text)
-        stream.at += 1
+        words.append(stream.next().text)
     sizes = sizes_named(" ".join(words).replace(" ,", ","), stream.context.size_names) if stream.mark(":") else None
     if sizes is None:
         stream.at = start
         return None
     steps = read_steps(stream, CLOSING[opening])
     stream.next()
+    stream.count(start)
     return [_only_in(step, set(sizes), stream.since(start)) for step in steps]
 
 
@@ -171,45 +165,98 @@ def _says_of_chain(stream: Stream) -> bool:
     stream.mark("-")
     length = stream.number()
     if chain and length is not None and stream.any_of("counts", "count", "does not count", "doesn't count"):
-        while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
-            stream.at += 1
-        return stream.mark(")", "]")
+        stream.word("as")
+        stream.any_of("the first", "first", "your first", "a", "the", "one")
+        stitch_word(stream)
+        if tail_of_counts(stream):
+            stream.count(start)
+            return True
     stream.at = start
     return False
 
 
-def _remark(stream: Stream) -> bool:
-    """ "(first corner made)", "(RS)": words that are no instruction, taken whole."""
+def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
+    """ "(first corner made)", "(RS)", "(2 sc in same st)" behind the same: what only tells, or tells once more what the step before it is."""
     start = stream.at
-    if stream.mark("[", "(") and stream.word("rs", "ws") and stream.mark("]", ")"):
+    if stream.mark("[", "(") and (stream.word("rs", "ws", "us", "uk") or stream.any_of("right side", "wrong side")) and stream.mark("]", ")"):
+        keep(stream, start, bracket=True)
         return True
     stream.at = start
-    if not stream.mark("("):
+    return keep_bracket(stream) or _place_again(stream) or (bool(before) and says_again(stream, before[-1], read_steps))
+
+
+_OF_PLACE_AGAIN = (
+    "same", "this", "that", "it", "one", "ch", "st", "stitch", "chain", "already", "holds", "holding", "has", "contains", "first", "where", "was", "made", "worked", "the", "a", "is", "you",
+    "started", "began", "in", "as", "which", "middle", "center", "centre", "of", "shell", "fan", "group", "corner", "turn", "end", "also", "1", "2", "3", "top", "loop", "sp", "space", "round", "row", "rnd",
+    "beginning", "start", "beg", "joining", "join", "into", "work", "increase", "point", "side", "other", "chs", "last",
+)  # fmt: skip
+_SAYS_PLACE = frozenset("same already where started began middle center centre corner".split())
+
+
+def _place_again(stream: Stream) -> bool:
+    """ "(same ch as first sc)", "(the middle of the shell)": where the stitch before went, told once more; taken whole."""
+    start, end = stream.at, bracket_end(stream.tokens, stream.at)
+    following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
+    if end is None or (following is not None and (following.kind == "num" or following.is_word("in", "into", "around", "x", "twice", "times"))):
         return False
-    depth, words = 1, 0
-    first = stream.peek()
-    while depth and (token := stream.peek()) is not None:
-        depth += token.is_mark("(") - token.is_mark(")")
-        words += token.kind == "word"
-        stream.at += 1
-    following = stream.peek()
-    inside = stream.tokens[start + 1 : stream.at - 1]
-    told = (
-        depth == 0
-        and first is not None
-        and (
-            first.is_word(*_REMARKS)
-            or (all(t.kind == "word" for t in inside) and tells(stream, [t.text for t in inside]))
-        )
-    )
-    used = following is not None and (
-        (following.kind == "num" and first is not None and not first.is_word("counts", "count"))
-        or following.is_word("in", "into", "around", "across", "twice", "once", "x", "to", "all")
-    )
-    if told and not used:
+    inner = stream.tokens[start + 1 : end - 1]
+    known = stitch_words(stream.context.terms)
+    if not all(token.text in known or token.text in _OF_PLACE_AGAIN for token in inner) or not _SAYS_PLACE & {t.text for t in inner}:
+        return False
+    if any(token.text in ("2", "3") for token in inner):
+        return False
+    stream.at = end
+    stream.count(start)
+    return True
+
+
+def says_again(stream: Stream, step: Step, read_steps: Reader) -> bool:
+    """A bracket that tells what the step before it is ("sc2tog (over next 2 sts)", "inc (2 sc in same st)"): taken whole; else nothing is."""
+    start, end = stream.at, bracket_end(stream.tokens, stream.at)
+    following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
+    if end is None or (following is not None and (following.kind == "num" or following.is_word("x", "twice", "in", "into", "around", "times"))):
+        return False
+    inner = stream.part(start + 1, end - 1)
+    if isinstance(step, Together) and _is_over_its_legs(inner, step):
+        stream.at = end
+        stream.count(start)
         return True
-    stream.at = start
-    return False
+    inner.at = 0
+    inner.word("or", "i.e", "ie", "that", "is", "also", "called")
+    told = read_steps(inner)
+    one = told[0] if len(told) == 1 and not inner.findings else None
+    if one is None or not _is_alike(step, one):
+        return False
+    stream.at = end
+    stream.count(start)
+    return True
+
+
+def _is_over_its_legs(inner: Stream, step: Together) -> bool:
+    """ "over next 2 sts", "worked over 2 sts"."""
+    inner.word("worked", "work", "working")
+    inner.word("over", "across", "in", "using", "on")
+    inner.word("the", "each")
+    inner.word("of")
+    inner.word("next", "following")
+    number = inner.number()
+    if number is None or number != step.legs:
+        return False
+    read_what(inner)
+    return inner.peek() is None
+
+
+def _is_alike(step: Step, told: Step) -> bool:
+    """Is what is told the step itself, or what one of it is?"""
+    match step, told:
+        case Together(stitch, legs, _), Together(again, so_many):
+            return (stitch, legs) == (again, so_many)
+        case Work(stitch, per), Work(again, so_many, Next(count)):
+            return stitch == again and (so_many == per or (so_many.is_always(1) and count == per))
+        case Work(stitch, per), Work(again, so_many):
+            return (stitch, per) == (again, so_many)
+        case _:
+            return step == told
 
 
 def _after(stream: Stream, steps: tuple[Step, ...], start: int) -> Step:

@@ -52,7 +52,7 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
     if not bracket and not (stream.mark("-", "—", ",", ".", ";") and _says_count(stream)):
         stream.at = start
         return None, None
-    close = _close if bracket else _dash
+    close = tail_of_counts if bracket else _dash
     stream.any_of("this", "now and throughout", "here and throughout")
     told = stream.at
     stream.word("the")
@@ -62,7 +62,10 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         stream.any_of(
             "here and throughout", "now and throughout", "throughout", "as a st", "as a stitch", "as st", "as stitch"
         )
-        close(stream)
+        if not close(stream):
+            stream.at = start
+            return None, None
+        stream.count(start)
         return "none", None
     equals = stream.mark("=")
     if equals:
@@ -71,15 +74,16 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
         token = stream.peek()
         if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
-            stream.at += 1
+            stream.next()
         before = stream.at
         if bracket and not (stream.word("ch", "chain") and stream.number() is not None and stream.word("and")):
             stream.at = before  # it was no "(counts as ch 1 and dc)"
         counts = stitch_word(stream) or ("st" if stream.word("st", "stitch") else None)
         if counts is not None:
             space = _space(stream) if bracket else None
-            close(stream)
-            return counts, space
+            if close(stream):
+                stream.count(start)
+                return counts, space
     stream.at = start + 1
     if bracket and length is not None and (stitch := _stands_for(stream, length)) is not None:
         return stitch, None
@@ -97,9 +101,11 @@ def _skipped_chains(stream: Stream) -> bool:
 
 def _stands_for(stream: Stream, length: Num) -> str | None:
     """ "(1 dc)", "(first dc)" behind a chain that is as high as that stitch."""
+    start = stream.at
     stream.word("first", "the", "a") or stream.number()
     stitch = stitch_word(stream)
     if stitch in BY_US and length.is_always(BY_US[stitch].turning_chain) and stream.mark(")", "]"):
+        stream.count(start)
         return stitch
     return None
 
@@ -135,11 +141,28 @@ def _says_count(stream: Stream) -> bool:
     )
 
 
-def _dash(stream: Stream) -> None:
+def _dash(stream: Stream) -> bool:
     """ "Ch 2 - counts as first hdc - hdc in each st": the second dash."""
+    stream.any_of(*_HENCEFORTH)
     stream.mark("-", "—")
+    return True
 
 
-def _close(stream: Stream) -> None:
-    while not stream.mark(")", "]"):
-        stream.next()
+_OF_IT = ("st", "sts", "stitch", "stitches", "each", "every", "row", "rows", "rnd", "rnds", "round", "rounds", "of", "in", "the", "this", "for", "rest", "pattern",
+          "a", "as", "on", "at", "start", "beginning", "first", "to", "end", "sp", "space", "and", "or", "later", "throughout", "after", "here", "now")  # fmt: skip
+_HENCEFORTH = (
+    "here and throughout", "now and throughout", "throughout", "here and in the following rounds", "here and after", "here and below", "from here on", "from now on",
+    "now and in all rounds", "in all rounds", "in all rows", "always", "here", "now",
+)  # fmt: skip
+
+
+def tail_of_counts(stream: Stream) -> bool:
+    """The rest of a bracket that says how a chain counts, up to its end; False (and nothing taken) where it says more than that."""
+    start = stream.at
+    while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+        if not (stream.any_of(*_HENCEFORTH) or stream.word(*_OF_IT) or stream.mark(",", ".", ";", "-", "+", "&")):
+            break
+    if stream.mark(")", "]"):
+        return True
+    stream.at = start
+    return False

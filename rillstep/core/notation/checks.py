@@ -37,7 +37,7 @@ def read_check(text: str, line: int, context: Context, start: int | None = None)
         except NotUnderstood as problem:
             findings.append(problem_of(problem, "This check is not understood"))
             while (token := stream.peek()) is not None and not token.is_mark(";"):
-                stream.at += 1
+                stream.next()
     span = Span(line, begin + 1 if start else 1, len(text) + 1)
     return Check(tuple(items), context.active, span), findings + stream.findings
 

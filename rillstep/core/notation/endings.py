@@ -30,6 +30,7 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     Work,
 )
+from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import STITCHES, plain_num
 
 Reader = Callable[[Stream], tuple[Step, ...]]
@@ -53,30 +54,39 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     depth = 0
     while (token := stream.peek()) is not None and (depth or not token.is_mark(";", ".", "]", ")", "—")):
         depth += token.is_mark("(", "[") - token.is_mark(")", "]")
-        stream.at += 1
+        stream.next()
     if any(
         t.is_mark("*", "**") or t.is_word("rep", "repeat", "rnd", "round", "row")
         for t in stream.tokens[begin : stream.at]
     ):
         stream.at = start
         return None
-    inner = Stream(stream.tokens[begin : stream.at], stream.context, stream.end)
+    inner = stream.part(begin, stream.at)
     steps = read_steps(inner)
+    stream.adopt(inner, begin)
     if any(token.is_word("remaining", "rem", "leftover") for token in inner.tokens):
         if len(steps) == 1 and isinstance(steps[0], Work) and isinstance(steps[0].into, Every):
             return list(steps)  # "ending with sc in any remaining sts": as many as the repeats leave
         raise NotUnderstood(
             stream.since(start), "how many stitches the repeats leave is missing: “repeat from * to last 3 sts, ...”"
         )
-    if inner.findings or not steps:
-        return []  # only told: no more than the repeat does
+    if inner.findings:
+        raise NotUnderstood(stream.since(start), "how the last repeat ends is not understood")
+    if not steps:
+        return []  # kept as words
     worked: list[Step] = [step for step in steps if not isinstance(step, Gesture)]
     gestures: list[Step] = [step for step in steps if isinstance(step, Gesture)]
+    if len(worked) == 1 and isinstance(worked[0], Work) and worked[0].stitch == "sl st" and stream.context.kind == "Rnd":
+        stream.count(begin)  # "ending with a sl st in first st": in place of the last stitch, and closes the round
+        return [Gesture("join", span=stream.since(start)), *gestures]
     if repeat.times.last is not None:
         return [*worked, *gestures]
-    return [*_in_a_way(stream, before, repeat, worked), *gestures]
+    return [*_in_a_way(stream, begin, before, repeat, worked), *gestures]
 
 
+# What is left out of the last repeat.
+_OMITTED = ("the", "last", "final", "corner", "corners", "ch", "chs", "chain", "chains", "sp", "sps", "space", "st", "sts", "stitch", "stitches", "of", "on",
+            "in", "at", "end", "rep", "repeat", "repetition", "and", "loop", "lp", "shell", "group", "motif", "increase", "inc")  # fmt: skip
 # Places at which the last repeat may end, that are tried.
 MOST_CUTS = 3
 
@@ -89,8 +99,13 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
         stream.at = start
         return False
     begin = stream.at
-    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "—", ")", "]"):
-        stream.at += 1
+    while stream.word(*_OMITTED) or stream.mark("-") or stream.number() is not None or stitch_word(stream) is not None:
+        pass
+    token = stream.peek()
+    if stream.at == begin or not (token is None or token.is_mark(",", ";", ".", "—", ")", "]")):
+        stream.at = start
+        return False
+    stream.count(start)
     words = stream.tokens[begin : stream.at]
     steps = _split(_unrolled(repeat.steps), words, stream)
     chain = any(token.is_word("ch", "chs", "chain", "chains") for token in words)
@@ -142,10 +157,35 @@ def _split(steps: tuple[Step, ...], words: Sequence[Token], stream: Stream) -> t
     return (*steps[:-1], ahead, replace(last, into=replace(last.into, count=plain_num(stream, count))))
 
 
-def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
+def _tells_the_end(repeat: Repeat, worked: list[Step]) -> bool:
+    """Is an ending what the repeat ends with, stitch by stitch?"""
+    tail = [step for step in repeat.steps if not isinstance(step, Gesture)][-len(worked) :]
+    return len(tail) == len(worked) and all(_is_the_same(a, b) for a, b in zip(tail, worked, strict=True))
+
+
+def _is_the_same(usual: Step, told: Step) -> bool:
+    """One stitch, chain or group told again; where it goes may be told otherwise ("in last st" for "in next st")."""
+    match usual, told:
+        case Work(stitch, per, into), Work(again, so_many, there):
+            counts = [place.count for place in (into, there) if isinstance(place, Next)]
+            return (stitch, per) == (again, so_many) and (len(counts) < 2 or counts[0] == counts[1])
+        case Chain(length), Chain(again):
+            return length == again
+        case Skip(count), Skip(again):
+            return count == again
+        case Group(steps), Group(again):
+            return steps == again
+        case Together(stitch, legs, times), Together(again, so_many, often):
+            return (stitch, legs, times) == (again, so_many, often)
+        case _:
+            return usual == told
+
+
+def _in_a_way(stream: Stream, begin: int, before: list[Step], repeat: Repeat, worked: list[Step]) -> list[Step]:
     if _is_last_turn(repeat, worked):
         *first, usual = repeat.steps
         before[-1:] = [*first, Repeat((usual, *first), repeat.times, repeat.span)]
+        stream.count(begin)
         return worked[-1:]
     worked = _into_first(stream, repeat, worked)
     replaced = _replaced(stream, repeat, worked)
@@ -160,8 +200,11 @@ def _in_a_way(stream: Stream, before: list[Step], repeat: Repeat, worked: list[S
         case _ if replaced is not None:
             before[-1:] = replaced
             return worked
+        case _ if chain or _goes_elsewhere(repeat, worked) or not _tells_the_end(repeat, worked):
+            return worked
         case _:
-            return worked if chain or _goes_elsewhere(repeat, worked) else []
+            stream.count(begin)
+            return []  # told once more: what the repeat ends with anyway
 
 
 def _into_first(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step]:
@@ -203,7 +246,8 @@ def _into_stitch(worked: list[Step]) -> bool:
 def _is_last_turn(repeat: Repeat, worked: list[Step]) -> bool:
     """ "[ch 2, V-st in next sc, ch 2, sc in next dc] across, ending with ch 2, V-st in last sc, ch 2, sc in top of tch": a whole turn, told once more."""
     alike = len(worked) == len(repeat.steps) > 1 and all(
-        (type(a), getattr(a, "stitch", "")) == (type(b), getattr(b, "stitch", ""))
+        (type(a), getattr(a, "stitch", ""), getattr(a, "per", None), getattr(a, "length", None))
+        == (type(b), getattr(b, "stitch", ""), getattr(b, "per", None), getattr(b, "length", None))
         for a, b in zip(repeat.steps, worked, strict=True)
     )
     return alike and _into_stitch(worked[-1:])

@@ -98,8 +98,10 @@ def along_a_side(stream: Stream) -> bool:
     start = stream.at
     if stream.word("up", "down", "along", "across"):
         stream.word("the", "this", "that")
+        which = stream.at
         while (token := stream.peek()) is not None and (token.kind == "ordinal" or token.is_word(*_WHICH)):
-            stream.at += 1
+            stream.next()
+        stream.count(which)
         if stream.word("side", "edge", "length"):
             stream.any_of(
                 "of the panel", "of panel", "of the piece", "of the bag", "of the work", "of the rows", "of rows"
@@ -169,7 +171,7 @@ def read_marker(stream: Stream) -> str | None:
 def _marker_name(stream: Stream) -> str:
     token = stream.peek()
     if token is not None and token.kind == "word" and len(token.text) == 1 and token.text not in ("x",):
-        stream.at += 1
+        stream.next()
         return token.text.upper()
     return ""
 
@@ -196,11 +198,14 @@ def read_loop(stream: Stream) -> Loop | None:
         token, following = stream.peek(), stream.peek(1)
         third = token is not None and token.kind == "ordinal" and token.text == "3rd"
         if third and following is not None and following.is_word("loop", "loops", "lp", "lps"):
-            stream.at += 2
+            stream.next()
+            stream.next()
+            stream.count(start)
             stream.word("only")
             return "third"
         stream.at = start
         return None
+    stream.count(start)
     stream.word("only")
     return loop
 
@@ -212,6 +217,7 @@ def beginning_chain(stream: Stream) -> What | None:
         stream.mark("-")
         stream.number()
         if not stream.word(*SPACE):
+            stream.count(start)
             return STITCHES
     stream.at = start
     if stream.word("t") and stream.mark("-") and stream.word(*CHAIN):

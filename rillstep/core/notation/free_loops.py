@@ -28,6 +28,7 @@ def base_of_chain(stream: Stream) -> bool:
             stream.mark("-")
             length = number or stream.number()
             if length is not None or not stream.word(*SPACE):
+                stream.count(start)
                 return True
     stream.at = start
     return False
@@ -80,7 +81,7 @@ def loops_of(stream: Stream, loop: Loop) -> Loops | None:
     stream.any_of("on", "of", "from", "in")
     word = stream.peek()
     if word is not None and word.is_word(*ROWS):
-        stream.at += 1
+        stream.next()
         number = stream.number()
         if number is not None:
             return Loops(loop, "Row" if word.text.startswith("row") else "Rnd", number, count)

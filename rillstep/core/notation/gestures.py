@@ -1,13 +1,16 @@
 """What is done without making a stitch: joining, turning, markers, colours, the ends of things."""
 
-from rillstep.core.notation.joins import colour_gesture, names_colour, read_colour, read_join
+from rillstep.core.notation.asides import keep, keep_finish, keep_phrase
+from rillstep.core.notation.joins import colour_gesture, end_of_join, names_colour, read_colour, read_join
 from rillstep.core.notation.leaving import read_leave
 from rillstep.core.notation.marking import read_marker_gesture
-from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.places import read_into
+from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
-from rillstep.core.notation.tree import Gesture, GestureKind, Step
-from rillstep.core.notation.vocabulary import picot, sees_stitch
-from rillstep.core.notation.working_into import read_row_loop, read_seam, reads_other_side
+from rillstep.core.notation.tree import Gesture, GestureKind, Last, Step, TopOfChain
+from rillstep.core.notation.vocabulary import picot, sees_stitch, stitch_word
+from rillstep.core.notation.whats import CHAIN, SPACE, STITCH
+from rillstep.core.notation.working_into import OF_A_SIDE, read_row_loop, read_seam, reads_other_side
 from rillstep.core.stitches import stitch_words
 
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
@@ -46,6 +49,7 @@ _RING_WORDS = tuple(
         "sliding ring",
     )
 )
+_RING_WORDS = (*_RING_WORDS, "make a ring", "using the magic ring method", "using the magic circle method", "using a magic ring", "using an adjustable ring")
 _PLAIN = (*((words, "adjustable ring") for words in _RING_WORDS), *_PLAIN)
 _TURNED = (
     "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round", "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
@@ -94,12 +98,25 @@ _BESIDE = (
 )
 
 
+_OF_BESIDE = (
+    "the", "a", "an", "next", "last", "same", "skipped", "sk", "missed", "previous", "prev", "first", "second", "all", "both", "these", "those", "this", "that", "each",
+    "other", "of", "and", "at", "row", "rnd", "round", "rows", "below", "work", "piece", "fabric", "yarn", "tail", "ends", "end", "cable", "loop", "loops", "lp", "lps", "just", "not",
+    "them", "it", "foundation", "strand", "strands", "handle", "strap", "cord", "layers", "layer", "together", "pieces", "panels", "motifs", "edges", "squares", "circles", "thicknesses", "behind", "front", "back",
+)  # fmt: skip
+
+
 def _to_where(stream: Stream) -> None:
-    """The words of an aside, to a mark, or to a stitch that is worked after "made"."""
-    while (token := stream.peek()) is not None and token.kind in ("word", "num"):
-        stream.at += 1
-        if token.is_word("made", "worked") or (token.is_word("st", "sts") and sees_stitch(stream) is not None):
-            return
+    """The words of an aside that tell where: stitches and chains that are there already; to a mark, or to a stitch that is worked after "made"."""
+    start = stream.at
+    while (token := stream.peek()) is not None:
+        named = token.kind == "num" or stitch_word_ahead(stream) or token.is_word(*_OF_BESIDE, *STITCH, *CHAIN, *SPACE)
+        if token.is_word("made", "worked", "formed") or (token.is_word("st", "sts") and sees_stitch_after(stream)):
+            stream.next()
+            break
+        if not named and not (token.is_mark("-") and stream.at > start):
+            break
+        stream.next()
+    stream.count(start)
 
 
 _FACING = (
@@ -119,6 +136,34 @@ _TWIST = (
 )  # fmt: skip
 
 
+def _is_last_place(stream: Stream) -> bool:
+    """ "... ending in top of tch": the last place, which the last stitch goes into anyway."""
+    start = stream.at
+    try:
+        into, _ = read_into(stream)
+    except NotUnderstood:
+        into = None
+    if not isinstance(into, Last | TopOfChain):
+        return False
+    stream.count(start)
+    return True
+
+
+def stitch_word_ahead(stream: Stream) -> bool:
+    """Is the next word a stitch by its short name?"""
+    token = stream.peek()
+    return token is not None and token.kind == "word" and token.text in stitch_words(stream.context.terms)
+
+
+def sees_stitch_after(stream: Stream) -> bool:
+    """Does a stitch come after the next word?"""
+    start = stream.at
+    stream.next()
+    found = sees_stitch(stream) is not None
+    stream.at = start
+    return found
+
+
 def read_gesture(stream: Stream) -> list[Step] | None:
     """A gesture, if one comes next."""
     start = stream.at
@@ -132,31 +177,26 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return []
     if stream.any_of(*_TWIST):
         stream.any_of("the chain", "the ch", "chain", "ch", "chs", "it", "your chain", "your ch", "the sts")
+        keep(stream, start)
         return []
-    if stream.any_of(
-        "ending with", "end with", "ending", "ending in"
-    ):  # says how the last repeat ends: no more than it does
-        depth = 0
-        while (after := stream.peek()) is not None and (depth or not after.is_mark(";", ".", "]", ")", "—")):
-            depth += after.is_mark("(", "[") - after.is_mark(")", "]")
-            stream.at += 1
-        words = [token.text for token in stream.tokens[start : stream.at]]
-        joins = {"sl", "ss", "slst", "join", "joining"} & set(words) and {
-            "first",
-            "beg",
-            "beginning",
-            "base",
-            "top",
-        } & set(words)
-        return [Gesture("join", span=stream.since(start))] if joins else []
+    if stream.any_of("ending with a", "ending with", "end with", "ending in", "ending") and (
+        stream.sees("join") or stream.sees("joining") or stream.any_of("sl st", "slst", "ss", "slip st", "a sl st", "a slip st") 
+    ):  # "ending with a sl st in first st": closes the round
+        if stream.word("join", "joining"):
+            stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
+        return end_of_join(stream, start)
+    stream.at = start
+    if stream.any_of("ending in", "ending at") and _is_last_place(stream):
+        return []
+    stream.at = start
     if stream.any_of(*_BESIDE):
         _to_where(stream)
         return [Gesture("aside", " ".join(t.text for t in stream.tokens[start : stream.at]), span=stream.since(start))]
     if token.is_word("mc", "cc") and (following := stream.peek(1)) is not None and following.is_mark(","):
-        stream.at += 1  # "MC, sc in each st around"
+        stream.next()  # "MC, sc in each st around"
         return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
     if _is_colour(stream):  # "A: sc in next 2 sts; B: ...", "(A 2 sc, B inc)"
-        stream.at += 1
+        stream.next()
         stream.mark(":")
         return [Gesture("change colour", token.text.upper(), span=stream.since(start))]
     if _turns_out(stream):
@@ -173,8 +213,8 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if stream.any_of("turn work to", "turn the work to", "turn to", "turn piece to"):
         side = {"side", "chain", "ch", "edge", "underside", "bottom"}
         begin = stream.at
-        while (token_ := stream.peek()) is not None and token_.kind == "word":
-            stream.at += 1
+        while stream.word(*OF_A_SIDE):
+            pass
         if side & {t.text for t in stream.tokens[begin : stream.at]}:
             return [Gesture("rotate", span=stream.since(start))]
         stream.at = start
@@ -234,7 +274,7 @@ def _turns_out(stream: Stream) -> bool:
     if stream.word("turn", "turning"):
         stream.word("the", "your")
         if (token := stream.peek()) is not None and token.kind == "word" and not token.is_word("inside", "right"):
-            stream.at += 1
+            stream.next()
         if stream.any_of("inside out", "right side out"):
             return True
     stream.at = start
@@ -250,9 +290,9 @@ def _with_chain(stream: Stream) -> bool:
     if stream.word("ch", "chain") and stream.number() is not None and stream.word("as", "for"):
         stream.word("the", "a")
         stream.word("first")
-        if sees_stitch(stream) is not None or stream.sees("st"):
-            while (token := stream.peek()) is not None and token.kind == "word":
-                stream.at += 1
+        if stitch_word(stream) is not None or stream.word(*STITCH):
+            stream.word(*STITCH)
+            stream.count(start)
             return True
     stream.at = start
     return False
@@ -272,18 +312,24 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         token = stream.peek()
         if token is not None and token.kind == "word" and not token.is_word("leaving", "and", "weave", "then"):
             _colour_named(stream)
+        start = stream.at
+        if keep_finish(stream):
+            return
         stream.mark(",")
-        if stream.word("leaving", "and", "weave"):
-            while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
-                stream.at += 1
+        if not (any(stream.sees(word) for word in ("leaving", "and", "weave", "then")) and keep_phrase(stream, stream.at)):
+            stream.at = start
+    elif kind == "turn":
+        stream.any_of("to work across last row", "to work across the last row", "to work back", "to work across", "to work back across")
     elif kind == "rotate":
-        if stream.peek() is not None and stream.tokens[stream.at].kind == "num":
-            stream.at += 1
-            stream.word("degrees", "deg")
+        start = stream.at
+        if stream.number() is not None:
+            stream.word("degrees", "deg") or stream.mark("°")
+            stream.count(start)
         stream.any_of("the piece", "piece")
         if stream.word("to"):
-            while (token := stream.peek()) is not None and token.kind == "word":
-                stream.at += 1
+            stream.word("work", "working", "crochet", "go", "continue")
+            while stream.word(*OF_A_SIDE):
+                pass
 
 
 def _nth_colour(stream: Stream) -> str | None:
@@ -293,8 +339,9 @@ def _nth_colour(stream: Stream) -> str | None:
         stream.word("the", "your")
         token = stream.peek()
         if token is not None and (token.kind == "ordinal" or token.is_word("first")):
-            stream.at += 1
+            stream.next()
             if stream.word("colour", "color", "shade", "yarn"):
+                stream.count(start)
                 return f"colour {token.text[:-2] if token.kind == 'ordinal' else 1}"
     stream.at = start
     return None
@@ -310,7 +357,8 @@ def _breaks_off(stream: Stream) -> bool:
         if stream.at > begin:
             following = stream.peek(1)
             if stream.sees("and") and following is not None and len(following.text) == 1:
-                stream.at += 2  # "cut A and B"
+                stream.next()  # "cut A and B"
+                stream.next()
             return True
     stream.at = start
     return False
@@ -329,6 +377,6 @@ def _colour_named(stream: Stream) -> None:
         and token.kind == "word"
         and (stream.at > start or len(token.text) == 1 or token.text in ("mc", "cc"))
     ):
-        stream.at += 1
+        stream.next()
     else:
         stream.at = start

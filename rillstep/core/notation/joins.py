@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from rillstep.core.notation.asides import CRAFT, keep_phrase
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
@@ -10,12 +11,13 @@ from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, plain_num
-from rillstep.core.stitches import stitch_words
+from rillstep.core.stitches import GATHERED, stitch_words
 
 _RING = (
     "to form a ring", "to form ring", "to form a loop", "to form loop", "to make a loop", "into a loop", "in a loop", "to form a circle", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
     "being careful not to twist", "taking care not to twist", "making sure not to twist",
 )  # fmt: skip
+_RING = (*_RING, *(f"{to} {a}{ring}" for to in ("to form", "to make", "into", "in") for a in ("a large ", "a big ", "a small ", "a long ", "one large ") for ring in ("ring", "loop", "circle")))
 _SLIPPED = (
     "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
 )  # fmt: skip
@@ -37,7 +39,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
             stream.at = start
             return None
         stream.any_of("a sl st", "sl st")
-        return _end_of_join(stream, start)
+        return end_of_join(stream, start)
     if start == 0 or not stream.any_of("sl st", "slst", "ss", "slip st", "slip stitch", "sl sts"):
         return None  # at the very start it moves the hook; there is nothing to join yet
     if stream.any_of(
@@ -50,7 +52,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         "to close round",
         "join",
     ):
-        return _end_of_join(stream, start)
+        return end_of_join(stream, start)
     if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
         return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
     if stream.any_of(*_RING):
@@ -92,7 +94,8 @@ def _closing_stitch(stream: Stream, start: int) -> Step | None:
 def _first_ordinal(stream: Stream) -> bool:
     token = stream.peek()
     if token is not None and token.kind == "ordinal" and token.text == "1st":
-        stream.at += 1
+        stream.next()
+        stream.count(stream.at - 1)
         return True
     return False
 
@@ -102,8 +105,10 @@ def _chain_of_beginning(stream: Stream) -> bool:
     start = stream.at
     token = stream.peek()
     if token is not None and token.kind == "ordinal":
-        stream.at += 1
+        stream.next()
+        stream.count(start)
         if stream.word("of") and (stream.number() is not None or stream.word("beg", "beginning", "starting", "the")):
+            stream.count(start)
             _tail(stream)  # "3rd of 6 ch"
             return True
         if stream.word(*CHAIN):
@@ -141,7 +146,8 @@ def with_space(steps: tuple[Step, ...], nth: int) -> tuple[Step, ...]:
     return (*steps[:at], replace(chain, counts=stitch, space=space), *steps[at + 1 :])
 
 
-def _end_of_join(stream: Stream, start: int) -> list[Step]:
+def end_of_join(stream: Stream, start: int) -> list[Step]:
+    """The rest of a joining: where it is joined, which is the beginning of the round anyway."""
     if stream.any_of(*_RING):
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
@@ -152,13 +158,29 @@ def _end_of_join(stream: Stream, start: int) -> list[Step]:
 
 
 def _tail(stream: Stream) -> None:
-    """The words that say where a round is joined, to the end of the clause."""
+    """The words that say where a round is joined, as far as they are words for places."""
+    begin = stream.at
+    known = {*stitch_words(stream.context.terms), *GATHERED, *(part for _, parts in stream.context.specials for part in parts)}
     while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
         if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
-            return
-        if stream.sees("to", "form") or stream.sees("to", "make"):
-            return
-        stream.at += 1
+            break
+        if any(stream.sees("to", verb) for verb in ("form", "make", "work")):
+            break
+        if token.kind == "word" and stitch_word(stream) is not None:
+            continue
+        if not (token.kind in ("num", "ordinal") or token.is_mark("-", "/", "'") or token.is_word(*_OF_PLACE) or token.text in known):
+            break
+        stream.next()
+    stream.count(begin)
+
+
+# Words for the place that a round is joined to.
+_OF_PLACE = (
+    "the", "a", "your", "first", "beg", "beginning", "starting", "start", "joining", "initial", "turning", "last", "same", "top", "base", "st", "sts", "stitch", "stitches", *CHAIN, "sp", "space", "loop", "lp",
+    "loops", "lps", "of", "at", "to", "in", "as", "rnd", "round", "row", "this", "that", "made", "skipped", "previous", "prev", "next", "corner", "ring", "close", "join", "both", "back", "front", "blo", "flo",
+    "only", "through", "marked", "marker", "where", "you", "began", "started", "yarn", "was", "joined", "one", "real", "v", "with", "sl", "ss", "slst", "slip", "from", "begin", "foundation", "counted", "which", "counts",
+    "group", "motif", "side", "seam", "edge", "post", "around", "two", "under", "opening", "tch", "picot", "fan", "shell", "any",
+)  # fmt: skip
 
 
 def _within_chain(stream: Stream) -> bool:
@@ -231,6 +253,40 @@ def read_colour(stream: Stream, start: int) -> list[Step] | None:
     return colour_gesture(stream, start, "change colour")
 
 
+_DONE = ("on", "for", "when", "before", "during", "as", "after", "while", "in", "at")
+_OF_DONE = (
+    "the", "last", "final", "yo", "yoh", "yarn", "over", "of", "st", "sts", "stitch", "each", "every", "row", "rnd", "round", "this", "previous", "before", "loops", "loop", "on", "hook", "you", "pull", "through",
+    "with", "new", "old", "colour", "color", "completing", "finishing", "joining", "join", "sl", "ss", "slst", "two", "are", "left", "remain", "working", "end", "at", "in", "making", "it", "step", "a", "needed",
+    "chart", "shown", "required", "to", "go", "as", "when", "ch",
+)  # fmt: skip
+
+
+def _as_it_is_done(stream: Stream) -> str:
+    """ "on last yo of last st", "when 2 loops are left on the hook": how a colour is changed, in words; "" where nothing is said of it."""
+    start = stream.at
+    if not stream.word(*_DONE):
+        return ""
+    while stream.word(*_OF_DONE) or stream.mark("-") or stitch_word(stream) is not None or _two(stream):
+        if stream.tokens[stream.at - 1].is_word("row", "rnd", "round"):
+            stream.number()
+    token = stream.peek()
+    if token is None or token.kind == "mark":
+        stream.count(start)
+        return stream.written(start, stream.at)
+    stream.at = start
+    keep_phrase(stream, start)
+    return ""
+
+
+def _two(stream: Stream) -> bool:
+    """The 2 of "when 2 loops are left on the hook"."""
+    token = stream.peek()
+    if token is not None and token.kind == "num" and token.text in ("2", "two"):
+        stream.next()
+        return True
+    return False
+
+
 def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     """The colour named, and the place where it is joined. Words that name no place are left out."""
     stream.any_of("to", "new yarn", "new colour", "new color", "colour", "color", "yarn", "the yarn")
@@ -241,7 +297,8 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
         and stream.tokens[stream.at - 1].is_word("colour", "color")
     ):
         words.append(f"colour {numbered.text}")
-        stream.at += 1
+        stream.next()
+        stream.count(stream.at - 1)
     while (
         (token := stream.peek()) is not None
         and token.kind == "word"
@@ -263,28 +320,26 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
             "throughout",
             *(stitch_words(stream.context.terms) if words else ()),
         )
+        and not (words and token.text in CRAFT)
     ):
         words.append(token.text)
-        stream.at += 1
+        stream.next()
     into: Into | None = None
-    if kind == "change colour" and stream.word(
-        "on", "for", "when", "before", "during", "as", "after", "while", "in", "at"
-    ):
-        while (token := stream.peek()) is not None and token.kind != "mark":
-            stream.at += 1  # how it is done: "on last yo of last st"
+    how = _as_it_is_done(stream) if kind == "change colour" else ""
     stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
     if stream.word("in", "to", "at", "into"):
         stream.word("any")
         try:
             into, _ = read_into(stream)
         except NotUnderstood:
-            _tail(stream)
+            if not keep_phrase(stream, stream.at - 1):
+                _tail(stream)
     if isinstance(
         into, Loops
     ):  # "join yarn in first free front loop of Rnd 16": what is worked there names them itself
         stream.free_loops, into = replace(into, count=None), None
     return [
         Gesture(
-            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start)
+            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start), how
         )
     ]

@@ -80,6 +80,7 @@ class Label:
     findings: tuple[Finding, ...] = ()
     loop: Loop = "both"
     totals: tuple[Total, ...] = ()
+    name: str = ""
 
 
 @lru_cache(maxsize=8192)
@@ -156,6 +157,9 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
     loop: Loop = "both"
     findings: list[Finding] = []
     totals: tuple[Total, ...] = ()
+    name = " ".join(f"{groups['title']} {match['word']}".split()) if groups.get("title") else ""
+    if groups.get("name") and groups["name"].lower() in ("joining", "edging"):
+        name = f"{groups['name']} {match['word']}"
     try:
         if groups.get("name"):
             if groups["name"].lower() in ("foundation", "set-up", "setup", "base") and all(
@@ -175,11 +179,14 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
         side = _side(stream)
         loop = _loop(stream)
         side = side or _side(stream)
-        totals = _remarks(stream)
+        totals, told = _remarks(stream)
+        name = ", ".join(filter(None, (name, told)))
+        if name and not _names_a_row(name):
+            raise NotUnderstood(stream.since(0) if stream.at else stream.end, f"“{name}” is no name of a row")
     except NotUnderstood as problem:
         findings.append(_problem(problem))
     body = match.end() if groups.get("closed") else _end_of_label(stream, text, findings)
-    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop, totals)
+    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop, totals, name)
 
 
 def _so_many(stream: Stream, match: re.Match[str], first: Num, text: str) -> Num:
@@ -274,7 +281,7 @@ def _bare_ranges(stream: Stream) -> Num | None:
         again = stream.peek()
         if again is None or again.text != begins.text:
             break
-        stream.at += 1
+        stream.next()
         if not (stream.mark("-") or stream.word("to")):
             break
     token = stream.peek()
@@ -291,7 +298,7 @@ def _stuck_number(stream: Stream) -> Num | None:
     stuck = re.match(r"^(?:r|rnd|row)(\d{1,4})$", token.text) if token is not None and token.kind == "word" else None
     if token is None or stuck is None:
         return None
-    stream.at += 1
+    stream.next()
     end = token.span.end_column
     return plain_num(stream, int(stuck[1]), Span(token.span.line, end - len(stuck[1]), end))
 
@@ -312,7 +319,7 @@ def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
         for side in (1, 2)
     )
     while (token := stream.peek()) is not None and token.span.column - 1 < match.end():
-        stream.at += 1
+        stream.next()
     return _each(stream, firsts), _each(stream, lasts)
 
 
@@ -356,37 +363,50 @@ def _side(stream: Stream) -> str | None:
         token = stream.peek()
         side = _SIDES.get(token.text) if token is not None else None
         if side is not None:
-            while not stream.mark(")", "]"):
-                stream.next()
-            return side
+            stream.next()
+            while stream.word("side", "facing", "row", "rnd", "round", "you", "is", "now", "of", "the", "work"):
+                pass
+            if stream.mark(")", "]"):
+                return side
     stream.at = start
     token = stream.peek()
     if token is not None and token.is_word("rs", "ws"):
-        stream.at += 1
-        return token.text.upper()
+        return stream.next().text.upper()
     return None
 
 
-def _remarks(stream: Stream) -> tuple[Total, ...]:
-    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or only told."""
+def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
+    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or what the row is called."""
     start, findings = stream.at, len(stream.findings)
     if not stream.mark("(", "["):
-        return ()
+        return (), ""
     totals: tuple[Total, ...] = ()
+    name = ""
     token = stream.peek()
     if token is not None and token.kind == "num":
         try:
             totals = tuple(read_totals(stream, ")"))
         except NotUnderstood:
             del stream.findings[findings:]
-    while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
-        stream.at += 1
-    stream.mark(")", "]")
-    if (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
-        return totals
+    if not totals:
+        begin = stream.at
+        while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+            stream.next()
+        name = stream.written(begin, stream.at)
+    if stream.mark(")", "]") and (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
+        return totals, name
     del stream.findings[findings:]
     stream.at = start
-    return ()
+    return (), ""
+
+
+# Of these none stands in the name of a row; it would be an instruction.
+_NO_NAME = re.compile(r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b", re.IGNORECASE)
+
+
+def _names_a_row(name: str) -> bool:
+    """May words be what a row is called ("decrease rnd", "eyelets")?"""
+    return _NO_NAME.search(name) is None and len(name.split()) <= 6
 
 
 def _loop(stream: Stream) -> Loop:

@@ -1,5 +1,6 @@
 """Stitches left unworked: "leave rem sts unworked", "leaving the last 4 sts unworked"; a number that is said is held to."""
 
+from rillstep.core.notation.asides import keep_phrase
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Gesture, Next, Num, Total
 from rillstep.core.notation.whats import STITCH, STITCHES, read_what
@@ -41,7 +42,6 @@ def read_leave(stream: Stream) -> Gesture | None:
     if not stream.any_of("unworked", "un-worked", "free", "for now", "not worked", "open", "unjoined"):
         stream.at = start
         return None
-    if stream.word("for", "as", "to", "at"):
-        while (token := stream.peek()) is not None and token.kind == "word":
-            stream.at += 1  # what it is left for
+    if any(stream.sees(word) for word in ("for", "as", "to", "at")):
+        keep_phrase(stream, stream.at)  # what it is left for
     return Gesture("leave rest unworked", "", Next(number, STITCHES) if number else None, stream.since(start))

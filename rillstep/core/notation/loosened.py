@@ -14,6 +14,7 @@ _GLUED_SKIP = re.compile(r"^(sk|skip|miss)(\d{1,3})$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
 _OTHER_NAMES = {
     "hk": "hook",
+    "col": "colour",
     "rds": "rnds",
     "rpt": "rep",
     "reps": "rep",
@@ -25,16 +26,6 @@ _OTHER_NAMES = {
 _STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
 _UNITS = ("st", "sts", "ch", "chs", "sp", "sps", "rnd", "row")
 _GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
-# Brackets that begin so, or end so, tell and do not instruct.
-_TELLS_FIRST = (
-    "move", "moving", "place", "placing", "remember", "keep", "keeping", "careful", "being", "picot", "buttonhole", "this",
-    "reverse", "use", "using", "if", "adjust", "twist", "optional", "note", "see", "pull", "pulling", "always", "wrong",
-    "already", "holding", "remove", "insert", "inserting", "marking", "crab", "you", "your",
-)  # fmt: skip
-_TELLS_LAST = ("made", "formed", "created", "completed", "complete", "done")
-_FOLLOWED_BY = ("in", "into", "around", "across", "twice", "once", "x", "to", "all", "over", "rep", "repeat", "times")
-_OPEN, _CLOSE = ("(", "["), (")", "]")
-MOST_TOLD = 14
 
 
 def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
@@ -43,10 +34,6 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
     at = 0
     while at < len(tokens):
         token = tokens[at]
-        end = _aside(tokens, at)
-        if end is not None:
-            at = end
-            continue
         before = found[-1] if found else None
         following = tokens[at + 1] if at + 1 < len(tokens) else None
         if token.is_mark(".") and before is not None and _no_stop(before, following):
@@ -92,24 +79,3 @@ def _two(token: Token, word: str, number: str) -> list[Token]:
         Token("word", word, Span(line, column, column + len(word))),
         Token("num", number, digits, ((float(number), digits),)),
     ]
-
-
-def _aside(tokens: Sequence[Token], at: int) -> int | None:
-    """Where a bracket that only tells ends: "(picot made)", "(move marker as you go)"; None for any other token."""
-    if not tokens[at].is_mark(*_OPEN):
-        return None
-    depth = 0
-    for end in range(at, min(len(tokens), at + MOST_TOLD)):
-        depth += tokens[end].is_mark(*_OPEN) - tokens[end].is_mark(*_CLOSE)
-        if depth == 0:
-            break
-    else:
-        return None
-    inside = tokens[at + 1 : end]
-    if not inside or inside[0].kind != "word" or any(token.is_word("count", "counts") for token in inside):
-        return None
-    letter = len(inside) == 1 and (len(inside[0].text) == 1 or inside[0].text in ("mc", "cc")) and inside[0].text != "x"
-    tells = letter or inside[0].is_word(*_TELLS_FIRST) or inside[-1].is_word(*_TELLS_LAST)
-    following = tokens[end + 1] if end + 1 < len(tokens) else None
-    used = following is not None and (following.kind == "num" or following.is_word(*_FOLLOWED_BY))
-    return end + 1 if tells and not used else None

@@ -1,5 +1,6 @@
 """Markers placed, moved and removed: "place marker A in this st", "move marker up"."""
 
+from rillstep.core.notation.asides import keep_phrase
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import Gesture, GestureKind, Into, Step
@@ -29,8 +30,7 @@ def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
     name = ""
     here = stream.peek()
     if here is not None and here.kind == "word" and len(here.text) == 1 and here.text != "x":
-        stream.at += 1
-        name = here.text.upper()
+        name = stream.next().text.upper()
     into: Into | None = None
     stream.any_of(
         "up each round as you go", "up each rnd as you go", "up as you go", "up each round", "up each rnd", "up"
@@ -55,9 +55,8 @@ def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
                 stream.any_of("of rnd", "of round", "of row", "of the rnd", "of this rnd", "made", "of each rnd")
         except NotUnderstood:
             stream.at = before
-            while (token_ := stream.peek()) is not None and not token_.is_mark(",", ";", "."):
-                stream.at += 1
-    elif stream.word("for", "as"):
-        while (rest := stream.peek()) is not None and rest.kind == "word":
-            stream.at += 1
+            if not keep_phrase(stream, before - 1):
+                raise
+    elif stream.sees("for") or stream.sees("as"):
+        keep_phrase(stream, stream.at)
     return [Gesture(kind, name, into, stream.since(start))]

@@ -45,15 +45,9 @@ def read_onward(text: str, line: int, context: Context, start: int, end: int) ->
 
 
 def _kept(words: str, context: Context) -> str:
-    """The words without names of stitches, which are called otherwise in other terms."""
+    """The words, with "sts" for names of stitches, which are called otherwise in other terms."""
     known = stitch_words(context.terms)
-    clauses = [clause.strip() for clause in words.strip(" .,;").split(",")]
-    told = [
-        clause
-        for at, clause in enumerate(clauses)
-        if not at or not any(w in known for w in re.findall(r"[a-z]+", clause.lower()))
-    ]
-    plain = " ".join(", ".join(told).lower().split())
+    plain = " ".join(words.strip(" .,;").lower().split())
     return re.sub(r"[a-z]+", lambda word: "sts" if word[0] in known else word[0], plain)
 
 

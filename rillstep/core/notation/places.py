@@ -29,6 +29,7 @@ from rillstep.core.notation.whats import (
     CHAIN,
     NEXT,
     SPACE,
+    STITCH,
     STITCHES,
     every_row_end,
     plain_num,
@@ -87,6 +88,7 @@ def _of_special(stream: Stream, into: Into) -> Into:
         word = stream.tokens[stream.at - 1].text if whose else ""
         what = read_what(stream)
         if what is not None and what.stitch in {name for name, _ in stream.context.specials}:
+            stream.count(max(0, start - 3))
             if word in ("each", "every"):
                 return Every(what, _end_or_row(stream))
             return replace(into, what=what) if isinstance(into, Next) else into
@@ -219,17 +221,33 @@ def _same(stream: Stream) -> Same | AsFirst:
         "as your first sc",
     ):
         return AsFirst(what)
-    if stream.word("as"):
-        while (token := stream.peek()) is not None and token.kind in ("word", "num", "ordinal"):
-            stream.at += 1
-            if token.is_word("ch") and (
-                stream.mark("-") or ((following := stream.peek()) is not None and following.kind == "num")
-            ):
-                stream.number()  # "as ch 3", "as beg ch-3"
-                break
-            if token.is_word("join", "joining", "stitch", "st", "ch", "worked", "made") and not stream.sees("st"):
-                break
+    if stream.word("as", "where"):
+        _as_what(stream)
     return Same(what)
+
+
+def _as_what(stream: Stream) -> None:
+    """ "as ch 3", "as beg ch-3", "as joining", "as last dc", "as the last stitch was worked": what stands there already. Raises NotUnderstood."""
+    start = stream.at
+    stream.any_of("the one as", "that")
+    stream.any_of("the", "your", "you")
+    stream.word("last", "previous", "first", "beg", "beginning", "starting", "turning", "initial", "prev")
+    number = stream.number()
+    named = stream.word("joining") or stream.word("join", "joining", "joined", "sl", "ss", "slst", *SPACE)
+    stream.word("st", "sts") if named else None
+    if not named and stream.word(*CHAIN):
+        named = True
+        stream.mark("-")
+        stream.number()
+        stream.word(*SPACE)
+    if not named and (stitch_word(stream) is not None or stream.word(*STITCH, "cluster", "shell", "group")):
+        stream.word(*STITCH)
+        named = True
+    if not named and number is None:
+        raise NotUnderstood(stream.since(start), "which place that is")
+    stream.any_of("was made", "was worked", "is worked", "just made", "just worked", "was joined")
+    stream.word("was", "worked", "made", "stands", "is", "in", "join", "joined")
+    stream.count(start)
 
 
 def _as_first(stream: Stream) -> bool:
@@ -238,6 +256,7 @@ def _as_first(stream: Stream) -> bool:
     if stream.word("as"):
         stream.word("the", "your")
         if stream.word("first") and stream.number() is not None and stitch_word(stream) is not None:
+            stream.count(start)
             return True
     stream.at = start
     return False
@@ -246,18 +265,21 @@ def _as_first(stream: Stream) -> bool:
 def _top_of_chain(stream: Stream) -> Into:
     """ "top of turning ch", "top of beg ch-3", "top of ch-3"; the top of a stitch is just the stitch."""
     stream.word("the")
+    start = stream.at
     if beginning_chain(stream) is None:
         stream.word("last", "next", "same", "first")
         start = stream.at
         if stream.number() is not None:  # "top of 3-ch"
             stream.mark("-")
             if stream.word(*CHAIN):
+                stream.count(start)
                 return TopOfChain()
         stream.at = start
         if not stream.word(*CHAIN):
             return Next(plain_num(stream, 1), read_what(stream) or STITCHES)
         stream.mark("-")
         stream.number()
+    stream.count(start)
     return TopOfChain()
 
 
@@ -278,6 +300,7 @@ def _ordinal(stream: Stream) -> Into:
             if beginning_chain(stream) is None and stream.word(*CHAIN):
                 stream.mark("-")
                 stream.number()
+            stream.count(start - 1)
             return TopOfChain()
     stream.at = start
     what = what_or_stitch(stream)
@@ -347,12 +370,22 @@ def _skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
             continue
         said = said or token.is_word("count", "counts", "counted", "counting")
         never = never or token.is_word("not", "doesn't", "don't")
-        stream.at += 1
+        if not (token.kind in ("num", "ordinal") or token.is_mark(",", "-", "+", "&", ".") or token.is_word(*_OF_SKIPPED)):
+            token = None
+            break
+        stream.next()
     if not said or token is None:
         stream.at = start
         return None, None
-    stream.at += 1
+    stream.next()
+    stream.count(start)
     return (None, None) if never else (counts, space)
+
+
+_OF_SKIPPED = (
+    "count", "counts", "counted", "counting", "not", "doesn't", "don't", "do", "does", "skipped", "sk", "missed", "unused", "the", "a", "as", "and", "first", "beg", "beginning",
+    "starting", "st", "sts", "stitch", "stitches", "this", "these", "those", "one", "here", "throughout", "in", "total", "of", "row", "rnd", "round", "skip", "miss", *CHAIN, *SPACE, "will", "each", "for", "with", "plus", "base",
+)  # fmt: skip
 
 
 def _space_counted(stream: Stream) -> Num | None:

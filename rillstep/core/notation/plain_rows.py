@@ -4,18 +4,20 @@ import re
 from dataclasses import replace
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.asides import instructions, kept_among
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context, stream_over
+from rillstep.core.notation.stream import Context, Stream
 from rillstep.core.notation.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
 from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
+from rillstep.core.stitches import stitch_words
 
 
 def makes_a_loop(text: str, line: int, context: Context) -> bool:
     """Does a line of words only make a loop of chains?"""
-    stream = stream_over(text, line, context, title_ends(text), len(text))
+    stream = instructions(text, line, context, title_ends(text), len(text))
     steps = read_steps(stream)
     return not stream.findings and only_a_loop(steps)
 
@@ -26,6 +28,23 @@ _EVEN = re.compile(
 )  # fmt: skip
 
 
+_OF_EVEN = (
+    "work", "working", "continue", "continuing", "even", "straight", "plain", "for", "more", "further", "additional", "until", "till", "there", "are", "you", "have", "in", "total", "without",
+    "shaping", "increasing", "decreasing", "then", "now", "each", "with", "and", "of", "the", "a", "crochet", "keep", "go", "on", "next", "pattern", "colour", "color", "yarn", "mc", "cc", "done", "worked", "all",
+    "same", "st", "stitch", "stitches", "this", "way", "piece", "on", "these", "another", "sts", "around", "across", *ROWS,
+)  # fmt: skip
+
+
+def _says_only_how_many(stream: Stream) -> bool:
+    """Is a sentence made of nothing but words for plain rows, colours and numbers?"""
+    known = stitch_words(stream.context.terms)
+    return all(
+        token.kind == "num" or token.is_word(*_OF_EVEN) or token.is_mark(",", ".", ";", "-") or token.text in known
+        or (token.kind == "word" and len(token.text) == 1)
+        for token in stream.tokens
+    )  # fmt: skip
+
+
 def read_even(
     text: str, line: int, context: Context, expected: tuple[int, ...], before: Row
 ) -> tuple[Row, tuple[Finding, ...]] | None:
@@ -33,11 +52,13 @@ def read_even(
     if not _EVEN.match(text):
         return None
     end, totals, problems, _ = split_totals(text, line, context, 0)
-    stream = stream_over(text, line, context, 0, end)
+    stream = instructions(text, line, context, 0, end)
+    if not _says_only_how_many(stream):
+        return None
     many, stitch = None, main_stitch(before.steps)
     while many is None and stream.peek() is not None:
         if (number := stream.number()) is None:
-            stream.at += 1
+            stream.next()
             continue
         if "until" in (words := {token.text for token in stream.tokens}) or "till" in words:
             if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
@@ -67,4 +88,4 @@ def read_even(
     steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
     both = zip(coming.values, many.values, strict=True)
     ends_with = Num(tuple(None if a is None or b is None else a + b - 1 for a, b in both))
-    return Row(before.kind, coming, ends_with, steps, totals, context.active, None, span, span), ()
+    return Row(before.kind, coming, ends_with, steps, totals, context.active, None, span, span, kept=kept_among(stream, steps)), ()

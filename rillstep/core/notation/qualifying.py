@@ -1,7 +1,9 @@
 """Words that say whose places are meant: "of the previous round", "from Rnd 3", "2 rows below"."""
 
-from rillstep.core.notation.stream import Stream
-from rillstep.core.notation.whats import ROWS
+from rillstep.core.notation.asides import keep_phrase
+from rillstep.core.notation.stream import RowNamed, Stream
+from rillstep.core.notation.vocabulary import stitch_word
+from rillstep.core.notation.whats import CHAIN, ROWS, STITCH
 
 _PIECES = (
     "bag", "body", "panel", "piece", "strap", "handle", "flap", "gusset", "pocket", "circle", "square", "base", "main body", "wall", "band",
@@ -31,11 +33,18 @@ def qualifiers(stream: Stream) -> int:
         number = stream.number()
         if stream.word(*ROWS) and stream.word("below", "down"):
             below = next((v for v in number.values if v is not None), 0) if number is not None else 0
+            stream.count(start)
             continue
         stream.at = start
         if stream.any_of("formed by", "made by", "created by"):
-            while (token := stream.peek()) is not None and token.kind == "word":
-                stream.at += 1  # "space formed by dc": which one it is, it is anyway
+            stream.any_of("the", "a", "this", "that", "your")
+            stream.any_of("next", "last", "previous", "first", "beg", "beginning", "turning", "skipped")
+            stream.number()
+            stream.mark("-")
+            if stitch_word(stream) is None and not stream.word(*CHAIN, *STITCH, "join", "joining", "skipping", "it"):
+                stream.at = start
+                return below
+            stream.count(start)  # "space formed by dc": which one it is, it is anyway
             continue
         if stream.any_of("below", "made", "just made", "of ch", "of chain", "of foundation ch", "of foundation chain"):
             continue
@@ -45,10 +54,14 @@ def qualifiers(stream: Stream) -> int:
                 if stream.word(*ROWS):
                     continue
             elif stream.word(*ROWS):
-                stream.number()
+                kind = "Row" if stream.tokens[stream.at - 1].text.startswith("row") else "Rnd"
+                number = stream.number()
+                if number is not None:
+                    stream.count(start)
+                    stream.named.append(RowNamed(kind, number, stream.at))
                 if stream.word("below"):
                     continue
-                if stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
+                if number is not None or stream.at > start + 2 or stream.peek() is None or not stream.sees("of"):
                     continue
             elif _piece(stream) or stream.any_of(
                 "right edge",
@@ -84,9 +97,7 @@ def from_where(stream: Stream) -> bool:
     """ "sk next 12 sts from the first tab", "in 18th st from where the chain begins": from where they are counted, as they are anyway."""
     start = stream.at
     if stream.word("from", "after", "past"):
-        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal") and not token.is_word("and"):
-            stream.at += 1
-        if stream.at - start < 8 and (stream.peek() is None or stream.tokens[stream.at].is_mark(",", ".", ";")):
+        if stream.any_of("where the chain begins", "where the chain starts", "where chain begins", "where you joined", "where yarn was joined", "where the yarn was joined", "the hook"):
             return True
-    stream.at = start
+        return keep_phrase(stream, start)
     return False

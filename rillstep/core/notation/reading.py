@@ -26,6 +26,7 @@ from rillstep.core.notation.tree import (
     Setup,
     Skip,
     Total,
+    words_of,
 )
 
 _TOLD_JOINED = re.compile(
@@ -88,7 +89,7 @@ class Reading:
         return (
             at is not None
             and not anew
-            and any((isinstance(one, Prose) and _TOLD_JOINED.search(one.text)) or _joins(one) for one in before)
+            and any(any(_TOLD_JOINED.search(words) for words in words_of(one)) or _joins(one) for one in before)
         )
 
     def restart(self) -> None:

@@ -69,7 +69,8 @@ def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:
         return None
     start = stream.at
     number = stream.need_number("repeats")
-    stream.at += 2
+    stream.next()
+    stream.next()
     if stream.depth >= DEEPEST:
         raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
     stream.depth += 1
@@ -137,11 +138,17 @@ def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, s
         raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
     _from_star(stream)
     times = _times_or_end(stream, again=False)
-    stream.mark(",", ";")
-    while (token := stream.peek()) is not None and not token.is_mark("**"):
-        stream.at += 1
-    stream.at += 1
+    stream.mark(",", ";", ".")
+    while stream.word(*_ENDING_AT) or stream.mark("-", "("):
+        pass
+    if not stream.mark("**"):
+        raise NotUnderstood(stream.since(start), "where the last repeat ends is not understood")
+    stream.mark(")")
     return [*first, Repeat((*rest, *first), times, stream.since(start))]
+
+
+_ENDING_AT = ("ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "the", "last", "final", "rep", "repeat", "repetition", "at", "with", "on",
+              "in", "and", "only", "working", "work", "to", "up", "but", "you", "time", "of", "repeats")  # fmt: skip
 
 
 def _from_star(stream: Stream) -> None:

@@ -3,12 +3,14 @@
 import re
 from dataclasses import replace
 from functools import lru_cache
-from typing import Literal
+from typing import Any, Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import again, labels, onward
+from rillstep.core.notation.asides import instructions, kept_among
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.joins import joined_in, with_space
+from rillstep.core.notation.ledger import uncounted
 from rillstep.core.notation.rewriting import around_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
 from rillstep.core.notation.stated import split_totals
@@ -23,6 +25,7 @@ from rillstep.core.notation.tree import (
     CheckItem,
     Every,
     Gesture,
+    Kept,
     Line,
     Next,
     Num,
@@ -73,18 +76,19 @@ def read_row(
     if isinstance(whole, Finding):
         return (), (*findings, whole)
     if whole is not None:
-        last, steps, until_sts = whole
+        last, steps, until_sts, kept = whole
         counted = _until_totals(until_sts if last is not None else None)
         row = Row(
             label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span, label_span,
-            _breaks(findings), until_sts=until_sts if last is None else None,
+            _breaks(findings), until_sts=until_sts if last is None else None, kept=kept, name=label.name,
         )  # fmt: skip
         return (row,), tuple(findings)
-    body = stream_over(text, line, context, label.body, end)
-    many = even_rows(tuple(body.tokens), context, body.end) if label.last is not None else None
-    if many is not None and _covers(label, many[1]):  # "Rows 4-7: work 4 rows in sc"
+    body = instructions(text, line, context, label.body, end)
+    many = even_rows(body) if label.last is not None else None
+    if many is not None and _covers(label, many.many):  # "Rows 4-7: work 4 rows in sc"
         row = Row(
-            label.kind, label.first, label.last, many[2], totals, context.active, label.side, span, label_span, _breaks(findings)
+            label.kind, label.first, label.last, many.steps, totals, context.active, label.side, span, label_span, _breaks(findings),
+            kept=many.kept, name=label.name,
         )  # fmt: skip
         return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
@@ -94,25 +98,43 @@ def read_row(
     if edging is not None:
         told = (Prose(as_note(text[label.body : end], context), context.active, True, span),)
         begins = tuple(step for step in reading.steps[:1] if isinstance(step, Chain))
-        reading, body.findings = replace(reading, steps=(*begins, *edging[0].steps)), [edging[1]]
+        reading, body.findings = replace(reading, steps=(*begins, *edging[0].steps), kept=()), [edging[1]]
     findings += body.findings
     if not reading.steps and not findings:
         findings.append(Finding("row-empty", "error", span, "Nothing is worked in this line."))
-    others = [
-        _read_body(stream_over(text, line, context, label.body, end), label, totals, choice)[0]
+    others: list[Any] = [
+        _read_body(instructions(text, line, context, label.body, end), label, totals, choice)
         for choice in (() if context.decided else body.other_choices())
     ]
     if open_total is not None:
-        others.append(_read_body(stream_over(text, line, context, label.body, open_total[0]), label, open_total[1])[0])
+        others.append(_read_body(instructions(text, line, context, label.body, open_total[0]), label, open_total[1]))
+    others = [one for one, other in others if not _breaks(other.findings) or _breaks(body.findings)]
     if reading.totals:
         others += [replace(reading, steps=steps) for steps in around_chain(reading.steps)]
     if not reading.totals:
-        others += [after for one in (reading, *others) if (after := _told_after(one.steps)) is not None]
+        others += [after for one in (reading, *others) if (after := _told_after(one.steps, one.kept)) is not None]
     row = Row(
         label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span, label_span,
-        _breaks(findings), 0, tuple(other for other in others if other != reading),
+        _breaks(findings), 0, tuple(other for other in others if other != reading), kept=reading.kept, name=label.name,
     )  # fmt: skip
-    return (*told, row), tuple(findings)
+    return (*told, row), (*findings, *_rows_named(body, label))
+
+
+def _rows_named(body: Stream, label: labels.Label) -> list[Finding]:
+    """A row that is named as the one worked into ("in each st of Rnd 3") and is not the one before."""
+    if not label.first.parts or label.last is not None:
+        return []
+    found = []
+    for named in body.named:
+        before = all(a is None or b is None or a == b - 1 for a, b in zip(named.number.values, label.first.values, strict=True))
+        if named.kind == label.kind and not before:
+            message = f"The row before is worked into here, whatever its number: that it is {named.kind} {_one_of(named.number)} is not checked."
+            found.append(Finding("place-not-checked", "warning", named.number.span, message))
+    return found
+
+
+def _one_of(number: Num) -> int:
+    return next((v for v in number.values if v is not None), 0)
 
 
 def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]) -> labels.Label:
@@ -127,17 +149,17 @@ def read_label(text: str, line: int, context: Context, match: re.Match[str], exp
 
 def _told_whole(
     text: str, line: int, context: Context, label: labels.Label, end: int
-) -> tuple[Num | None, tuple[Step, ...], Num | None] | Finding | None:
+) -> tuple[Num | None, tuple[Step, ...], Num | None, tuple[Kept, ...]] | Finding | None:
     """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last, steps, until so many sts)."""
     if onward.starts(text[label.body : end]):
         try:
             step, said = onward.read_onward(text, line, context, label.body, end)
-            return label.last or onward.last_of(said, label.first), (step,), said.until_sts
+            return label.last or onward.last_of(said, label.first), (step,), said.until_sts, ()
         except NotUnderstood as problem:
             return problem_of(problem, "How these rows go on is not understood")
-    body = stream_over(text, line, context, label.body, end)
-    even = even_rows(tuple(body.tokens), context, body.end) if label.last is None else None
-    return (_after(label.first, even[1], 1, -1), even[2], None) if even is not None and not body.findings else None
+    body = instructions(text, line, context, label.body, end)
+    even = even_rows(body) if label.last is None else None
+    return (_after(label.first, even.many, 1, -1), even.steps, None, even.kept) if even is not None and not body.findings else None
 
 
 def _onward(
@@ -177,10 +199,12 @@ def _read_body(
         and body.choose(2, "joined in") == 0
     ):
         steps = told
-    return Reading(rewritten(steps, label.kind), same_totals(totals, [*body.totals, *label.totals]), choice), body
+    body.findings += uncounted(body, (steps, tuple(body.totals)))
+    plain = rewritten(steps, label.kind)
+    return Reading(plain, same_totals(totals, [*body.totals, *label.totals]), choice, kept_among(body, plain)), body
 
 
-def _told_after(steps: tuple[Step, ...]) -> Reading | None:
+def _told_after(steps: tuple[Step, ...], kept: tuple[Kept, ...]) -> Reading | None:
     """ "Sc through both layers across, 30 sc.": so many at the end of what goes to the end are its total."""
     end = len(steps)
     while end and isinstance(steps[end - 1], Gesture):
@@ -195,7 +219,7 @@ def _told_after(steps: tuple[Step, ...]) -> Reading | None:
     if not (isinstance(whole, Work) and isinstance(whole.into, Every) and whole.into.end.word in ("around", "across")):
         return None
     totals = (Total(last.into.count, last.stitch),)
-    return Reading((*before, *steps[end:]), totals) if last.per.is_always(1) else None
+    return Reading((*before, *steps[end:]), totals, kept=kept) if last.per.is_always(1) else None
 
 
 def _covers(label: labels.Label, many: Num) -> bool:
@@ -215,7 +239,8 @@ def _labelled_again(
     read: tuple[int, tuple[Total, ...], list[Finding]], spans: tuple[Span, Span],
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]]:  # fmt: skip
     end, totals, findings = read
-    body = stream_over(text, line, context, label.body, end)
+    body = instructions(text, line, context, label.body, end)
+    then: tuple[Gesture, ...] = ()
     sources: tuple[Num, ...] = ()
     otherwise: list[Finding] = []
     last, until_sts = label.last, None
@@ -233,7 +258,8 @@ def _labelled_again(
             last = _after(label.first, said.more, len(sources), -1)
         elif last is not None and said.more is not None and sources:
             otherwise = counted_otherwise(label.first, last, said.more, len(sources), len(said.then), label.kind)
-        _rest_is_read(body)
+        then = _done_then(body)
+        body.count(0)  # each number is one of rows, or how often they are repeated
     except NotUnderstood as problem:
         findings.append(problem_of(problem, "These rows to repeat are not understood"))
     findings += body.findings
@@ -247,6 +273,9 @@ def _labelled_again(
         *spans,
         _breaks(findings),
         until_sts=until_sts if last is None else None,
+        then=then,
+        kept=kept_among(body, ()),
+        name=label.name,
     )
     return (row,), (*findings, *otherwise)
 
@@ -261,9 +290,13 @@ def _until_totals(until_sts: Num | None) -> list[Total]:
     return [Total(until_sts, "sts")] if until_sts is not None else []
 
 
-def _rest_is_read(body: Stream) -> None:
-    """What stands after a repetition of rows may only be gestures and totals."""
-    read_steps(body)
+def _done_then(body: Stream) -> tuple[Gesture, ...]:
+    """What is done after a repetition of rows: only gestures and totals may stand there. Raises NotUnderstood."""
+    start = body.at
+    steps = read_steps(body)
+    if not all(isinstance(step, Gesture) or (isinstance(step, Chain) and step.length.is_always(1)) for step in steps):
+        raise NotUnderstood(body.since(start), "after rows that are worked again, only what ends them may stand, such as “fasten off”")
+    return tuple(step for step in steps if isinstance(step, Gesture) and step.kind not in ("turn", "join"))
 
 
 def _unlabelled_again(
@@ -272,7 +305,7 @@ def _unlabelled_again(
     end, totals, findings, _ = split_totals(text, line, context, 0)
     if re.search(r"\b(?:rows?|rn?ds?|rounds?)\W*$", text, re.IGNORECASE):
         end, totals, findings = len(text), (), []  # "(19 rows)" counts rows
-    body = stream_over(text, line, context, 0, end)
+    body = instructions(text, line, context, 0, end)
     keep = set(context.active)
     first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
     try:
@@ -293,7 +326,11 @@ def _unlabelled_again(
         findings.append(Finding("rows-not-counted", "warning", said.by_measure, message))
     elif said.until_sts is None:
         last = _after(first, Num(tuple(None if v is None else 1 for v in first.values)), len(sources), -1)
-    read_steps(body)
+    try:
+        then = _done_then(body)
+    except NotUnderstood as problem:
+        then = ()
+        findings.append(problem_of(problem, "These rows to repeat are not understood"))
     findings += body.findings
     broken = any(f.severity == "error" for f in findings)
     until_sts = said.until_sts if last is None else None
@@ -309,10 +346,12 @@ def _unlabelled_again(
         span,
         broken,
         until_sts=until_sts,
+        then=then,
+        kept=kept_among(body, ()),
     )
     lines: tuple[Line, ...] = (row,)
     if said.then and last is not None:
-        lines = (replace(row, totals=()), _then_again(row, last, said.then))
+        lines = (replace(row, totals=(), then=(), kept=()), _then_again(row, last, said.then))
     if said.total is not None and (said.more is not None or said.then):
         what = "rows" if kind == "Row" else "rnds"
         lines = (*lines, Check((CheckItem(what, said.total),), context.active, replace(span, line=line)))  # type: ignore[arg-type]
@@ -353,17 +392,18 @@ def read_unlabelled(
     """
     start = title_ends(text)
     end, totals, problems, _ = split_totals(text, line, context, start)
-    stream = stream_over(text, line, context, start, end)
+    stream = instructions(text, line, context, start, end)
     span = Span(line, start + 1, len(text) + 1)
     coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
-    even = even_rows(tuple(stream.tokens), context, stream.end)
+    even = even_rows(stream)
     if even is not None:
-        kind, many, steps = even
-        last = _after(coming, many, 1, -1)
-        return Row(kind, coming, last, steps, totals, context.active, None, span, span), tuple(problems), start  # type: ignore[arg-type]
+        last = _after(coming, even.many, 1, -1)
+        row = Row(even.kind, coming, last, even.steps, totals, context.active, None, span, span, kept=even.kept)  # type: ignore[arg-type]
+        return row, tuple(problems), start
     if not instructs(text):
         return None
     steps = read_steps(stream)
+    stream.findings += uncounted(stream, (steps, tuple(stream.totals)))
     totals = same_totals(totals, stream.totals)
     if stream.findings or problems or not whole_row(steps, totals):
         return None
@@ -373,11 +413,15 @@ def read_unlabelled(
         first = Num(tuple(None if v is None else anew for v in coming.values))
     others = []
     for choice in stream.other_choices():
-        again_ = stream_over(text, line, context, start, end)
+        again_ = instructions(text, line, context, start, end)
         again_.choice = choice
-        others.append(Reading(rewritten(read_steps(again_), kind), totals))
+        plain = rewritten(again_steps := read_steps(again_), kind)
+        if not again_.findings and not uncounted(again_, (again_steps, tuple(again_.totals))):
+            others.append(Reading(plain, totals, kept=kept_among(again_, plain)))
+    plain = rewritten(steps, kind)
     row = Row(
-        kind, first, None, rewritten(steps, kind), totals, context.active, None, span, span, readings=tuple(others)  # type: ignore[arg-type]
+        kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),  # type: ignore[arg-type]
+        kept=kept_among(stream, plain),
     )  # fmt: skip
     return row, (), start
 
@@ -393,19 +437,55 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     match = SETUP.match(text)
     if match is None:
         return None
-    begin = match.start("rest")
-    if (
-        match["rest"][0].isdigit() and "ch" not in match["rest"].lower() and text[:begin].endswith(": ")
-    ):  # "Foundation chain: 25 [29]"
+    begin, rest = match.start("rest"), match["rest"]
+    before = _before_setup(text, line, context, begin)
+    if rest[0].isdigit() and "ch" not in rest.lower() and text[:begin].endswith(": "):  # "Foundation chain: 25 [29]"
         begin -= 3
         text = f"{text[:begin]}ch {text[begin + 3 :]}"
-    stream = stream_over(text, line, context, begin, len(text))
+    stream = instructions(text, line, context, begin, len(text))
     steps = read_steps(stream)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
-    told = bool(stream.findings) or any(isinstance(step, Gesture) and step.kind == "aside" for step in steps)
-    if told and not re.match(r"ch(ain)?\b", match["rest"], re.IGNORECASE):
+    findings = [*stream.findings, *uncounted(stream, (steps, tuple(stream.totals)))]
+    told = bool(findings) or bool(stream.kept or stream.told)
+    if before is None:
+        findings.append(Finding("not-understood", "error", Span(line, span.column, begin + 1), f"“{text[:begin].strip()}” is not understood."))
+        before = ((), ())
+    if told and not re.match(r"ch(ain)?\b", rest, re.IGNORECASE) and (findings or not steps or not _is_setting_up(steps)):
         return None
     short = isinstance(steps[0], Chain) and max(v or 0 for v in steps[0].length.values) <= 4 if steps else False
-    if not steps or starts_piece(steps) or (stream.findings and short):
+    if not steps or starts_piece(steps) or (findings and short):
         return None  # "Ch 1, sc evenly all around the piece": no foundation, whatever it is
-    return Setup(steps, context.active, span, bool(stream.findings)), tuple(stream.findings)
+    kept = (*before[1], *(replace(one, after=one.after + len(before[0])) for one in kept_among(stream, steps)))
+    setup = Setup((*before[0], *steps), context.active, span, _breaks(findings), kept, tuple(stream.totals))
+    return setup, tuple(findings)
+
+
+def _is_setting_up(steps: tuple[Step, ...]) -> bool:
+    """Are they only chains and gestures?"""
+    return all(isinstance(step, Chain | Gesture) for step in steps)
+
+
+# What may be said before a foundation, and is said by it: "Foundation chain:", "To begin, make a slip knot and".
+_SETTING_UP = re.compile(
+    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)?\s*[:,]?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?"
+    r"(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your))?\s*(?:a\s+)?(?:foundation\s+)?(?:chain:\s*)?",
+    re.IGNORECASE,
+)
+
+
+def _before_setup(text: str, line: int, context: Context, end: int) -> tuple[tuple[Step, ...], tuple[Kept, ...]] | None:
+    """What stands before a foundation: the colour that it is made in, and words; None where it is not understood."""
+    if not text[:end].strip() or _SETTING_UP.fullmatch(text, 0, end):
+        return (), ()
+    told, lead = _SET_UP_TAIL.search(text, 0, end), _SET_UP_LEAD.match(text, 0, end)
+    stream = instructions(text, line, context, lead.end() if lead is not None else 0, told.start() if told is not None else end)
+    steps = read_steps(stream)
+    if stream.findings or uncounted(stream, steps) or not all(isinstance(step, Gesture | Chain) for step in steps):
+        return None
+    return steps, kept_among(stream, steps)
+
+
+_SET_UP_LEAD = re.compile(r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE)
+_SET_UP_TAIL = re.compile(
+    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$", re.IGNORECASE
+)

@@ -43,7 +43,7 @@ def in_colour(stream: Stream) -> Gesture | None:
             stream.at = start  # "6 sc in mc": where it is no colour, it is the ring
             return None
         if token is not None and letter and (following is None or following.kind == "mark"):
-            stream.at += 1
+            stream.next()
             return Gesture("change colour", token.text.upper(), span=stream.since(start))
     stream.at = start
     return None

@@ -172,7 +172,7 @@ def _ordinal(stream: Stream) -> int:
     token = stream.peek()
     if token is None or token.kind != "ordinal":
         return 0
-    stream.at += 1
+    stream.next()
     return int(token.text[:-2])
 
 

@@ -10,17 +10,17 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, repeats, works
+from rillstep.core.notation.asides import USUAL_WORDS, changes_nothing, keep, keep_clause, keep_phrase
 from rillstep.core.notation.ends import beginning_chain, read_end
 from rillstep.core.notation.gestures import read_gesture
 from rillstep.core.notation.joins import names_colour
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.qualifying import from_where, qualifiers
 from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.talk import USUAL_WORDS, words_only
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.totals import stated_within
-from rillstep.core.notation.tree import Gesture, InRing, Next, Skip, SkipTo, Step, Work
-from rillstep.core.notation.vocabulary import sees_stitch
+from rillstep.core.notation.tree import Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
+from rillstep.core.notation.vocabulary import sees_stitch, stitch_word
 from rillstep.core.notation.whats import STITCH, STITCHES, plain_num, read_what
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 
@@ -41,8 +41,11 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             stream.findings.append(Finding("not-understood", "error", token.span, message))
             stream.at = len(stream.tokens)
             continue
-        if token.is_mark(*SEPARATORS) or (token.is_word(*_BETWEEN) and not _opens(stream)):
-            stream.at += 1
+        if token.is_mark(*SEPARATORS):
+            stream.next()
+            continue
+        if token.is_word(*_BETWEEN) and not _opens(stream):
+            _between(stream)
             continue
         if closing == "*" and token.is_word("rep", "repeat"):
             return tuple(steps)
@@ -54,25 +57,37 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
         try:
             steps += read_clause(stream, steps)
         except NotUnderstood as problem:
-            told = words_only(stream, start)
-            if told is not None:
-                steps.append(told)
+            reached = stream.at
+            if keep_clause(stream, start):
                 continue
+            stream.at = max(reached, start + 1)
             _give_up_clause(stream, start, problem, closing)
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
     return tuple(steps)
 
 
+def _between(stream: Stream) -> None:
+    """A word that only leads on to a clause; with the clause, where all of it is words that change nothing."""
+    start, token = stream.at, stream.next()
+    if token.is_word("carefully", "loosely"):
+        keep(stream, start)
+    elif token.is_word("with", "working") and sees_stitch(stream) is None:
+        stream.at = start
+        if not (_says_nothing(stream, True) or keep_clause(stream, start)):
+            stream.next()
+
+
 _NOTHING = (
     "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating", "turning the work", "rotating the piece",
-    "turning the work clockwise", "turning clockwise", "alternately", "as you go",
+    "turning the work clockwise", "turning clockwise", "as you go",
     "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
     "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds", "working in rows",
     "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
     "moving marker up each round", "moving the marker up each round",
     "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round", "at the end of the last round", "on last row",
     "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
+    "to work in rounds", "to work in rnds", "to work in the round",
 )  # fmt: skip
 
 
@@ -86,30 +101,28 @@ _TO_CLOSE = (
 def _tells_purpose(stream: Stream) -> bool:
     """ "To close the bottom, ...": what a line is for."""
     start = stream.at
-    if stream.word("to"):
-        while (token := stream.peek()) is not None and token.kind == "word" and sees_stitch(stream) is None:
-            stream.at += 1
-        if stream.at - start > 1 and stream.mark(",", ":"):
+    if stream.word("to") and stream.peek() is not None and sees_stitch(stream) is None:
+        if keep_phrase(stream, start) and stream.mark(",", ":"):
             return True
     stream.at = start
     return False
 
 
 def _says_nothing(stream: Stream, after_step: bool) -> bool:
-    """ "Work even:", "..., for the button loop": words that change nothing in what is worked; taken whole."""
+    """ "Work even:", "..., for the button loop": words that change nothing in what is worked; they are kept."""
     start = stream.at
-    if stream.word("using", "with"):  # "using a 3.5 mm hook, ..."
-        while (token := stream.peek()) is not None and token.kind in ("word", "num") and stream.at - start < 9:
-            stream.at += 1
-            if token.is_word("hook"):
-                return True
-            if token.is_word("mm") or (stream.peek() is not None and stream.tokens[stream.at].is_mark("-", "/")):
-                stream.mark("-", "/")
-    stream.at = start
+    if (stream.sees("using") or stream.sees("with")) and any(t.is_word("hook") for t in stream.tokens[start : start + 8]):
+        at = next(i for i in range(start, start + 8) if stream.tokens[i].is_word("hook"))
+        if changes_nothing(stream, start, at + 1):  # "using a 3.5 mm hook, ..."
+            stream.at = at + 1
+            keep(stream, start)
+            return True
     if stream.any_of(*_NOTHING) and ((token := stream.peek()) is None or token.kind == "mark" or token.is_word("and")):
+        keep(stream, start)
         return True
     stream.at = start
     if stream.any_of(*_INCLUDING) and beginning_chain(stream) is not None:
+        stream.count(start)
         return True  # a chain that counts is one of the stitches anyway
     stream.at = start
     if not after_step and _tells_purpose(stream):
@@ -118,36 +131,32 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
         return True
     if after_step and _tells_of_last(stream):
         return True
-    if after_step and stream.any_of(
-        "working last", "working the last", "with the last", "with last", "placing last", "making last"
-    ):
-        while (token := stream.peek()) is not None and token.kind != "mark":
-            stream.at += 1  # where the last stitch of a repeat goes: into the last place, as it does anyway
+    if after_step and stream.word("for", "as") and not stream.sees("a", "total") and keep_phrase(stream, start):
         return True
-    if after_step and stream.word("for", "as") and not stream.sees("a", "total"):
-        while (token := stream.peek()) is not None and token.kind in ("word", "ordinal"):
-            stream.at += 1
-        if (token := stream.peek()) is None or token.kind == "mark":
-            return True
     stream.at = start
     return False
 
 
 def _tells_of_last(stream: Stream) -> bool:
-    """ "last sc goes in top of beginning ch-3": where the last stitch goes, as it does anyway."""
+    """ "last sc goes in top of beginning ch-3", "working last dc into last st": where the last stitch goes, as it does anyway."""
     start = stream.at
+    placed = stream.any_of("working", "placing", "making", "with")
     stream.word("the", "your")
     if stream.word("last", "final"):
-        stream.word("next")
         known = stitch_words(stream.context.terms)
         if (token := stream.peek()) is not None and (token.text in known or token.is_word(*STITCH)):
-            stream.at += 1
-            if stream.word("goes", "is", "will", "should", "falls", "lands"):
-                while ((token := stream.peek()) is not None and token.kind != "mark") or (
-                    token is not None and token.is_mark("-")
-                ):
-                    stream.at += 1
-                return True
+            stream.next()
+            verb = stream.any_of("goes", "will be", "should be", "falls", "lands", "is worked", "is made", "goes down", "should go", "will go") or stream.word("is", "worked", "made")
+            stream.any_of("worked", "made", "go")
+            if (verb or placed) and stream.word("in", "into", "on"):
+                try:
+                    into, _ = read_into(stream)
+                except NotUnderstood:
+                    into = None
+                end = stream.peek()
+                if isinstance(into, Last | TopOfChain) and (end is None or end.kind == "mark"):
+                    stream.count(start)
+                    return True
     stream.at = start
     return False
 
@@ -202,7 +211,7 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     ):
         return chains.read_counted_chain(stream, start)
     if token.is_word("make", "work") and _counts_chains(stream):
-        stream.at += 1
+        stream.next()
         return chains.read_counted_chain(stream, start)
     if token.is_word("in", "into"):
         return [_read_place_first(stream, start)]
@@ -261,12 +270,19 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
     qualifiers(stream)
     from_where(stream)
     if what.kind in ("ch", "sp") and stream.word("that", "which"):  # "skipping the ch-1 that closes each puff"
-        while (token := stream.peek()) is not None and token.kind in ("word", "num"):
-            stream.at += 1
-        return []
+        if stream.word("closes", "closed", "close", "ends") and stream.word("each", "every", "the") and stitch_word(stream) is not None:
+            stream.count(start)
+            return []
+        raise NotUnderstood(stream.since(start))
     if stream.word("behind"):  # the stitch behind one that was worked lower down is covered by it: it is taken already
-        while (token := stream.peek()) is not None and token.kind in ("word", "num"):
-            stream.at += 1
+        stream.any_of("the", "each", "every", "this", "that")
+        stream.number()
+        if stream.peek() is not None and stitch_word(stream) is None and not stream.word("it", "them", *STITCH):
+            end = stream.peek()
+            if end is not None and end.kind != "mark":
+                raise NotUnderstood(stream.since(start))
+        stream.any_of("just made", "just worked", "made", "worked")
+        stream.count(start)
         return []
     skipped: list[Step] = [Skip(number, what, first, stream.since(start))]
     at = stream.at
@@ -282,18 +298,19 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
 def _is_first(stream: Stream) -> bool:
     token = stream.peek()
     if token is not None and token.kind == "ordinal" and token.text == "1st":
-        stream.at += 1
+        stream.next()
+        stream.count(stream.at - 1)
         return True
     return False
 
 
 def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing: str | None) -> None:
     """Step over a clause that was not understood, and say so, naming its words."""
-    stream.at = max(stream.at, start + 1)
     while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "]", ")"):
-        stream.at += 1
+        stream.next()
     if closing is None and (token := stream.peek()) is not None and token.is_mark("]", ")"):
-        stream.at += 1
+        stream.next()
+    stream.count(start)  # said to be not understood
     span = stream.since(start)
     words = " ".join(token.text for token in stream.tokens[start : stream.at])
     foreign = _foreign_word(stream, start)

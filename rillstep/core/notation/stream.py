@@ -1,7 +1,7 @@
 """A cursor over the tokens of one line, with the numbers of the sizes in force."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
@@ -53,16 +53,47 @@ def by_first_word(phrases: tuple[str, ...]) -> dict[str, list[tuple[int, tuple[s
     return found
 
 
+@dataclass(frozen=True)
+class RowNamed:
+    """A row that words name as the one worked into ("sc in each st of Rnd 3"); at: the token behind it."""
+
+    kind: str
+    number: Num
+    at: int
+
+
 Choice = tuple[int, str]  # which way of reading, and of what alone ("": of everything)
 FIRST: Choice = (0, "")
 
 
-class Stream:
-    """Tokens with a position. Reading past the end gives None, never an exception."""
+@dataclass(frozen=True)
+class Passed:
+    """Tokens `first` to `last` (one past the end) of a stream that make no step, with how they are written.
 
-    def __init__(self, tokens: Sequence[Token], context: Context, end: Span) -> None:
-        self.tokens, self.context, self.end = tokens, context, end
-        self.at = 0
+    bracket: they stand in brackets of their own, which `words` leaves out.
+    """
+
+    first: int
+    last: int
+    words: str
+    bracket: bool
+    span: Span
+
+
+class Stream:
+    """Tokens with a position, and the ledger of a line: what was kept as words, and which numbers were taken into account.
+
+    Reading past the end gives None, never an exception. Every token that the cursor has passed is worked, unless it is
+    in `kept`; a number that was passed and stands in no step must be in `counted`, or the line is not understood.
+    """
+
+    def __init__(self, tokens: Sequence[Token], context: Context, end: Span, text: str = "") -> None:
+        self.tokens, self.context, self.end, self.text = tokens, context, end, text
+        self.kept: list[Passed] = []  # words that change nothing, in order
+        self.told: list[Passed] = []  # brackets that only tell, which were taken out before; `first` is where each stood
+        self.counted: list[tuple[int, int]] = []  # tokens whose numbers are held to otherwise than as a number of a step
+        self.named: list[RowNamed] = []  # rows that are named as those worked into
+        self._at = 0
         self.depth = 0
         self.implied_end = False  # the last "each" had no end of its own
         self.loop: Loop = "both"  # "working in back loops only, ..." holds for the rest of the line
@@ -74,6 +105,43 @@ class Stream:
         self.ends_with_total = False  # those in brackets are then counts of a part
         self.choice: Choice = FIRST  # which of several ways of reading is taken where the words leave it open
         self.ways: dict[str, int] = {}  # how many ways there are to read what
+
+    @property
+    def at(self) -> int:
+        """The index of the token that comes next. Put back, it gives up what was kept from there on."""
+        return self._at
+
+    @at.setter
+    def at(self, value: int) -> None:
+        if value < self._at:
+            while self.kept and self.kept[-1].last > value:
+                self.kept.pop()
+            while self.counted and self.counted[-1][1] > value:
+                self.counted.pop()
+            while self.named and self.named[-1].at >= value:
+                self.named.pop()
+        self._at = value
+
+    def count(self, start: int) -> None:
+        """The numbers from token `start` on are taken into account in what was read, though none of them stands in it."""
+        self.counted.append((start, self._at))
+
+    def part(self, first: int, last: int) -> "Stream":
+        """A stream over some of the tokens."""
+        return Stream(self.tokens[first:last], self.context, self.end, self.text)
+
+    def adopt(self, part: "Stream", first: int) -> None:
+        """Take over what a part that began at token `first` has in its ledger, but for its findings."""
+        self.kept += [replace(one, first=one.first + first, last=one.last + first) for one in part.kept]
+        self.counted += [(a + first, b + first) for a, b in part.counted]
+        self.named += [replace(one, at=one.at + first) for one in part.named]
+
+    def written(self, first: int, last: int) -> str:
+        """Tokens as they stand in the text."""
+        if first >= last:
+            return ""
+        start, end = self.tokens[first].span.column - 1, self.tokens[last - 1].span.end_column - 1
+        return " ".join((self.text[start:end] or " ".join(t.text for t in self.tokens[first:last])).split())
 
     def choose(self, ways: int, what: str) -> int:
         """Which of so many ways of reading `what` is meant here; the others are tried when the row does not come out."""
@@ -88,14 +156,14 @@ class Stream:
         return [*alone, *(every if len(self.ways) > 1 else ())]
 
     def peek(self, ahead: int = 0) -> Token | None:
-        index = self.at + ahead
+        index = self._at + ahead
         return self.tokens[index] if index < len(self.tokens) else None
 
     def next(self) -> Token:
         token = self.peek()
         if token is None:
             raise NotUnderstood(self.end, "the line ends too early")
-        self.at += 1
+        self._at += 1
         return token
 
     def here(self) -> Span:
@@ -106,19 +174,19 @@ class Stream:
         """The span from token number `start` to the last one read."""
         if start >= len(self.tokens):
             return self.end
-        return self.tokens[start].span.to(self.tokens[max(start, self.at - 1)].span)
+        return self.tokens[start].span.to(self.tokens[max(start, self._at - 1)].span)
 
     def word(self, *words: str) -> bool:
         """Take the next token if it is one of these words."""
-        at = self.at
+        at = self._at
         if at < len(self.tokens) and (token := self.tokens[at]).kind == "word" and token.text in words:
-            self.at = at + 1
+            self._at = at + 1
             return True
         return False
 
     def words(self, *sequence: str) -> bool:
         """Take these words in a row, or nothing."""
-        at, tokens = self.at, self.tokens
+        at, tokens = self._at, self.tokens
         if at + len(sequence) > len(tokens):
             return False
         for word in sequence:
@@ -126,7 +194,7 @@ class Stream:
             if token.text != word or token.kind != "word":
                 return False
             at += 1
-        self.at = at
+        self._at = at
         return True
 
     def sees(self, *sequence: str) -> bool:
@@ -142,9 +210,9 @@ class Stream:
 
     def phrase(self, phrases: tuple[str, ...]) -> int | None:
         """Take the first of these phrases that comes next; the answer is its index."""
-        if self.at >= len(self.tokens):
+        if self._at >= len(self.tokens):
             return None
-        token = self.tokens[self.at]
+        token = self.tokens[self._at]
         if token.kind != "word":
             return None
         for index, words in by_first_word(phrases).get(token.text, ()):
@@ -153,9 +221,9 @@ class Stream:
         return None
 
     def mark(self, *marks: str) -> bool:
-        at = self.at
+        at = self._at
         if at < len(self.tokens) and (token := self.tokens[at]).kind == "mark" and token.text in marks:
-            self.at = at + 1
+            self._at = at + 1
             return True
         return False
 
@@ -164,7 +232,7 @@ class Stream:
         token = self.peek()
         if token is None or token.kind not in ("num", "expr"):
             return None
-        self.at += 1
+        self._at += 1
         return self.as_num(token)
 
     def need_number(self, what: str) -> Num:
@@ -229,7 +297,7 @@ def stream_over(text: str, line: int, context: Context, start: int, end: int) ->
     """A stream over text[start:end], with true columns."""
     tokens: Sequence[Token] = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
     tokens = renamed(tokens, text, context.renamed) if context.renamed else tokens
-    return Stream(tokens, context, Span(line, max(1, end), end + 1))
+    return Stream(tokens, context, Span(line, max(1, end), end + 1), text)
 
 
 def problem_of(problem: NotUnderstood, what: str) -> Finding:

@@ -14,7 +14,7 @@ _SLASH_WORDS = re.compile(
 )
 # "R2-R20 [R26] [R32]:", "R10-R12 (R12-R14):"
 _SET_WORDS = re.compile(
-    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2}\d+(?:[\s(),\[\]/–—-]{1,4}(?:(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2})?\d+){1,39}[)\]]?(?=\s{0,3}:)",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2}\d+(?:(?:[\s(),\[\]/–—-]{1,4}|\sto\s)(?:(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2})?\d+){1,39}[)\]]?(?=\s{0,3}:)",
     re.IGNORECASE,
 )
 # "Rnd 1 <tab> sc in each st around <tab> 24": the columns of a table.
@@ -49,7 +49,8 @@ def _one_word(text: str) -> str:
         return text
     first = re.match(r"\s*[A-Za-z]+", text)
     start = first.end() if first is not None else 0
-    return text[:start] + re.sub(r"[A-Za-z.]", " ", text[start : match.end()]) + text[match.end() :]
+    told = re.sub(r"\bto\b|[A-Za-z.]", lambda letter: letter[0] if len(letter[0]) > 1 else " ", text[start : match.end()])
+    return text[:start] + told + text[match.end() :]
 
 
 def _columns(text: str) -> str:

@@ -27,7 +27,7 @@ def together_word(stream: Stream, token: Token) -> tuple[str, int] | None:
     if token.kind == "word" and (match := _TOGETHER.match(token.text)):
         us = words.get(match.group(1))
         if us is not None and int(match.group(2)) > 0:
-            stream.at += 1
+            stream.next()
             if stream.mark("-") and not stream.word("tog"):
                 stream.at -= 1
             return us, int(match.group(2))
@@ -39,10 +39,12 @@ def together_word(stream: Stream, token: Token) -> tuple[str, int] | None:
             and (third := stream.peek(2)) is not None
             and third.is_word("tog", "together")
         ):
-            stream.at += 3
+            for _ in range(3):
+                stream.next()
             return words[stuck.group(1)], int(stuck.group(2))
         if following is not None and following.is_word("tog", "together"):
-            stream.at += 2
+            stream.next()
+            stream.next()
             return words[stuck.group(1)], int(stuck.group(2))
     return None
 
@@ -54,9 +56,6 @@ def read_together(stream: Stream, start: int, what: tuple[str, int], leading: Nu
     times: Num | None = leading
     end: ToEnd | None = None
     into: Into | None = None
-    if stream.mark("("):
-        while stream.peek() is not None and not stream.mark(")"):
-            stream.at += 1
     if stream.word("over", "across", "using", "in", "into", "around", "on"):
         if stream.tokens[stream.at - 1].is_word("around", "across") and not _opens_number(stream):
             stream.at -= 1
@@ -87,6 +86,7 @@ def _together_place(stream: Stream, legs: int) -> Into | None:
     if number is not None and number.is_always(legs) and legs > 1:
         stream.word("2") if each else None
         read_what(stream)
+        stream.count(at)
         return None
     stream.at = at
     into, _ = read_into(stream)

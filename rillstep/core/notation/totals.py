@@ -7,7 +7,7 @@ from rillstep.core.notation.ends import MOTIFS
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Gesture, Next, Num, Step, Total
-from rillstep.core.notation.vocabulary import foundation_stitch, stitch_word
+from rillstep.core.notation.vocabulary import foundation_stitch, sees_stitch, stitch_word
 from rillstep.core.notation.whats import CHAIN, SPACE, STITCH, STITCHES, plain_num, read_counted_space
 
 _FILLERS = (
@@ -41,20 +41,14 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
         if token.is_mark(",", ".", ";", "+", "(", ")", "[", "]", "-", "—", "=", ">", "<", ":", "&") or token.is_word(
             *_FILLERS
         ):
-            stream.at += 1
+            stream.next()
             continue
-        if stream.word("after", "at") and stream.word("end", "the", "this", "last", "final", "your") is not None:
-            while (
-                (more := stream.peek()) is not None
-                and more.kind in ("word", "ordinal", "num")
-                and not more.is_mark(",")
-            ):
-                stream.at += 1  # "54 sts after 9th rnd"
+        if stream.word("after", "at"):  # "54 sts after 9th rnd", "at the end of the last row"
+            _words_of(stream, _WHEN)
             continue
         if stream.word("with", "including", "incl", "counting"):  # "5 dc, with the ch-3"
             stream.mark(".")  # "incl. starting ch"
-            while (more := stream.peek()) is not None and (more.kind != "mark" or more.is_mark("-")):
-                stream.at += 1
+            _words_of(stream, _WITH)
             continue
         if found and found[-1].what not in ("sp", "ch") and _spaces_besides(stream):
             found.append(Total(found[-1].count, "sp"))  # "20 hdc and ch-sps": as many of both
@@ -71,6 +65,21 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
             total for total in found if total.what in ("sp", "ch", "sts")
         ]  # "10 shells, 10 dc": those outside of them
     return found
+
+
+_WHEN = ("end", "the", "this", "last", "final", "your", "of", "each", "row", "rows", "rnd", "rnds", "round", "rounds", "to", "increases", "decreases", "and", "on", "here")
+_WITH = ("the", "a", "your", "ch", "chs", "chain", "chains", "starting", "start", "beginning", "beg", "turning", "first", "initial", "tch", "as", "st", "sts", "one",
+         "counted", "of", "skipped", "at", "both", "post", "posts", "in", "each", "end", "row", "rnd", "this", "counting", "sp", "sps")  # fmt: skip
+
+
+def _words_of(stream: Stream, words: tuple[str, ...]) -> None:
+    """What a total says besides of when it holds or what it includes, up to the next mark. Raises NotUnderstood."""
+    start = stream.at
+    while (token := stream.peek()) is not None and (token.kind != "mark" or token.is_mark("-")):
+        if not (token.is_word(*words) or token.kind in ("num", "ordinal") or token.is_mark("-") or sees_stitch(stream) is not None):
+            raise NotUnderstood(token.span, "what is counted besides")
+        stream.next()
+    stream.count(start)
 
 
 def _spaces_besides(stream: Stream) -> bool:
@@ -165,7 +174,8 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
 def _unread(stream: Stream, token: Token, start: int) -> None:
     """ "1 buttonhole": something is counted that the text does not define, so that it cannot be checked."""
     while (more := stream.peek()) is not None and more.kind == "word" and not more.is_word("and", "plus"):
-        stream.at += 1
+        stream.next()
+    stream.count(start)
     message = f"“{token.text}” is not a stitch that this text defines, so this number is not checked."
     stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
 

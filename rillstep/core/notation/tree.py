@@ -181,7 +181,7 @@ GestureKind = Literal[
 
 @dataclass(frozen=True)
 class Gesture:
-    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where.
+    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where; `how`: in words.
 
     "so far" states in the middle of a row how many there are, or how many the last steps made, as `into` counts.
     """
@@ -190,6 +190,7 @@ class Gesture:
     name: str = ""
     into: Into | None = None
     span: Span = field(default=NOWHERE, compare=False)
+    how: str = ""
 
 
 Step = (
@@ -226,12 +227,26 @@ class Total:
 
 
 @dataclass(frozen=True)
+class Kept:
+    """Words of a line that change nothing in what is worked, as they are written; they are printed at their place.
+
+    after: how many of the steps begin before them. bracket: they stand in brackets of their own.
+    """
+
+    words: str
+    after: int
+    bracket: bool = False
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
 class Reading:
     """Another way in which a row can be read, where its words leave it open; choice: which way of reading what."""
 
     steps: tuple[Step, ...]
     totals: tuple[Total, ...]
     choice: tuple[int, str] = field(default=(0, ""), compare=False)
+    kept: tuple[Kept, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -253,6 +268,8 @@ class Row:
         default=(), compare=False
     )  # tried when the row does not come out as it stands
     until_sts: Num | None = field(default=None, compare=False)  # as in `Again`
+    kept: tuple[Kept, ...] = ()
+    name: str = ""  # what its label calls it, besides its number
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -272,6 +289,8 @@ class Setup:
     sizes: tuple[int, ...]
     span: Span = field(default=NOWHERE, compare=False)
     broken: bool = field(default=False, compare=False)
+    kept: tuple[Kept, ...] = ()
+    totals: tuple[Total, ...] = ()
 
     @cached_property
     def gestures(self) -> frozenset[str]:
@@ -327,6 +346,9 @@ class Again:
     broken: bool = field(default=False, compare=False)
     last_line: int = field(default=0, compare=False)
     until_sts: Num | None = None
+    then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
+    kept: tuple[Kept, ...] = ()
+    name: str = ""
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -334,6 +356,13 @@ class Again:
 
 
 Line = Row | Again | Setup | Check | Prose
+
+
+def words_of(line: Line) -> tuple[str, ...]:
+    """What a line keeps as words: all of a line of prose, or what stands among instructions."""
+    if isinstance(line, Prose):
+        return (line.text,)
+    return () if isinstance(line, Check) else tuple(one.words for one in line.kept)
 
 
 def lines_of(row: Row | Again) -> range:

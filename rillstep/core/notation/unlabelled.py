@@ -5,9 +5,12 @@ read so is kept as words, and the reader is told that it was not worked.
 """
 
 import re
-from dataclasses import replace
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.asides import kept_among
+from rillstep.core.notation.ledger import uncounted
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
@@ -20,6 +23,7 @@ from rillstep.core.notation.tree import (
     FromHook,
     Gesture,
     InRing,
+    Kept,
     Next,
     Num,
     Repeat,
@@ -83,8 +87,19 @@ def alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     return tuple(every if step is one else step for step in steps)
 
 
-def even_rows(tokens: tuple[Token, ...], context: Context, end: Span) -> tuple[str, Num, tuple[Step, ...]] | None:
-    """ "Work 10 (12) rounds even in hdc", "Sc in each st around for 8 rnds": (kind, how many, steps); None for anything else."""
+@dataclass(frozen=True)
+class Even:
+    """So many rows worked alike: "Row" or "Rnd", how many, what is worked in each, and words besides."""
+
+    kind: str
+    many: Num
+    steps: tuple[Step, ...]
+    kept: tuple[Kept, ...]
+
+
+def even_rows(body: Stream) -> Even | None:
+    """ "Work 10 (12) rounds even in hdc", "Sc in each st around for 8 rnds"; None for anything else. The stream is only looked at."""
+    tokens, context = body.tokens, body.context
     first = tokens[0] if tokens else None
     if (
         first is None
@@ -108,28 +123,30 @@ def even_rows(tokens: tuple[Token, ...], context: Context, end: Span) -> tuple[s
     ):
         begin -= 1
     rest = [*tokens[:begin], *tokens[last:]]
-    while rest and rest[0].is_word(*_LEADING):
-        rest.pop(0)
-    findings: list[Finding] = []
-    counting = Stream([tokens[at]], context, end)
+    counting = Stream([tokens[at]], context, body.end)
     try:
         number = counting.need_number("rows")
     except NotUnderstood:
         return None
+    told = 0
     comma = next((i for i, token in enumerate(tokens[:6]) if token.is_mark(",")), None)
     if comma is not None and comma < begin and tokens[0].is_word("with", "using"):
-        rest = [*tokens[comma + 1 : begin], *tokens[last:]]  # "With colour 2, work 4 rows in sc"
-        while rest and rest[0].is_word(*_LEADING):
-            rest.pop(0)
-    stream = Stream(rest, replace(context, kind=kind), end)
+        told = comma + 1  # "With colour 2, work 4 rows in sc"
+    lead = told
+    while lead < len(rest) and rest[lead].is_word(*_LEADING):
+        lead += 1
+    stream = Stream([*rest[:told], *rest[lead:]], replace(context, kind=kind), body.end, body.text)
+    stream.told = body.told
     steps = alone(read_steps(stream), kind)
-    findings += [*counting.findings, *stream.findings]
-    if findings or not any(isinstance(step, Work | Repeat) for step in steps):
+    if counting.findings or stream.findings or uncounted(stream, (steps, tuple(stream.totals))) or stream.totals:
         return None
-    return kind, number, rewritten(steps, kind)
+    if not any(isinstance(step, Work | Repeat) for step in steps):
+        return None
+    plain = rewritten(steps, kind)
+    return Even(kind, number, plain, kept_among(stream, plain))
 
 
-def _counts_rows(tokens: tuple[Token, ...], at: int) -> bool:
+def _counts_rows(tokens: Sequence[Token], at: int) -> bool:
     following = at + 1
     while following < len(tokens) and tokens[following].is_word(*_MORE):
         following += 1

@@ -34,7 +34,7 @@ def stitch_word(stream: Stream) -> str | None:
             return name
     us = stitch_words(stream.context.terms).get(token.text)
     if us is not None:
-        stream.at += 1
+        stream.next()
         return us
     for words, name in _GATHERED_WORDS:
         if words[0] == token.text and stream.words(*words):
@@ -45,14 +45,15 @@ def stitch_word(stream: Stream) -> str | None:
 def _counted_cluster(stream: Stream) -> str | None:
     """ "5-dc popcorn", "3 dc cluster": gathered into one stitch, however many legs it has."""
     start = stream.at
-    stream.at += 1
+    stream.next()
     dash = stream.mark("-")
     token = stream.peek()
     if token is not None and token.kind == "word" and token.text in stitch_words(stream.context.terms):
-        stream.at += 1
+        stream.next()
         stream.mark("-")
         for words, name in _GATHERED_WORDS:
             if (dash or words != ("cl",)) and stream.words(*words):
+                stream.count(start)
                 return name
     stream.at = start
     return None
@@ -69,7 +70,9 @@ def _take_glued(stream: Stream, words: tuple[str, ...]) -> bool:
         ahead += 1
     if text not in (whole, whole + "s"):
         return False
+    start = stream.at
     stream.at += ahead
+    stream.count(start)
     return True
 
 
@@ -85,7 +88,9 @@ def _take(stream: Stream, words: tuple[str, ...]) -> bool:
         last = ahead == len(words) - 1
         if token.text != word and not (last and token.text in (word + "s", word + "es")):
             return False
+    start = stream.at
     stream.at += len(words)
+    stream.count(start)
     if words[-1].isalpha():  # "V" may be written "V-st"
         start = stream.at
         stream.mark("-")
@@ -114,7 +119,7 @@ def foundation_stitch(stream: Stream) -> str | None:
     if token is not None and token.kind == "word" and token.text[:1] == "f":
         stitch = stitch_words(stream.context.terms).get(token.text[1:])
         if stitch in BY_US:
-            stream.at += 1
+            stream.next()
             return stitch
         if stream.word("foundation") and (stitch := stitch_word(stream)) in BY_US:
             return stitch

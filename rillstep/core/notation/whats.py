@@ -51,7 +51,7 @@ def read_what(stream: Stream) -> What | None:
         or stream.sees("foundation", "chain")
         or stream.sees("foundation", "chains")
     ):
-        stream.at += 1  # "each of the 40 foundation ch"
+        stream.next()  # "each of the 40 foundation ch"
     what = row_end(stream) or _stitch_or_chain(stream)
     if what is None and corner:
         # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two sides.
@@ -168,9 +168,12 @@ def _between(stream: Stream) -> What | None:
         stream.mark("-")
         if stream.word(*_GROUPS) and number is not None and many and stitch:
             stream.between = What("st", stitch=stitch, between=many)
+            stream.count(start)
             return stream.between
         if stitch is not None or stream.word(*STITCH):
             stream.word(*STITCH)
+            if number is None or number.is_always(2):
+                stream.count(start)
             return What("st", stitch=stitch or "", between=1)
     stream.at = start
     return None

@@ -7,6 +7,12 @@ from rillstep.core.notation.tree import Gesture, Loops, Step
 from rillstep.core.notation.vocabulary import sees_stitch
 
 _TOWARDS = ("along", "on", "in", "down", "into", "across", "up", "to", "around")
+# What a side of a chain or a piece is called.
+OF_A_SIDE = (
+    "the", "your", "other", "opposite", "second", "long", "short", "next", "side", "sides", "of", "foundation", "starting", "beginning", "initial", "base", "original", "chain", "ch",
+    "chs", "chains", "edge", "edges", "underside", "bottom", "loops", "loop", "along", "down", "up", "back", "free", "unused", "remaining", "row", "rows", "ends", "end", "piece", "work",
+    "now", "towards", "to", "beg", "panel", "strip", "left", "right", "first", "in", "on", "across",
+)  # fmt: skip
 _OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaining", "second")
 
 
@@ -31,12 +37,8 @@ def reads_other_side(stream: Stream) -> bool:
         stream.word("the", "back")
         begin = stream.at
         if stream.word(*_OTHER):
-            while (
-                (token := stream.peek()) is not None
-                and token.kind == "word"
-                and not token.is_word("work", "sc", "hdc", "dc")
-            ):
-                stream.at += 1
+            while stream.word(*OF_A_SIDE):
+                pass
             words = {token.text for token in stream.tokens[begin : stream.at]}
             if words & {"side", "chain", "ch", "edge", "underside", "loops", "bottom"} and not words & {"st", "sts"}:
                 return True
@@ -76,7 +78,7 @@ def read_row_loop(stream: Stream, start: int) -> list[Step] | None:
         return None
     stream.any_of(
         "of each st", "of all sts", "throughout", "for this rnd", "for this row", "for this round", "this rnd",
-        "this row",
+        "this row", "again",
     )  # fmt: skip
     here = stream.peek()
     if here is None or here.is_mark(",", ":", ";", "-") or (stream.at > start + 2 and sees_stitch(stream) is not None):
@@ -104,5 +106,6 @@ def _free_loops(stream: Stream) -> Loops | None:
 def read_seam(stream: Stream, start: int) -> list[Step]:
     """A seam, kept as its words to the end of the sentence."""
     while (token := stream.peek()) is not None and not token.is_mark(".", ";"):
-        stream.at += 1
+        stream.next()
+    stream.count(start)
     return [Gesture("seam", " ".join(t.text for t in stream.tokens[start + 1 : stream.at]), span=stream.since(start))]

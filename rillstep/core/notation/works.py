@@ -52,7 +52,7 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if skipped is not None:
         return _from_there(stream, skipped)
     while (token := stream.peek()) is not None and token.is_word(*_WORKED_WITH) and sees_stitch(stream) is None:
-        stream.at += 1  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
+        stream.next()  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
     if not stream.sees("spike", "st") and not stream.sees("spike", "stitch") and stream.word("long", "spike", "deep"):
         return [_lower(step) for step in read_works(stream, stream.at)]
     founded = _foundation(stream, start)
@@ -77,7 +77,7 @@ def read_works(stream: Stream, start: int) -> list[Step]:
             return shaping
         return [read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
     if token.is_word(*_INCREASE):
-        stream.at += 1
+        stream.next()
         if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
             return shaping
         return _increase(stream, start, _row_stitch(stream), leading, loop)
@@ -161,6 +161,7 @@ def _starting_in(stream: Stream, start: int) -> Skip | FromHook | None:
         stream.word("the")
         into, _ = read_into(stream)
         following = stream.peek(1)
+        stream.count(start)
         if isinstance(into, FromHook) and following is not None and not following.is_mark("("):
             return into
         if isinstance(into, FromHook | Nth):
@@ -335,9 +336,7 @@ def _opens_place(stream: Stream) -> bool:
 def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     """ "inc", "inc in next st", "inc in each st around", "inc 3 times"."""
     two = plain_num(stream, 2)
-    if stream.mark("("):  # "inc (2 sc in same st)": what it is, said once more
-        while stream.peek() is not None and not stream.mark(")"):
-            stream.at += 1
+    _explained(stream, stitch)
     token = stream.peek()
     if token is not None and (token.is_word("in", "into", "each", "every") or token.is_word(*NEXT)):
         return in_places(stream, start, stitch, two, loop)
@@ -348,13 +347,29 @@ def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop
     return [Work(stitch, two, Next(leading or times or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
 
 
+def _explained(stream: Stream, stitch: str) -> None:
+    """ "inc (2 sc in same st)": what it is, said once more; taken where it is that and nothing else."""
+    start = stream.at
+    if stream.mark("("):
+        number = stream.number()
+        if number is not None and number.is_always(2) and stitch_word(stream) == stitch:
+            if stream.word("in", "into"):
+                stream.word("the", "same", "next", "one", "each", "a") and stream.word("same", "next", "one")
+                stream.number()
+                stream.word(*STITCH)
+            if stream.mark(")"):
+                stream.count(start)
+                return
+    stream.at = start
+
+
 def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, loop: Loop) -> list[Step]:
     """ "sc6": a stitch and its count written together; or "next 2 sts": the stitch of the clause before is not meant."""
     stuck = STUCK.match(token.text) if token.kind == "word" else None
     us = stitch_words(stream.context.terms).get(stuck.group(1)) if stuck else None
     if stuck is None or us is None or leading is not None:
         raise NotUnderstood(stream.since(start))
-    stream.at += 1
+    stream.next()
     digits = Span(token.span.line, token.span.end_column - len(stuck.group(2)), token.span.end_column)
     count = plain_num(stream, int(stuck.group(2)), digits)
     return [Work(us, plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))]

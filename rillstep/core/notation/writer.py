@@ -26,6 +26,7 @@ from rillstep.core.notation.tree import (
     Group,
     InRing,
     Into,
+    Kept,
     Last,
     Line,
     Loops,
@@ -216,7 +217,7 @@ def _gesture(step: Gesture, terms: Terms) -> str:
             up = " up" if step.kind == "move marker" and not where else ""
             return f"{step.kind} {step.name}".rstrip() + up + where
         case "change colour":
-            return f"change to {step.name}".rstrip()
+            return f"change to {step.name} {step.how}".rstrip()
         case "join colour":
             return (f"join colour {step.name}" if step.name else "join yarn") + where
         case "seam":
@@ -298,6 +299,30 @@ def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> 
     return text[:1].upper() + text[1:] if capital else text
 
 
+def write_sentence(steps: tuple[Step, ...], kept: tuple[Kept, ...], terms: Terms) -> str:
+    """Steps in one sentence without its full stop, with the words that are kept among them, as they were written."""
+    if not kept:
+        return write_steps(steps, terms)
+    text, apart = "", False
+    before: Step | None = None
+    for index in range(len(steps) + 1):
+        for words in (one for one in kept if one.after == index or (one.after > len(steps) and index == len(steps))):
+            if words.bracket:
+                text += f"{' ' if text else ''}({words.words})"
+            else:
+                text += f"{'; ' if text else ''}{words.words}"
+                apart = True
+        if index == len(steps):
+            break
+        piece = write_steps((steps[index],), terms, capital=not text)
+        if isinstance(before, Repeat) and isinstance(before.times, ToEnd) and takes_the_rest(steps[index]):
+            piece = piece.replace("in each st ", "in each rem st ")
+        gap = "; " if apart or isinstance(steps[index], Gesture) else ", "
+        text = piece if not text else text + gap + piece
+        before, apart = steps[index], False
+    return text
+
+
 def write_total(total: Total, terms: Terms) -> str:
     """ "26 (32) sts", "2 ch-24 sps"."""
     one = total.count.is_always(1)
@@ -321,6 +346,7 @@ def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
 def write_label(row: Row | Again) -> str:
     """ "Rnd 4", "Rnds 5-9 (11)", "Row 2 (WS)"."""
     side = f" ({row.side})" if isinstance(row, Row) and row.side else ""
+    side += f" ({row.name})" if row.name else ""
     if row.last is None:
         return f"{row.kind} {_n(row.first)}{side}"
     return f"{row.kind}s {_n(row.first)}-{_n(row.last)}{side}"
@@ -346,22 +372,25 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
     match line:
         case Row():
             totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
-            return f"{write_label(line)}: {write_steps(line.steps, terms)}.{totals}"
+            return f"{write_label(line)}: {write_sentence(line.steps, line.kept, terms)}.{totals}"
         case Again():
             totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
-            return f"{write_label(line)}: {write_again(line)}.{totals}"
+            return f"{write_label(line)}: {write_again(line, terms)}.{totals}"
         case Setup(steps):
-            return f"{write_steps(steps, terms)}."
+            totals = f" ({write_totals(line.totals, terms)})" if line.totals else ""
+            return f"{write_sentence(steps, line.kept, terms)}.{totals}"
         case Check():
             return f"Check: {write_check(line, units)}."
         case Prose(text, _, note):
             return f"Note: {text}" if note else text
 
 
-def write_again(line: Again) -> str:
-    """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5", "Rep Row 2 until 4 sts remain"."""
+def write_again(line: Again, terms: Terms = "US") -> str:
+    """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5; fasten off", "Rep Row 2 until 4 sts remain"."""
     until = f" until {_n(line.until_sts)} sts remain" if line.until_sts is not None else ""
-    return _write_sources(line) + until
+    kept = "".join(f" ({one.words})" if one.bracket else f"; {one.words}" for one in line.kept)
+    then = "".join(f"; {write_step(step, terms)}" for step in line.then)
+    return _write_sources(line) + until + kept + then
 
 
 def _write_sources(line: Again) -> str:

@@ -8,7 +8,7 @@ import re
 from collections.abc import Iterator
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Pattern, Prose, Row, Section
+from rillstep.core.notation.tree import Again, Pattern, Row, Section, words_of
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.subject import Subject
 
@@ -32,10 +32,11 @@ def layouts(subject: Subject) -> list[Finding]:
     sizes = len(subject.pattern.sizes)
     for index, section in enumerate(subject.pattern.sections):
         for line in section.lines:
-            if not isinstance(line, Prose) or not _LAYS_OUT.search(line.text) or _NOT_ALL.search(line.text):
+            words = ". ".join(words_of(line))
+            if not _LAYS_OUT.search(words) or _NOT_ALL.search(words):
                 continue
-            taken = _taken(line.text, sizes)
-            piece = _piece(subject.pattern, index, line.text)
+            taken = _taken(words, sizes)
+            piece = _piece(subject.pattern, index, words)
             if taken is None or piece is None:
                 continue
             for size in line.sizes:

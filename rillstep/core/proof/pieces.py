@@ -8,7 +8,7 @@ from rillstep.core.fabric import SizeWork
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Again, Gesture, Next, Num, Prose, Row, Section, Setup, Skip, Work
+from rillstep.core.notation.tree import Again, Gesture, Next, Num, Row, Section, Setup, Skip, Work, words_of
 from rillstep.core.proof.subject import Subject
 
 _SEWS = re.compile(
@@ -55,10 +55,11 @@ def seams(subject: Subject) -> list[Finding]:
 def _told(subject: Subject) -> Iterator[tuple[str, Span, tuple[int, ...], int | None]]:
     """Words that sew something: prose, and seams worked. Last, the section whose title they begin with: "Joining: pin ..." """
     for index, section, line in ((i, s, line) for i, s in enumerate(subject.pattern.sections) for line in s.lines):
-        if isinstance(line, Prose) and _SEWS.search(line.text):
-            own = index if section.title and line.text.lower().startswith(f"{section.title.lower()}:") else None
-            yield line.text, line.span, line.sizes, own
-        elif isinstance(line, Row | Setup) and "seam" in line.gestures:
+        for words in words_of(line):
+            if _SEWS.search(words):
+                own = index if section.title and words.lower().startswith(f"{section.title.lower()}:") else None
+                yield words, line.span, line.sizes, own
+        if isinstance(line, Row | Setup) and "seam" in line.gestures:
             for step in line.steps:
                 if isinstance(step, Gesture) and step.kind == "seam":
                     yield step.name, line.span, line.sizes, None
@@ -104,8 +105,7 @@ _MEETS = re.compile(r"\b(?:sew|sewn|join|attach)\b[^.;]{0,40}\bend of\s+(?:the\s
 
 
 def _meets_first(section: Section) -> bool:
-    told = (line.text for line in section.lines if isinstance(line, Prose))
-    return any(_MEETS.search(text) for text in told)
+    return any(_MEETS.search(words) for line in section.lines for words in words_of(line))
 
 
 def straps_alike(subject: Subject) -> list[Finding]:
@@ -146,7 +146,7 @@ def strap_centred(subject: Subject) -> list[Finding]:
         if section.continues is None or not _STRAPS.search(section.title):
             continue
         for line in section.lines:
-            words = line.text if isinstance(line, Prose) else _seam_words(line)
+            words = ". ".join((*words_of(line), _seam_words(line))).strip(". ")
             target = _stitches_named(words, subject, line.sizes) if words else None
             if target is None:
                 continue

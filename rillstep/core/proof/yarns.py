@@ -3,7 +3,7 @@
 import re
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup, words_of
 from rillstep.core.proof.subject import Subject
 
 _TOLD_JOINED = re.compile(
@@ -25,7 +25,7 @@ def _joined_and_cut(section: Section) -> list[Finding]:
     cut = False  # the yarn was fastened off, and nothing was joined since
     worked = False
     for line in section.lines:
-        if isinstance(line, Prose) and _TOLD_JOINED.search(line.text):
+        if any(_TOLD_JOINED.search(words) for words in words_of(line)):
             cut = False  # "With the front facing you, join yarn at the top corner."
         if not isinstance(line, Row | Again | Setup):
             continue

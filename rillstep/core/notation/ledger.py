@@ -1,0 +1,46 @@
+"""The ledger of a line: each of its tokens is worked, checked, kept as words, or not understood.
+
+The cursor of a `Stream` notes what is kept; here it is seen to that no number was passed over: one that stands in no step
+and no total, and is held to nothing else, is not understood.
+"""
+
+from collections.abc import Iterable
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.numbers import numbers_in
+from rillstep.core.notation.stream import Stream
+from rillstep.core.stitches import stitch_words
+
+
+def uncounted(stream: Stream, nodes: object) -> list[Finding]:
+    """A finding for each number that the cursor passed and that nothing was made of."""
+    taken = {(part.line, part.column) for number in numbers_in(nodes) for part in (number.span, *number.parts)}
+    ranges = [*stream.counted, *((one.first, one.last) for one in stream.kept)]
+    found: list[Finding] = []
+    for at, token in enumerate(stream.tokens[: stream.at]):
+        if token.kind not in ("num", "ordinal", "expr"):
+            continue
+        if any(first <= at < last for first, last in ranges):
+            continue
+        if any((span.line, span.column) in taken for span in (token.span, *(member for _, member in token.members))):
+            continue
+        if _is_found(token.span, stream.findings) or _is_only_one(stream, at):
+            continue
+        message = f"“{token.text}” is not understood here: nothing is worked or checked by this number."
+        found.append(Finding("not-understood", "error", token.span, message))
+    return found
+
+
+def _is_only_one(stream: Stream, at: int) -> bool:
+    """The 1 of "1 tr" says no more than the stitch alone."""
+    token, following = stream.tokens[at], stream.tokens[at + 1] if at + 1 < len(stream.tokens) else None
+    known = stitch_words(stream.context.terms)
+    return token.text in ("1", "one") and following is not None and (following.text in known or following.is_word("inc", "dec"))
+
+
+def _is_found(span: Span, findings: Iterable[Finding]) -> bool:
+    """Does a finding say of these words already that they are not understood?"""
+    return any(
+        one.span.line == span.line and one.span.column <= span.column and span.end_column <= one.span.end_column
+        for one in findings
+    )
