@@ -31,7 +31,7 @@ ONE_SIZE = {
     "decimals": ("3.5 mm hook", "#3.5 mm hook"),
     "an expression": ("sc in next {a + 2} sts", "sc in next {a + 2} sts"),
     "a stop that ends no sentence": ("sc in ea. st", "sc in ea st"),
-    "an aside in brackets": ("sc in next st (move marker up)", "sc in next st"),
+    "an aside in brackets": ("sc in next st (move marker up)", "sc in next st ( move marker up )"),
     "a bracket that is worked": ("(sc made) in next st", "( sc made ) in next st"),
     "words that begin as numbers do": ("tension, sixer, often", "tension , sixer , often"),
     "nothing": ("   \t ", ""),

@@ -11,6 +11,7 @@ from rillstep.core.fabric import read
 from rillstep.core.notation import parse, write
 from rillstep.core.notation.renaming import own_abbreviation
 from rillstep.core.notation.sizes import sizes_named
+from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
@@ -197,7 +198,7 @@ def test_the_largest_is_the_last_of_any_number_of_sizes(tail: str, count: int) -
 )
 def test_what_skipped_chains_count_as(told: str, counts: str | None, space: int | None) -> None:
     pattern = parse(f"Ch 20.\nRow 1: Dc in 5th ch from hook{told}, dc in each ch across.").pattern
-    (row,) = [line for _, line in pattern.lines() if hasattr(line, "totals")]
+    (row,) = [line for _, line in pattern.lines() if isinstance(line, Row)]
     into = row.steps[0].into  # type: ignore[union-attr]
     assert into.counts_as == counts  # type: ignore[union-attr]
     assert (into.space.at(0) if into.space is not None else None) == space  # type: ignore[union-attr]

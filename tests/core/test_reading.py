@@ -230,10 +230,10 @@ def test_rows_worked_again(text: str, written: str) -> None:
         ("Ch 31 (37, 43).", "Ch 31 (37, 43)."),
         ("Chain 31.", "Ch 31."),
         ("Foundation: Ch 31.", "Ch 31."),
-        ("With A, ch 40.", "Ch 40."),
+        ("With A, ch 40.", "Change to A, ch 40."),
         ("Make a magic ring.", "Make an adjustable ring."),
         ("Ch 4, sl st in first ch to form a ring.", "Ch 4; join into a ring."),
-        ("Ch 96, being careful not to twist, join.", "Ch 96; join."),
+        ("Ch 96, being careful not to twist, join.", "Ch 96; being careful not to twist; join."),
         ("Fasten off.", "Fasten off."),
     ],
 )
@@ -286,7 +286,7 @@ def test_totals_of_each_round_are_held_to() -> None:
     ("text", "tokens"),
     [
         ("ch3", ["ch", "3"]), ("ch1sp", ["ch", "1", "sp"]), ("12 (15, 18)", ["12 (15, 18)"]), ("sc in ea. st", ["sc", "in", "ea", "st"]), ("2nd", ["2nd"]),
-        ("second", ["2nd"]), ("six", ["6"]), ("{2*side}", ["{2*side}"]), ("sts. around", ["sts", "around"]), ("sc (corner made), sc", ["sc", ",", "sc"]),
+        ("second", ["2nd"]), ("six", ["6"]), ("{2*side}", ["{2*side}"]), ("sts. around", ["sts", "around"]), ("sc (corner made), sc", ["sc", "(", "corner", "made", ")", ",", "sc"]),
         ("(picot made) twice", ["(", "picot", "made", ")", "twice"]), ("hk", ["hook"]), ("“st”", ['"', "st", '"']),
     ],
 )  # fmt: skip

@@ -111,9 +111,12 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
+        begin = stream.at
         _in_colours(stream)
         if stream.peek() is None:
             break
+        if stream.at > begin:
+            continue
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated

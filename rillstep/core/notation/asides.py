@@ -128,7 +128,7 @@ def _harmless(text: str, terms: str, own: tuple[str, ...]) -> bool:
 def _has_slip(words: Sequence[str]) -> bool:
     """Could one of these words be an instruction that is misspelt?"""
     return any(
-        len(word) > 2 and word not in USUAL_WORDS and word not in _HANDS and difflib.get_close_matches(word, _NEAR, 1, 0.8)
+        len(word) > 2 and word not in USUAL_WORDS and word not in _HANDS and difflib.get_close_matches(word, _NEAR, 1, 0.75)
         for word in words
     )
 
@@ -201,14 +201,18 @@ def keep_bracket(stream: Stream) -> bool:
     if following is not None and (following.kind == "num" or following.is_word(*_USED)):
         return False
     words = [token.text for token in stream.tokens[stream.at + 1 : end - 1]]
+    if _COUNTS & set(words) and words[0] not in _HANDS:
+        return False  # "(does not count)"
     least = 2 if not (words[0] in _HANDS or _is_known(words) or words[0] in _TOLD_ALONE) else 1
-    if len(words) < least or not changes_nothing(stream, stream.at + 1, end - 1):
+    letter = len(words) == 1 and words[0] != "x" and (words[0] in ("mc", "cc") or (len(words[0]) == 1 and words[0].isalpha()))
+    if not letter and (len(words) < least or not changes_nothing(stream, stream.at + 1, end - 1)):
         return False
     start, stream.at = stream.at, end
     keep(stream, start, bracket=True)
     return True
 
 
+_COUNTS = frozenset("count counts counted counting".split())
 _TOLD_ALONE = frozenset("buttonhole optional handle handles strap straps opening openings flap pocket side sides gusset".split())
 
 
@@ -275,7 +279,7 @@ def instructions(text: str, line: int, context: Context, start: int, end: int) -
     at = 0
     while at < len(stream.tokens):
         close = bracket_end(stream.tokens, at) if stream.tokens[at].is_mark("(", "[") else None
-        if close is not None and not stream.tokens[at + 1].is_word("rs", "ws", "right", "wrong"):
+        if close is not None and close - at > 3 and not stream.tokens[at + 1].is_word("rs", "ws", "right", "wrong"):
             stream.at = at
             if keep_bracket(stream):
                 told = stream.kept.pop()

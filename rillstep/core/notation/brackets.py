@@ -77,6 +77,8 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     stream.next()
     if not steps and len(stream.findings) == findings:
         return []  # all of it was kept as words, or nothing stands in it
+    if opening == "(" and all(isinstance(step, Gesture) for step in steps) and (stream.peek() is None or stream.tokens[stream.at].kind == "mark"):
+        return list(steps)  # "(do not join)"
     return [_after(stream, steps, start)]
 
 
@@ -214,7 +216,7 @@ def says_again(stream: Stream, step: Step, read_steps: Reader) -> bool:
     """A bracket that tells what the step before it is ("sc2tog (over next 2 sts)", "inc (2 sc in same st)"): taken whole; else nothing is."""
     start, end = stream.at, bracket_end(stream.tokens, stream.at)
     following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
-    if end is None or (following is not None and (following.kind == "num" or following.is_word("x", "twice", "in", "into", "around", "times"))):
+    if end is None or stream.tokens[start].text != "(" or not (following is None or (following.kind == "mark" and not following.is_mark("*"))):
         return False
     inner = stream.part(start + 1, end - 1)
     if isinstance(step, Together) and _is_over_its_legs(inner, step):

@@ -139,6 +139,10 @@ _TWIST = (
 def _is_last_place(stream: Stream) -> bool:
     """ "... ending in top of tch": the last place, which the last stitch goes into anyway."""
     start = stream.at
+    stream.any_of("the last", "last", "a", "the", "your last")
+    stream.number()
+    if stitch_word(stream) is not None:
+        stream.word("in", "into")
     try:
         into, _ = read_into(stream)
     except NotUnderstood:
@@ -173,7 +177,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return None
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return read_marker_gesture(stream, start)
-    if token.is_word("w", "with") and _with_chain(stream):
+    if token.is_word("w", "with") and with_chain(stream):
         return []
     if stream.any_of(*_TWIST):
         stream.any_of("the chain", "the ch", "chain", "ch", "chs", "it", "your chain", "your ch", "the sts")
@@ -186,7 +190,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
             stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
         return end_of_join(stream, start)
     stream.at = start
-    if stream.any_of("ending in", "ending at") and _is_last_place(stream):
+    if stream.any_of("ending in", "ending at", "ending with", "end with", "end in") and _is_last_place(stream):
         return []
     stream.at = start
     if stream.any_of(*_BESIDE):
@@ -281,7 +285,7 @@ def _turns_out(stream: Stream) -> bool:
     return False
 
 
-def _with_chain(stream: Stream) -> bool:
+def with_chain(stream: Stream) -> bool:
     """ "dc in each ch around with ch 3 as first dc": how the first stitch is made."""
     start = stream.at
     stream.word("with", "w")
@@ -316,7 +320,8 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         if keep_finish(stream):
             return
         stream.mark(",")
-        if not (any(stream.sees(word) for word in ("leaving", "and", "weave", "then")) and keep_phrase(stream, stream.at)):
+        stream.word("and", "then")
+        if not (any(stream.sees(word) for word in ("leaving", "weave", "darn")) and keep_phrase(stream, stream.at)):
             stream.at = start
     elif kind == "turn":
         stream.any_of("to work across last row", "to work across the last row", "to work back", "to work across", "to work back across")

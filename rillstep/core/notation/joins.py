@@ -327,12 +327,14 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
     into: Into | None = None
     how = _as_it_is_done(stream) if kind == "change colour" else ""
     stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
+    where = stream.at
     if stream.word("in", "to", "at", "into"):
         stream.word("any")
         try:
             into, _ = read_into(stream)
         except NotUnderstood:
-            if not keep_phrase(stream, stream.at - 1):
+            if not keep_phrase(stream, where):
+                stream.next()
                 _tail(stream)
     if isinstance(
         into, Loops

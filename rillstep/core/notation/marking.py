@@ -48,6 +48,8 @@ def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
                 "this sc",
                 "the st just made",
                 "the last st made",
+                "it",
+                "that st",
             ):
                 into = None
             else:

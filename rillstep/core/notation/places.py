@@ -348,6 +348,7 @@ def _chain_of_loop(stream: Stream) -> Into | None:
         except NotUnderstood:
             into = None
         if into is not None and isinstance(into, Next | Every | Same) and into.what.kind == "sp":
+            stream.count(max(0, start - 3))
             return into
     stream.at = start
     return None

@@ -10,6 +10,7 @@ from rillstep.core.notation import again, labels, onward
 from rillstep.core.notation.asides import instructions, kept_among
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.joins import joined_in, with_space
+from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.ledger import uncounted
 from rillstep.core.notation.rewriting import around_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
@@ -434,11 +435,13 @@ def begins_unlabelled(text: str, context: Context) -> bool:
 @lru_cache(maxsize=2048)
 def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
-    match = SETUP.match(text)
+    match = _setup_in(text)
     if match is None:
         return None
     begin, rest = match.start("rest"), match["rest"]
     before = _before_setup(text, line, context, begin)
+    if before is None and SETUP.match(text) is None:
+        return None
     if rest[0].isdigit() and "ch" not in rest.lower() and text[:begin].endswith(": "):  # "Foundation chain: 25 [29]"
         begin -= 3
         text = f"{text[:begin]}ch {text[begin + 3 :]}"
@@ -452,12 +455,29 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
         before = ((), ())
     if told and not re.match(r"ch(ain)?\b", rest, re.IGNORECASE) and (findings or not steps or not _is_setting_up(steps)):
         return None
+    if len(steps) == 1 and isinstance(steps[0], Gesture) and steps[0].kind in ("join", "join colour") and stream.kept:
+        return None  # "Join the top edge of Front to the side of Gusset."
     short = isinstance(steps[0], Chain) and max(v or 0 for v in steps[0].length.values) <= 4 if steps else False
     if not steps or starts_piece(steps) or (findings and short):
         return None  # "Ch 1, sc evenly all around the piece": no foundation, whatever it is
     kept = (*before[1], *(replace(one, after=one.after + len(before[0])) for one in kept_among(stream, steps)))
     setup = Setup((*before[0], *steps), context.active, span, _breaks(findings), kept, tuple(stream.totals))
     return setup, tuple(findings)
+
+
+# Clauses of words before a foundation, at most.
+MOST_BEFORE = 3
+
+
+def _setup_in(text: str) -> re.Match[str] | None:
+    """Where a set-up line begins: at once, or behind a few clauses of words ("With RS together; join yarn")."""
+    match, at = SETUP.match(text), 0
+    for _ in range(MOST_BEFORE):
+        at = text.find(";", at) + 1
+        if match is not None or not at or starts_label(text):
+            break
+        match = SETUP.match(" " * at + text[at:])
+    return match
 
 
 def _is_setting_up(steps: tuple[Step, ...]) -> bool:

@@ -59,6 +59,7 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
         if number is not None and number.is_always(2) and stitch_word(stream) == work.stitch:
             found = _every_so_many(stream, work, True)
             if found is not None:
+                stream.count(start)
                 return found
         stream.at = start
         return more_at_an_end(stream, work)
@@ -119,6 +120,7 @@ def _by(stream: Stream, work: Work, more: bool) -> list[Step] | None:
     if both or first or last:
         stream.any_of(*_OF_ROW)
         if number.is_always(1):
+            stream.count(start)
             return _at(stream, work, more, (both or first, both or last))
     elif stream.any_of(*sorted(_EVENLY, key=len, reverse=True)):
         stream.any_of(
@@ -160,6 +162,7 @@ def _every_so_many(stream: Stream, work: Work, more: bool) -> list[Step] | None:
     start = stream.at
     if more and stream.word("in", "on") and stream.word("every", "each") and (nth := _ordinal(stream)) and nth > 1:
         stream.word(*STITCH)
+        stream.count(start)
         one = plain_num(stream, 1)
         plain = Work(work.stitch, one, Next(plain_num(stream, nth - 1), STITCHES), work.loop, work.span)
         double = Work(work.stitch, plain_num(stream, 2), Next(one, STITCHES), work.loop, work.span)
@@ -191,6 +194,7 @@ def two_and_others(stream: Stream, start: int, stitch: str, per: Num | None) -> 
             and stream.any_of(*sorted(_OTHERS, key=len, reverse=True))
         ):
             stream.word(*STITCH)
+            stream.count(begin)
             return _with_others(stream, start, stitch, per, second)
     stream.at = begin
     return None

@@ -12,7 +12,7 @@ from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, repeats, works
 from rillstep.core.notation.asides import USUAL_WORDS, changes_nothing, keep, keep_clause, keep_phrase
 from rillstep.core.notation.ends import beginning_chain, read_end
-from rillstep.core.notation.gestures import read_gesture
+from rillstep.core.notation.gestures import read_gesture, with_chain
 from rillstep.core.notation.joins import names_colour
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.qualifying import from_where, qualifiers
@@ -74,7 +74,7 @@ def _between(stream: Stream) -> None:
         keep(stream, start)
     elif token.is_word("with", "working") and sees_stitch(stream) is None:
         stream.at = start
-        if not (_says_nothing(stream, True) or keep_clause(stream, start)):
+        if not (with_chain(stream) or _says_nothing(stream, True) or keep_clause(stream, start)):
             stream.next()
 
 

@@ -41,6 +41,7 @@ def together_word(stream: Stream, token: Token) -> tuple[str, int] | None:
         ):
             for _ in range(3):
                 stream.next()
+            stream.count(stream.at - 3)
             return words[stuck.group(1)], int(stuck.group(2))
         if following is not None and following.is_word("tog", "together"):
             stream.next()

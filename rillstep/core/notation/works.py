@@ -229,6 +229,7 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         return [Work(stitch, leading, InRing(), loop, stream.since(start))]  # "6sc mr"
     count = stream.number()
     if count is not None and stream.word("tog", "together"):
+        stream.count(at)
         return [read_together(stream, start, (stitch, count.at(stream.context.active[0])), leading, loop)]
     if count is not None and (stream.sees("evenly") or stream.sees("even")):
         spread = evenly(stream, start, stitch, count)
