@@ -387,6 +387,7 @@ class Special:
     name: str
     steps: tuple[Step, ...]
     words: str = ""
+    unread: bool = field(default=False, compare=False)  # its words seem to instruct, and are not understood
 
 
 @dataclass(frozen=True)

@@ -1,12 +1,13 @@
 """The proof: what is wrong with a text, where, in which size, and what would make it true."""
 
 from rillstep.core.proof.advice import Hand, advice
-from rillstep.core.proof.prove import LineProof, Proof, prove, prove_text
+from rillstep.core.proof.prove import LineProof, Mark, Proof, prove, prove_text
 from rillstep.core.proof.questions import Question, questions
 from rillstep.core.proof.reprint import Reprint, reader_text, reprint
 
 __all__ = [
     "LineProof",
+    "Mark",
     "Proof",
     "Question",
     "Hand",

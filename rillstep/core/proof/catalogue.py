@@ -268,6 +268,10 @@ CATALOGUE: tuple[Entry, ...] = (
            "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: 5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.", "Count your swatch.",
            "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("define-not-understood", "warning", "reading", "A stitch whose definition is not understood",
+           "What a stitch of the pattern's own takes and makes is not known where its definition is not understood: it is worked as one stitch in one place, and "
+           "the rows that use it are not proved.", "Define it in stitches and places: “Define: scallop = 5 dc in same st”.",
+           "Define: blossom = zig 3 times, then zag\nCh 24.\nRow 1: Blossom in 2nd ch from hook, sc in each ch across; turn.", 1),
     Entry("define-form", "error", "reading", "A stitch that is not defined well", "A stitch of your own has a name, an equals sign, and what it is.",
            "Write “Define: scallop = 5 dc in same st”.", "Define: scallop\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("section-kind", "error", "reading", "A section of an unknown kind", "The brackets say how a section is worked, and what it is.",

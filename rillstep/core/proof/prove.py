@@ -2,11 +2,12 @@
 
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal
 
-from rillstep.core.fabric import SizeWork, read, work_pattern
+from rillstep.core.fabric import Counts, SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation.tree import Again, Pattern, Row, Setup, lines_of
+from rillstep.core.notation.tree import Again, Onward, Pattern, Row, Setup, lines_of
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -31,9 +32,22 @@ CHECKS = (
 )  # fmt: skip
 
 
+Mark = Literal["proved", "unchecked", "wrong", "not understood"]
+
+# Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
+UNCHECKED = frozenset((
+    "total-not-checked", "place-not-checked", "edge-not-checked", "edge-not-counted", "rows-not-counted", "define-not-understood",
+))  # fmt: skip
+# Errors that say of words that they are not understood; all others refute what was understood.
+UNREAD = frozenset(("not-understood", "terms-mixed", "row-empty", "line-too-long", "text-too-long", "section-misplaced"))
+
+
 @dataclass(frozen=True)
 class LineProof:
     """A line with its proved totals per size: None where it does not hold, or is not known.
+
+    mark: "proved", every word worked and every number true; "unchecked", worked, with something in it that is not looked at, which a
+    warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
     last_line: where it ends, when it goes over several lines of the text.
@@ -45,9 +59,13 @@ class LineProof:
     sts: tuple[int | None, ...]
     spaces: tuple[int | None, ...]
     stated: tuple[int | None, ...]
-    proved: bool
+    mark: Mark
     depends: int | None = None
     last_line: int = 0
+
+    @property
+    def proved(self) -> bool:
+        return self.mark == "proved"
 
 
 @dataclass(frozen=True)
@@ -88,14 +106,22 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
 
 
 def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:
-    wrong = {finding.span.line for finding in findings if finding.severity == "error"}
+    codes: dict[int, set[str]] = {}
+    for finding in findings:
+        if finding.severity == "error" or finding.code in UNCHECKED:
+            codes.setdefault(finding.span.line, set()).add(finding.code)
+    unread = tuple(special.name for special in subject.pattern.specials if special.unread)
     proofs: list[LineProof] = []
     for line in subject.lines:
-        proof = _unjudged(line)
+        proof = _unjudged(line, unread)
         if proof is None:
             continue
-        if wrong and isinstance(line.line, Row | Again) and not wrong.isdisjoint(lines_of(line.line)):
-            proof = replace(proof, proved=False)
+        assert isinstance(line.line, Row | Again)
+        found = {code for at in lines_of(line.line) for code in codes.get(at, ())} if codes else set()
+        if found and proof.mark != "not understood":
+            refuted = found - UNCHECKED
+            mark: Mark = "unchecked" if not refuted else "not understood" if refuted <= UNREAD else "wrong"
+            proof = replace(proof, mark=mark)
         proofs.append(proof)
     return tuple(proofs)
 
@@ -106,7 +132,7 @@ def _found_in(line: WorkedLine) -> tuple[Finding, ...]:
 
 
 @lru_cache(maxsize=8192)
-def _unjudged(line: WorkedLine) -> LineProof | None:
+def _unjudged(line: WorkedLine, unread: tuple[str, ...]) -> LineProof | None:
     """A line with its totals, before the findings are looked at; nothing for one that has none."""
     row, works = line.line, line.works
     if isinstance(row, Setup):
@@ -118,10 +144,20 @@ def _unjudged(line: WorkedLine) -> LineProof | None:
         tuple(c.sts if c is not None else None for c in counts),
         tuple(c.spaces_of(None) if c is not None else None for c in counts),
         tuple(main.count.at(size) if main is not None and size in row.sizes else None for size in range(len(works))),
-        not row.broken and any(c is not None for c in counts),
+        "not understood" if row.broken else "proved" if _is_known(line, counts, unread) else "unchecked",
         min((w.depends for w in line.done if w.depends is not None), default=None),
         max(row.span.line, row.last_line),
     )  # fmt: skip
 
 
-__all__ = ["CHECKS", "LineProof", "Proof", "prove", "prove_text"]
+def _is_known(line: WorkedLine, counts: list[Counts | None], unread: tuple[str, ...]) -> bool:
+    """Is all that a line makes known: in every size, from its own steps, and from no stitch that is not understood?"""
+    if any(work.trouble is None and not work.rounds and work.line.rounds(work.size) > 0 for work in line.done if not isinstance(work.line, Setup)):
+        return False
+    steps = tuple(step for work in line.done[:1] for step in work.steps)
+    if any(isinstance(step, Onward) for step in steps):
+        return False
+    return any(c is not None for c in counts) and not (unread and any(name in str(steps) for name in unread))
+
+
+__all__ = ["CHECKS", "LineProof", "Mark", "Proof", "prove", "prove_text"]
