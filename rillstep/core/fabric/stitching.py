@@ -271,6 +271,8 @@ def each_kind(hook: Hook, step: EachKind) -> None:
         rules.append((_seen(hook, work.into.what) or wanted(hook, work.into.what), made))
         hook.cursor.use(rules[-1][0])
 
+    met: set[int] = set()  # which of the kinds there are
+
     def above(runs: list[Run]) -> list[Run]:
         found: list[Run] = []
         for run in runs:
@@ -278,8 +280,10 @@ def each_kind(hook: Hook, step: EachKind) -> None:
                 inside = above(list(run.inner))
                 found += [pattern(inside, run.count)] if inside else []
                 continue
-            units, rule = next(((n, made) for want, made in rules if (n := want.units(run.place))), (0, None))
-            if rule is not None:
+            units, at = next(((n, at) for at, (want, _) in enumerate(rules) if (n := want.units(run.place))), (0, -1))
+            if units:
+                met.add(at)
+                rule = rules[at][1]
                 hook.cursor.taken += run.count
                 if hook.trace is not None:
                     hook.trace.note([run])
@@ -290,7 +294,15 @@ def each_kind(hook: Hook, step: EachKind) -> None:
     made = above(_runs_before(hook, step.end, step.span))
     if not made and step.end.word in ("around", "across"):
         raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
+    for at, one in enumerate(step.works):
+        if at not in met and isinstance(one.into, Every) and one.into.what.corner and step.end.word in ("around", "across"):
+            raise Stop(Trouble("no-such-place", one.span, f"there is no {_kind_word(one.into.what)} here to work into"))
     hook.make(made, None)
+
+
+def _kind_word(what: What) -> str:
+    corner = "corner " if what.corner else ""
+    return f"{corner}{what.stitch or {'sp': 'space', 'ch': 'chain', 'end': 'row end'}.get(what.kind, 'stitch')}"
 
 
 def _seen(hook: Hook, what: What) -> Want | None:

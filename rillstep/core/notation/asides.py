@@ -28,7 +28,7 @@ CRAFT = frozenset(
     "next each every ea first last final same other others "
     "sk skip skips skipping skipped miss misses missing missed inc incs increase increases increased increasing dec decs decrease "
     "decreases decreased decreasing rep reps repeat repeats repeated repeating twice once thrice times time more fewer less extra "
-    "double doubled half halve halves blo flo tog together alternate alternately alternating alternated every omit omits omitting "
+    "double doubled doubles doubling half halve halved halves halving triple tripled blo flo tog together alternate alternately alternating alternated every omit omits omitting "
     "omitted except excepting excluding without instead unless until till only but leave leaves leaving left unworked unused remaining "
     "rem rest join joins joined joining turn turned turning rotate rotated rotating marker markers marked row rows rnd rnds round "
     "rounds around across along evenly even odd spaced both neither twisted crossed cross ending ends sc hdc dc tr dtr htr trtr esc "
@@ -67,7 +67,7 @@ _HARMLESS = tuple(
         r"(?:leave|leaving|left) (?:it|the yarn|the rest of the yarn|the ball)(?: (?:attached|hanging|aside|uncut))?",
         r"(?:at|by) (?:the )?(?:end|beginning|start) of (?:the |each |every |this )?(?:row|rnd|round)",
         r"(?:each|every) (?:row|rnd|round) (?:begins|starts|ends) (?:at|in) (?:the )?(?:side|back|centre|center)",
-        r"count(?:ing)? (?:your |the )?(?:sts|stitches|rows|rounds|rnds)", r"(?:the )?(?:st|stitch) count(?: (?:stays|remains) the same)?",
+        r"count(?:ing)? (?:your |the )?(?:sts|stitches|rows|rounds|rnds)", r"(?:the )?(?:st|stitch) count (?:stays|remains) the same",
         r"to (?:measure|secure|even out|shape|close|finish|tidy) (?:the )?(?:round|rnd|row|edge|bag|top|ring|bottom|last row|opening|hole|seam|base)",
         r"(?:left|right)-hand(?:ed)?(?: side)?", r"(?:over|round|around) the (?:tail|ends?|yarn ends?)", r"(?:to|on|at|from) (?:the |your )(?:left|right)(?: (?:side|hand))?",
         r"(?:seen |looking )?from the (?:front|back|right side|wrong side|outside|inside)", r"in (?:the )?front of (?:you|the work)", r"(?:at|on) the (?:front|back)(?: of the (?:work|bag|piece))?",
@@ -79,6 +79,7 @@ _HARMLESS = tuple(
         r"(?:do not|don't|without) (?:fasten(?:ing)? off|cut(?:ting)? (?:the )?yarn|break(?:ing)? (?:the )?yarn)(?: yet)?",
         r"(?:weave|weaving|sew|darn|tuck|hide|work) in (?:all |the |any |your |both )*(?:loose |yarn )?(?:ends?|tails?)",
         r"insert(?:ing)? (?:the |your )?hook in(?:to)? (?:the )?.*\bbelow", r"matching (?:the )?(?:sts|stitches|edges|rows|corners)", r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
+        r"(?:an |a )?(?:even|loose|firm|tight) tension", r"(?:take|taking) (?:your|the) time", r"(?:carry|carrying) (?:the |your )?(?:\w+ )?(?:yarns?|colours?|strands?|ends?) (?:along|across|up)(?: (?:inside|on the back|the back|behind))?",
         r"(?:each|every) time", r"first of all", r"at (?:first|last)", r"for the (?:first|last|second) time",
     )
 )  # fmt: skip
@@ -184,7 +185,7 @@ def keep_clause(stream: Stream, start: int) -> bool:
     return True
 
 
-_KNOWN = ("tightly", "loosely", "neatly", "carefully", "firmly", "gently", "optional", "rs facing", "ws facing", "that is all", "well done")
+_KNOWN = ("working loosely", "work loosely", "working tightly", "work tightly", "working firmly", "tightly", "loosely", "neatly", "carefully", "firmly", "gently", "optional", "rs facing", "ws facing", "that is all", "well done")
 
 
 def _is_known(words: list[str]) -> bool:

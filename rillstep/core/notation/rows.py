@@ -295,6 +295,8 @@ def _done_then(body: Stream) -> tuple[Gesture, ...]:
     """What is done after a repetition of rows: only gestures and totals may stand there. Raises NotUnderstood."""
     start = body.at
     steps = read_steps(body)
+    if any(isinstance(step, Gesture) and step.kind in ("leave rest unworked", "both layers", "rotate", "seam") for step in steps):
+        raise NotUnderstood(body.since(start), "what is done otherwise in rows that are worked again is written as a row of its own")
     if not all(isinstance(step, Gesture) or (isinstance(step, Chain) and step.length.is_always(1)) for step in steps):
         raise NotUnderstood(body.since(start), "after rows that are worked again, only what ends them may stand, such as “fasten off”")
     return tuple(step for step in steps if isinstance(step, Gesture) and step.kind not in ("turn", "join"))
