@@ -12,7 +12,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from rillstep.core.chart import chart_of, rows_for
 from rillstep.core.lengths import in_units
-from rillstep.core.proof import Proof, prove_text, reader_text, reprint
+from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 from rillstep.document import BrokenDesign, Size, faults_of, load
@@ -70,8 +70,8 @@ def _check(args: argparse.Namespace) -> int:
         print(f"{where}: {finding.severity}: {finding.message} [{finding.code}]")
         for repair in finding.repairs:
             print(f"    repair: {repair.message}")
-    proved = sum(line.proved for line in proof.lines)
-    print(f"{proved} of {len(proof.lines)} lines proved in {len(proof.pattern.sizes)} sizes")
+    many = len(proof.pattern.sizes)
+    print(f"{counts_of(proof).words()}, of {len(proof.lines)} lines in {many} size{'s' if many > 1 else ''}")
     return CLEAN if proof.ok else ERRORS
 
 

@@ -1,5 +1,6 @@
 import { createBrowserRouter, Navigate } from "react-router";
 import { Bench } from "./bench/Bench";
+import { ByFields } from "./bench/ByFields";
 import { CheckPage } from "./check/CheckPage";
 import { DesignList } from "./designs/DesignList";
 import { SignedIn } from "./session/SignedIn";
@@ -30,8 +31,13 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="swatch" replace /> },
           { path: "swatch", element: <SwatchStep /> },
-          { path: "sizes", element: <SizesStep /> },
-          { path: "shape", element: <ShapeStep /> },
+          {
+            element: <ByFields />,
+            children: [
+              { path: "sizes", element: <SizesStep /> },
+              { path: "shape", element: <ShapeStep /> },
+            ],
+          },
           { path: "yarn", element: <YarnStep /> },
           { path: "words", element: <WordsStep /> },
           { path: "testers", element: <TestersStep /> },

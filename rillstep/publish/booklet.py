@@ -5,6 +5,7 @@ comes from the tree that was read back from the printed text.
 """
 
 from dataclasses import dataclass
+from typing import Literal
 
 from rillstep.core.cautions import Caution, cautions_for
 from rillstep.core.gauge import Gauge
@@ -18,10 +19,12 @@ from rillstep.core.notation.writer import (
     write_check,
     write_label,
     write_line,
-    write_steps,
+    write_make,
+    write_sentence,
+    write_special,
     write_totals,
 )
-from rillstep.core.proof import Reprint, advice
+from rillstep.core.proof import Mark, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.document import Design
 
@@ -44,16 +47,23 @@ def weight_name(weight_class: int) -> str:
     return _CLASSES[weight_class]
 
 
+# What is said of a printed line: the mark of its proof, or that it is words and nothing to prove.
+LineMark = Mark | Literal["kept"]
+
+
 @dataclass(frozen=True)
 class BookletLine:
-    """One printed line. `line` is its number in the source text; 0 for a line that says for which sizes."""
+    """One printed line. `line` is its number in the source text; 0 for a line that says for which sizes.
+
+    kind: "row", "setup", "check", "prose" or "note" (words that are kept), "make" (how many of a piece), "sizes".
+    """
 
     kind: str
     line: int
     label: str
     text: str
     totals: str
-    proved: bool
+    mark: LineMark
     sts: tuple[int | None, ...] = ()
 
 
@@ -77,6 +87,11 @@ class Booklet:
     cautions: tuple[Caution, ...]
     sections: tuple[BookletSection, ...]
     text: str
+
+    @property
+    def unchecked(self) -> int:
+        """How many lines are worked, with something in them that is not checked."""
+        return sum(line.mark == "unchecked" for section in self.sections for line in section.lines)
 
 
 def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
@@ -104,7 +119,8 @@ def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -
 def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
     notes = ["Work through every line in its order; count after each round before going on."]
     notes += advice(pattern, terms, design.hand)
-    if design.notes.strip():
+    notes += [text for key, text in pattern.extra if key == "Note" and text not in notes]
+    if design.notes.strip() and design.notes.strip() not in notes:
         notes.append(mirrored(design.notes.strip()) if design.hand == "left" else design.notes.strip())
     return tuple(notes)
 
@@ -116,21 +132,36 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
         case Row():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", source, write_label(line), f"{write_steps(line.steps, terms)}.",
-                write_totals(line.totals, terms), proof.proved, proof.sts,
+                "row", source, write_label(line), f"{write_sentence(line.steps, line.kept, terms)}.",
+                write_totals(line.totals, terms), proof.mark, proof.sts,
             )  # fmt: skip
         case Again():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", source, write_label(line), f"{write_again(line)}.", write_totals(line.totals, terms), proof.proved, proof.sts,
+                "row", source, write_label(line), f"{write_again(line, terms)}.", write_totals(line.totals, terms), proof.mark, proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)
-            return BookletLine("check", source, "Check", f"{write_check(line, pattern.units)}.", "", not wrong)
+            return BookletLine(
+                "check", source, "Check", f"{write_check(line, pattern.units)}.", "", "wrong" if wrong else "proved"
+            )
         case Setup():
-            return BookletLine("setup", source, "", write_line(line, terms, pattern.units), "", not line.broken)
-        case Prose(text=text):
-            return BookletLine("prose", source, "", text, "", True)
+            return BookletLine(
+                "setup",
+                source,
+                "",
+                write_line(line, terms, pattern.units),
+                "",
+                "not understood" if line.broken else "proved",
+            )
+        case Prose(text=text, note=note):
+            return BookletLine("note" if note else "prose", source, "Note" if note else "", text, "", "kept")
+
+
+def _own_stitches(pattern: Pattern, terms: Terms) -> tuple[tuple[str, str], ...]:
+    """The stitches that the pattern defines, with what they are."""
+    told = (write_special(special, terms).partition(" = ") for special in pattern.specials)
+    return tuple((name, meaning) for name, _, meaning in told)
 
 
 def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ...]:
@@ -140,19 +171,23 @@ def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ..
     for section in pattern.sections:
         lines: list[BookletLine] = []
         active = tuple(range(len(pattern.sizes)))
+        if (often := write_make(section)) and section.lines:
+            lines.append(BookletLine("make", reprint.source_of(section.lines[0].span.line), "", often, "", "kept"))
         for line in section.lines:
             if line.sizes != active:
-                lines.append(BookletLine("sizes", 0, "", size_line(line.sizes, pattern.sizes), "", True))
+                lines.append(BookletLine("sizes", 0, "", size_line(line.sizes, pattern.sizes), "", "kept"))
                 active = line.sizes
             lines.append(_line(line, pattern, reprint, terms))
         sections.append(BookletSection(section.title, section.worked, tuple(lines)))
     return tuple(sections)
 
 
-def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]]) -> Booklet:
-    """The booklet of a printed text. `needs`: yarn per size, in words."""
+def booklet(
+    design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]], measured: bool = True
+) -> Booklet:
+    """The booklet of a printed text. `needs`: yarn per size, in words; measured: are its measures known?"""
     pattern = reprint.proof.pattern
-    shapes = reprint.proof.shapes or ()
+    shapes = (reprint.proof.shapes or ()) if measured else ()
     units = design.units
     table = (
         ("Width, lying flat", [shape.width_mm for shape in shapes]),
@@ -168,6 +203,6 @@ def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[st
     drop = max((shape.drop_mm for shape in shapes), default=0.0)
     return Booklet(
         design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,
-        abbreviations_used(pattern, terms), _notes(design, pattern, terms), cautions_for(design.yarn.fibre, drop),
+        (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms), cautions_for(design.yarn.fibre, drop),
         booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip

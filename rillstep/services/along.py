@@ -3,6 +3,7 @@
 from datetime import date
 
 from rillstep.core.lengths import show_length
+from rillstep.core.notation.writer import set_text
 from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms
@@ -13,7 +14,7 @@ from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import NotFound, NotProved
 from rillstep.services.words import section_views, subtitle
-from rillstep.services.workbench import allowance_of, finding_view, proof_of, yarn_need
+from rillstep.services.workbench import allowance_of, finding_view, proof_of, shapes_of, yarn_need
 
 
 def _divided(design: Design, terms: Terms) -> tuple[Divided, Reprint]:
@@ -53,12 +54,13 @@ def _needs(design: Design, cut: Divided, part: Part) -> list[str]:
     return needs
 
 
-def _checkpoint(point: Checkpoint) -> str:
-    if point.half is None:
+def _checkpoint(points: tuple[Checkpoint, ...]) -> str:
+    """What the work should look like at the end of a part, in all sizes."""
+    halves = [point.half for point in points if point.half is not None]
+    if len(halves) < len(points):
         return "Count, and compare the two sides of the bag."
-    return (
-        f"Both sides alike: {point.half} stitches from side to side, front and back (a few millimetres apart are fine)."
-    )
+    told = set_text(tuple(halves))
+    return f"Both sides alike: {told} stitches from side to side, front and back (a few millimetres apart are fine)."
 
 
 def _part_sections(made: Booklet, part: Part) -> tuple[BookletSection, ...]:
@@ -83,7 +85,7 @@ def _part_sections(made: Booklet, part: Part) -> tuple[BookletSection, ...]:
 def parts_view(design: Design, terms: Terms) -> views.PartsView:
     """All parts, for the screen."""
     cut, printed = _divided(design, terms)
-    made = booklet(design, printed, terms, [])
+    made = booklet(design, printed, terms, [], shapes_of(design, cut.proof) is not None)
     days = part_dates(design.parts.start, design.parts.every_days, len(cut.parts))
     return views.PartsView(
         proved=printed.ok,
@@ -94,6 +96,7 @@ def parts_view(design: Design, terms: Terms) -> views.PartsView:
 
 def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date) -> views.PartView:
     units = design.units
+    measured = shapes_of(design, cut.proof) is not None
     sizes = [
         views.PartSizeView(
             name=name,
@@ -101,8 +104,8 @@ def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: dat
             grams=round(yarn_need(design, cut.proof, size, part.first_line, part.last_line).grams),
             sts=point.sts,
             half=point.half,
-            width=None if point.width_mm is None else show_length(point.width_mm, units),
-            height=None if point.height_mm is None else show_length(point.height_mm, units),
+            width=None if point.width_mm is None or not measured else show_length(point.width_mm, units),
+            height=None if point.height_mm is None or not measured else show_length(point.height_mm, units),
         )
         for size, (name, point) in enumerate(zip(cut.pattern.sizes, part.checkpoints, strict=True))
     ]
@@ -111,7 +114,7 @@ def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: dat
         day=day,
         title=_title(part, cut),
         needs=_needs(design, cut, part),
-        checkpoint=_checkpoint(part.checkpoints[0]),
+        checkpoint=_checkpoint(part.checkpoints),
         sections=section_views(_part_sections(made, part)),
         sizes=sizes,
     )
@@ -123,11 +126,11 @@ def part_pdf(design: Design, terms: Terms, number: int, made: date) -> bytes:
     if not 1 <= number <= len(cut.parts):
         raise NotFound(f"There is no part {number}; there are {len(cut.parts)}.")
     part = cut.parts[number - 1]
-    whole = booklet(design, printed, terms, [])
+    whole = booklet(design, printed, terms, [], shapes_of(design, cut.proof) is not None)
     view = _part_view(design, cut, whole, part, made)
     rows = (
-        ("Stitches on the round", [str(s.sts) for s in view.sizes]),
-        ("Stitches of each side", [str(s.half) for s in view.sizes]),
+        ("Stitches on the round", ["–" if s.sts is None else str(s.sts) for s in view.sizes]),
+        ("Stitches of each side", ["–" if s.half is None else str(s.half) for s in view.sizes]),
         ("Width at the widest point", [s.width or "–" for s in view.sizes]),
         ("Height of the wall", [s.height or "–" for s in view.sizes]),
     )

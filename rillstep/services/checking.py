@@ -8,7 +8,7 @@ from rillstep.document import Design, Size, blank
 from rillstep.services import views
 from rillstep.services.errors import NotProved
 from rillstep.services.words import size_index
-from rillstep.services.workbench import finding_view, line_views, outline, proved, question_view
+from rillstep.services.workbench import counts_view, finding_view, kept_view, line_views, outline, proved, question_view
 
 
 def check(text: str, terms: Terms | None = None) -> views.CheckView:
@@ -22,8 +22,8 @@ def check(text: str, terms: Terms | None = None) -> views.CheckView:
         sizes=list(pattern.sizes),
         lines=line_views(proof),
         findings=[finding_view(finding, pattern.sizes) for finding in proof.findings],
-        proved_lines=sum(line.proved for line in proof.lines),
-        total_lines=len(proof.lines),
+        counts=counts_view(proof),
+        kept=kept_view(proof),
         words=_words(text, proof),
         questions=[question_view(question) for question in questions(proof, text)],
         outline=outline(proof),

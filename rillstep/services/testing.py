@@ -9,8 +9,15 @@ from sqlalchemy.orm import Session
 
 from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import MM_PER, show_difference, show_length
-from rillstep.core.notation.tree import Again, Row, Setup
-from rillstep.core.notation.writer import write_line, write_steps, write_totals
+from rillstep.core.notation.tree import Again, Check, Prose, Row, Setup
+from rillstep.core.notation.writer import (
+    write_besides,
+    write_check,
+    write_line,
+    write_make,
+    write_sentence,
+    write_totals,
+)
 from rillstep.core.proof import Hand, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.document import Design, dump, load
@@ -18,7 +25,7 @@ from rillstep.services import designs, views
 from rillstep.services.accounts import now
 from rillstep.services.errors import Invalid, NotFound, NotProved
 from rillstep.services.words import booklet_of
-from rillstep.services.workbench import allowance_of, gauge_of, proof_of, yarn_need
+from rillstep.services.workbench import allowance_of, gauge_of, proof_of, shapes_of, yarn_need
 from rillstep.store import DesignRow, LineReport, Tester, TestRow
 
 MOST_TESTERS = 50
@@ -159,7 +166,7 @@ def _tester_view(tester: Tester, design: Design) -> views.TesterView:
 
 def _predicted(design: Design, size: str) -> _Predicted | None:
     proof = proof_of(design)
-    if size not in proof.pattern.sizes or proof.shapes is None:
+    if size not in proof.pattern.sizes or shapes_of(design, proof) is None:
         return None
     index = proof.pattern.sizes.index(size)
     shape, grams = proof.shapes[index], yarn_need(design, proof, index)
@@ -236,12 +243,21 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
     for at, (section, of_all) in enumerate(zip(pattern.sections, whole.sections, strict=True)):
         originals = [line for line in of_all.lines if index in line.sizes]
         by_number = RowsByNumber(pattern, at, 0)
+        if (often := write_make(section)) and originals:
+            steps.append(_step(originals[0].span.line, section.title, "How many", "", often, "", None, "words"))
         for line, original in zip(section.lines, originals, strict=True):
             number = original.span.line
             if isinstance(line, Setup):
                 steps.append(
                     _step(number, section.title, "", "", write_line(line, terms, pattern.units), "", None, "setup")
                 )
+            elif isinstance(line, Prose):
+                steps.append(
+                    _step(number, section.title, "Note" if line.note else "", "", line.text, "", None, "words")
+                )
+            elif isinstance(line, Check):
+                told = f"{write_check(line, pattern.units)}."
+                steps.append(_step(number, section.title, "Check", "", told, "", None, "words"))
             elif isinstance(line, Row | Again):
                 first, rounds = line.first.at(0), line.rounds(0)
                 # Makers read the rows in full, not "rep".
@@ -249,11 +265,12 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
                 sts = next((t.count.at(0) for t in line.totals if t.what == "sts"), None)
                 for offset in range(rounds if rows else 0):
                     of = f"{line.kind}s {first}–{first + rounds - 1}, worked alike" if rounds > 1 else ""
-                    text = f"{write_steps(rows[offset % len(rows)].steps, terms)}."
+                    source, label = rows[offset % len(rows)], f"{line.kind} {first + offset}"
+                    text = f"{write_sentence(source.steps, source.kept, terms)}."
+                    if isinstance(line, Again) and offset == rounds - 1:
+                        text += "".join(f" {words[:1].upper()}{words[1:]}." for words in write_besides(line, terms))
                     total = write_totals(line.totals, terms)
-                    steps.append(
-                        _step(number, section.title, f"{line.kind} {first + offset}", of, text, total, sts, "row")
-                    )
+                    steps.append(_step(number, section.title, label, line.name or of, text, total, sts, "row"))
     return steps
 
 

@@ -1,6 +1,7 @@
 """What the screens get: plain data, computed by the server. These models make the OpenAPI file."""
 
 from datetime import date, datetime
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -23,7 +24,10 @@ class RepairView(BaseModel):
 
 
 class FindingView(BaseModel):
-    """Something wrong in the text. `size` is a size's name, or null when it holds for every size."""
+    """Something wrong in the text. `size` is a size's name, or null when it holds for every size.
+
+    unchecked: it says of words or of a number that nothing is held to them.
+    """
 
     code: str
     severity: str
@@ -34,6 +38,7 @@ class FindingView(BaseModel):
     expected: float | None
     found: float | None
     message: str
+    unchecked: bool
     repairs: list[RepairView]
     related: list[SpanView]
 
@@ -121,6 +126,27 @@ class SizeView(BaseModel):
     shape: ShapeView | None
 
 
+MarkView = Literal["proved", "unchecked", "wrong", "not understood"]
+
+
+class PlaceView(BaseModel):
+    """A place in a text: line and columns count from 1, `end_column` is one past the end."""
+
+    line: int
+    column: int
+    end_column: int
+
+
+class CountsView(BaseModel):
+    """How many lines are proved; worked, with something not checked; wrong; not understood; and kept as words."""
+
+    proved: int
+    unchecked: int
+    wrong: int
+    not_understood: int
+    kept: int
+
+
 class LineView(BaseModel):
     """A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one goes on."""
 
@@ -130,7 +156,7 @@ class LineView(BaseModel):
     sts: list[int | None]
     spaces: list[int | None]
     stated: list[int | None]
-    proved: bool
+    mark: MarkView
     depends: int | None
     last_line: int
 
@@ -184,10 +210,15 @@ class OutlineView(BaseModel):
 
 
 class WorkView(BaseModel):
-    """A design worked through: numbers, proof, measures, yarn."""
+    """A design worked through: numbers, proof, measures, yarn.
+
+    edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that the numbers of a
+    design by fields are none of its own.
+    """
 
     ok: bool
     edited: bool
+    elsewhere: bool
     text: str
     written: str
     gauge: GaugeView
@@ -195,8 +226,8 @@ class WorkView(BaseModel):
     lines: list[LineView]
     findings: list[FindingView]
     notes: list[NoteView]
-    proved_lines: int
-    total_lines: int
+    counts: CountsView
+    kept: list[PlaceView]
     questions: list[QuestionView]
     outline: OutlineView
 
@@ -210,8 +241,8 @@ class CheckView(BaseModel):
     sizes: list[str]
     lines: list[LineView]
     findings: list[FindingView]
-    proved_lines: int
-    total_lines: int
+    counts: CountsView
+    kept: list[PlaceView]
     words: list[str]
     questions: list[QuestionView]
     outline: OutlineView
@@ -223,7 +254,7 @@ class BookletLineView(BaseModel):
     label: str
     text: str
     totals: str
-    proved: bool
+    mark: Literal["proved", "unchecked", "wrong", "not understood", "kept"]
     sts: list[int | None]
 
 
@@ -247,6 +278,7 @@ class BookletView(BaseModel):
     title: str
     sizes: list[str]
     proved: bool
+    unchecked: int
     problems: list[FindingView]
     materials: list[str]
     gauge: str

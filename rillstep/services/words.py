@@ -11,7 +11,7 @@ from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import Invalid, NotProved
-from rillstep.services.workbench import allowance_of, finding_view, proof_of, yarn_needs
+from rillstep.services.workbench import allowance_of, finding_view, proof_of, shapes_of, yarn_needs
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:
@@ -47,7 +47,8 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
 def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
     """The booklet of a design, for all sizes or one."""
     printed, whole, index = reprinted(design, terms, size)
-    return booklet(design, printed, terms, _needs(design, whole, index)), printed
+    measured = shapes_of(design, whole) is not None
+    return booklet(design, printed, terms, _needs(design, whole, index), measured), printed
 
 
 def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSectionView]:
@@ -58,7 +59,7 @@ def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSec
             lines=[
                 views.BookletLineView(
                     kind=line.kind, line=line.line, label=line.label, text=line.text, totals=line.totals,
-                    proved=line.proved, sts=list(line.sts),
+                    mark=line.mark, sts=list(line.sts),
                 )
                 for line in section.lines
             ],
@@ -73,7 +74,7 @@ def booklet_view(design: Design, terms: Terms, size: str | None) -> views.Bookle
     problems = [*printed.problems, *(f for f in printed.proof.findings if f not in printed.problems)]
     sizes = proof_of(design).pattern.sizes if printed.problems else printed.proof.pattern.sizes
     return views.BookletView(
-        title=made.title, sizes=list(made.sizes), proved=made.proved,
+        title=made.title, sizes=list(made.sizes), proved=made.proved, unchecked=made.unchecked,
         problems=[finding_view(f, sizes) for f in problems],
         materials=list(made.materials), gauge=made.gauge,
         measures=[views.TableRow(name=name, values=list(values)) for name, values in made.measures],

@@ -4,6 +4,7 @@
 """
 
 import math
+import re
 from functools import lru_cache
 
 from rillstep.core.blocks import tote_pattern
@@ -14,7 +15,7 @@ from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation import write
 from rillstep.core.notation.tree import Again, Gesture, Pattern, Row, Setup
-from rillstep.core.proof import Proof, Question, prove_text, questions
+from rillstep.core.proof import UNCHECKED, Proof, Question, counts_of, kept_places, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
@@ -90,23 +91,47 @@ def work(design: Design) -> views.WorkView:
     graded = grade(plan, targets, design.units)
     text, written = text_of(design, graded, plan)
     proof = proved(text, None, plan.allowance_mm)
+    elsewhere = design.text is not None and is_from_elsewhere(design.text, written)
     findings = [finding_view(finding, proof.pattern.sizes) for finding in proof.findings]
-    errors = any(note.severity == "error" for note in graded.notes)
+    graded_notes = () if elsewhere else graded.notes
+    errors = any(note.severity == "error" for note in graded_notes)
     return views.WorkView(
         ok=proof.ok and not errors,
         edited=design.text is not None and design.text != written,
+        elsewhere=elsewhere,
         text=text,
         written=written,
         gauge=_gauge_view(design, plan),
-        sizes=[_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
+        sizes=[_size_of_text(design, index, proof) for index in range(len(proof.works))]
+        if elsewhere
+        else [_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
         lines=line_views(proof),
         findings=findings,
         outline=outline(proof),
         questions=[question_view(question) for question in questions(proof, text)],
-        notes=[views.NoteView.model_validate(vars(note)) for note in graded.notes],
-        proved_lines=sum(line.proved for line in proof.lines),
-        total_lines=len(proof.lines),
+        notes=[views.NoteView.model_validate(vars(note)) for note in graded_notes],
+        counts=counts_view(proof),
+        kept=kept_view(proof),
     )
+
+
+_DIGITS = re.compile(r"[\d\s(),]+")
+
+
+def is_from_elsewhere(text: str, written: str) -> bool:
+    """Was a text written elsewhere? It was, where fewer than half of its lines are, apart from their numbers, lines of the one written from the fields."""
+    own = {_DIGITS.sub("", line) for line in written.split("\n")}
+    lines = [bare for line in text.split("\n") if (bare := _DIGITS.sub("", line)) and ":" in bare]
+    return 2 * sum(line in own for line in lines) < len(lines)
+
+
+def shapes_of(design: Design, proof: Proof) -> tuple[SizeShape, ...] | None:
+    """The measures of a text; None for one from elsewhere, as it is not known yet which of its pieces is what."""
+    if design.text is None:
+        return proof.shapes
+    plan = plan_of(design)
+    graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
+    return None if is_from_elsewhere(design.text, text_of(design, graded, plan)[1]) else proof.shapes
 
 
 def proof_of(design: Design) -> Proof:
@@ -151,7 +176,7 @@ def finding_view(finding: Finding, sizes: tuple[str, ...]) -> views.FindingView:
     return views.FindingView(
         code=finding.code, severity=finding.severity, line=span.line, column=span.column, end_column=span.end_column,
         size=None if finding.size is None else sizes[finding.size],
-        expected=finding.expected, found=finding.found, message=finding.message,
+        expected=finding.expected, found=finding.found, message=finding.message, unchecked=finding.code in UNCHECKED,
         repairs=repair_views(finding.repairs),
         related=[views.SpanView(**vars(s)) for s in finding.related],
     )  # fmt: skip
@@ -213,6 +238,13 @@ def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, pro
         yarn=yarn_view(yarn_need(design, proof, index)) if here else None,
         shape=_shape_view(shape, plan) if shape else None,
     )
+
+
+def _size_of_text(design: Design, index: int, proof: Proof) -> views.SizeView:
+    """A size of a text from elsewhere: its name and its yarn, and no number of a design by fields."""
+    return views.SizeView(
+        name=proof.pattern.sizes[index], counts={}, measures=[], reasons=[], yarn=yarn_view(yarn_need(design, proof, index)), shape=None,
+    )  # fmt: skip
 
 
 def _measures(design: Design, size: GradedSize, shape: SizeShape | None) -> list[views.MeasureView]:
@@ -307,12 +339,22 @@ def _shape_view(shape: SizeShape, plan: TotePlan) -> views.ShapeView:
     )  # fmt: skip
 
 
+def counts_view(proof: Proof) -> views.CountsView:
+    """How many lines are proved, and what the others are."""
+    return views.CountsView(**vars(counts_of(proof)))
+
+
+def kept_view(proof: Proof) -> list[views.PlaceView]:
+    """Where words stand that are only kept."""
+    return [views.PlaceView(**vars(span)) for span in kept_places(proof.pattern)]
+
+
 def line_views(proof: Proof) -> list[views.LineView]:
     """Each line with its proved totals."""
     return [
         views.LineView(
             line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
-            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), proved=line.proved,
+            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), mark=line.mark,
             depends=line.depends, last_line=line.last_line,
         )
         for line in proof.lines

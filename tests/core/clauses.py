@@ -38,6 +38,8 @@ HARMLESS = (
     "(weave in the tail)", "for the strap", "to make the rim firm", "(don't pull too tight)", "use your own colour here", "hold your work steady", "keep an even tension",
     "(it will look like a star)", "making sure the fabric is firm", "take a break", "(count carefully)",
 )  # fmt: skip
+
+
 @dataclass(frozen=True)
 class Inserted:
     """A text with a clause in one of its lines, and whether the clause changes the work."""
@@ -53,11 +55,17 @@ def inserted(text: str, proof: Proof, seed: str, most: int) -> Iterator[Inserted
     draw = random.Random(seed)
     lines = text.split("\n")
     proved = {line.line for line in proof.lines if line.mark == "proved"}
-    ends = {line.span.line: at for _, line in proof.pattern.lines() if line.span.line in proved and (at := _ends(line, lines))}
+    ends = {
+        line.span.line: at
+        for _, line in proof.pattern.lines()
+        if line.span.line in proved and (at := _ends(line, lines))
+    }
     clauses = [(clause, True) for clause in CHANGING] + [(clause, False) for clause in HARMLESS]
     for clause, changes in draw.sample(clauses * (1 + most // len(clauses)), most) if ends else ():
         number = draw.choice(sorted(ends))
-        words = clause.format(n=draw.randint(2, 9), nth=draw.choice(("3rd", "4th", "5th")), st=draw.choice(("sc", "hdc", "dc")))
+        words = clause.format(
+            n=draw.randint(2, 9), nth=draw.choice(("3rd", "4th", "5th")), st=draw.choice(("sc", "hdc", "dc"))
+        )
         row, at = lines[number - 1], draw.choice(ends[number])
         gap = " " if words[0] in "([" else ", " if draw.random() < 0.8 else "; "
         changed = f"{row[:at]}{gap}{words}{row[at:]}"
@@ -66,11 +74,17 @@ def inserted(text: str, proof: Proof, seed: str, most: int) -> Iterator[Inserted
 
 def _ends(line: object, lines: list[str]) -> list[int]:
     """Where steps of a row end, mostly the last one that makes stitches; [] for any other line."""
-    if isinstance(line, Again) and not line.totals and line.span.line == line.last_line or isinstance(line, Again) and not line.totals and not line.last_line:
+    if (isinstance(line, Again) and not line.totals and line.span.line == line.last_line) or (
+        isinstance(line, Again) and not line.totals and not line.last_line
+    ):
         return [len(lines[line.span.line - 1].rstrip(" ."))]
     if not isinstance(line, Row) or line.last_line not in (0, line.span.line) or "#" in lines[line.span.line - 1]:
         return []
-    works = [step.span.end_column - 1 for step in line.steps if not isinstance(step, Gesture) and step.span.line == line.span.line and step.span.end_column > 1]
+    works = [
+        step.span.end_column - 1
+        for step in line.steps
+        if not isinstance(step, Gesture) and step.span.line == line.span.line and step.span.end_column > 1
+    ]
     return [works[-1]] * 3 + works if works else []
 
 
@@ -79,7 +93,9 @@ def outcome(one: Inserted, before: Proof, after: Proof) -> str:
     line = next((proved for proved in after.lines if proved.line == one.line), None)
     if line is None:
         return "not understood"
-    if line.mark == "proved" and (_steps(before, one.line) != _steps(after, one.line) or _sts(before, one.line) != line.sts):
+    if line.mark == "proved" and (
+        _steps(before, one.line) != _steps(after, one.line) or _sts(before, one.line) != line.sts
+    ):
         return "worked"
     return {"wrong": "refuted", "unchecked": "not checked"}.get(line.mark, line.mark)
 
@@ -89,7 +105,11 @@ def _sts(proof: Proof, number: int) -> object:
 
 
 def _steps(proof: Proof, number: int) -> list[object]:
-    return [getattr(line, "steps", None) for _, line in proof.pattern.lines() if isinstance(line, Row | Again) and line.span.line == number]
+    return [
+        getattr(line, "steps", None)
+        for _, line in proof.pattern.lines()
+        if isinstance(line, Row | Again) and line.span.line == number
+    ]
 
 
 def run(text: str, seed: str, most: int) -> tuple[Counter[tuple[bool, str]], list[str]]:

@@ -3,7 +3,7 @@
 import pytest
 
 from rillstep.core.notation import parse, write
-from rillstep.core.notation.tree import Again, Gesture, Prose, Row
+from rillstep.core.notation.tree import Again, Prose, Row
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof import prove_text, reprint
 

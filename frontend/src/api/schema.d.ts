@@ -615,8 +615,11 @@ export interface components {
             label: string;
             /** Line */
             line: number;
-            /** Proved */
-            proved: boolean;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "proved" | "unchecked" | "wrong" | "not understood" | "kept";
             /** Sts */
             sts: (number | null)[];
             /** Text */
@@ -659,6 +662,8 @@ export interface components {
             text: string;
             /** Title */
             title: string;
+            /** Unchecked */
+            unchecked: number;
         };
         /** ChangeView */
         ChangeView: {
@@ -688,8 +693,11 @@ export interface components {
          * @description A text written elsewhere, proved or refuted line by line. `words`: each of `lines` as it is written.
          */
         CheckView: {
+            counts: components["schemas"]["CountsView"];
             /** Findings */
             findings: components["schemas"]["FindingView"][];
+            /** Kept */
+            kept: components["schemas"]["PlaceView"][];
             /** Lines */
             lines: components["schemas"]["LineView"][];
             /** Name */
@@ -697,16 +705,12 @@ export interface components {
             /** Ok */
             ok: boolean;
             outline: components["schemas"]["OutlineView"];
-            /** Proved Lines */
-            proved_lines: number;
             /** Questions */
             questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: string[];
             /** Terms */
             terms: string;
-            /** Total Lines */
-            total_lines: number;
             /** Words */
             words: string[];
         };
@@ -730,6 +734,22 @@ export interface components {
             off: boolean;
             /** Predicted */
             predicted: string;
+        };
+        /**
+         * CountsView
+         * @description How many lines are proved; worked, with something not checked; wrong; not understood; and kept as words.
+         */
+        CountsView: {
+            /** Kept */
+            kept: number;
+            /** Not Understood */
+            not_understood: number;
+            /** Proved */
+            proved: number;
+            /** Unchecked */
+            unchecked: number;
+            /** Wrong */
+            wrong: number;
         };
         /**
          * Design
@@ -963,6 +983,8 @@ export interface components {
         /**
          * FindingView
          * @description Something wrong in the text. `size` is a size's name, or null when it holds for every size.
+         *
+         *     unchecked: it says of words or of a number that nothing is held to them.
          */
         FindingView: {
             /** Code */
@@ -987,6 +1009,8 @@ export interface components {
             severity: string;
             /** Size */
             size: string | null;
+            /** Unchecked */
+            unchecked: boolean;
         };
         /** GaugeView */
         GaugeView: {
@@ -1105,8 +1129,11 @@ export interface components {
             last_line: number;
             /** Line */
             line: number;
-            /** Proved */
-            proved: boolean;
+            /**
+             * Mark
+             * @enum {string}
+             */
+            mark: "proved" | "unchecked" | "wrong" | "not understood";
             /** Section */
             section: string;
             /** Spaces */
@@ -1329,6 +1356,18 @@ export interface components {
         Place: {
             /** Place */
             place: number;
+        };
+        /**
+         * PlaceView
+         * @description A place in a text: line and columns count from 1, `end_column` is one past the end.
+         */
+        PlaceView: {
+            /** Column */
+            column: number;
+            /** End Column */
+            end_column: number;
+            /** Line */
+            line: number;
         };
         /**
          * PrintBody
@@ -2035,13 +2074,21 @@ export interface components {
         /**
          * WorkView
          * @description A design worked through: numbers, proof, measures, yarn.
+         *
+         *     edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that the numbers of a
+         *     design by fields are none of its own.
          */
         WorkView: {
+            counts: components["schemas"]["CountsView"];
             /** Edited */
             edited: boolean;
+            /** Elsewhere */
+            elsewhere: boolean;
             /** Findings */
             findings: components["schemas"]["FindingView"][];
             gauge: components["schemas"]["GaugeView"];
+            /** Kept */
+            kept: components["schemas"]["PlaceView"][];
             /** Lines */
             lines: components["schemas"]["LineView"][];
             /** Notes */
@@ -2049,16 +2096,12 @@ export interface components {
             /** Ok */
             ok: boolean;
             outline: components["schemas"]["OutlineView"];
-            /** Proved Lines */
-            proved_lines: number;
             /** Questions */
             questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: components["schemas"]["SizeView"][];
             /** Text */
             text: string;
-            /** Total Lines */
-            total_lines: number;
             /** Written */
             written: string;
         };
@@ -2128,6 +2171,7 @@ export type ChartView = components['schemas']['ChartView'];
 export type CheckView = components['schemas']['CheckView'];
 export type CloseTest = components['schemas']['CloseTest'];
 export type ComparedView = components['schemas']['ComparedView'];
+export type CountsView = components['schemas']['CountsView'];
 export type Design = components['schemas']['Design'];
 export type DesignItem = components['schemas']['DesignItem'];
 export type DesignList = components['schemas']['DesignList'];
@@ -2158,6 +2202,7 @@ export type PartSizeView = components['schemas']['PartSizeView'];
 export type PartsView = components['schemas']['PartsView'];
 export type PartView = components['schemas']['PartView'];
 export type Place = components['schemas']['Place'];
+export type PlaceView = components['schemas']['PlaceView'];
 export type PrintBody = components['schemas']['PrintBody'];
 export type PrintedView = components['schemas']['PrintedView'];
 export type Problem = components['schemas']['Problem'];

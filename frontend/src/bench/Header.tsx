@@ -1,6 +1,7 @@
-import { CircleCheck, CloudOff, Moon, Redo2, Sun, TriangleAlert, Undo2 } from "lucide-react";
+import { CloudOff, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
+import { Counts } from "../proof/Mark";
 import { storeTheme } from "../ui/theme";
 import { useBench } from "./context";
 import { Revisions } from "./Revisions";
@@ -18,17 +19,9 @@ const SAVE_TEXT: Record<SaveState, string> = {
 function ProofMark() {
   const { work } = useBench();
   if (!work) return null;
-  const errors = work.findings.filter((finding) => finding.severity === "error").length;
-  const sizes = `${work.sizes.length} ${work.sizes.length === 1 ? "size" : "sizes"}`;
+  const many = work.outline.sizes.length;
   return (
-    <p
-      role="status"
-      data-testid="proof-mark"
-      className={`flex items-center gap-1.5 text-sm font-semibold ${errors ? "text-wrong" : "text-sound"}`}
-    >
-      {errors ? <TriangleAlert size={17} aria-hidden /> : <CircleCheck size={17} aria-hidden />}
-      {work.proved_lines} of {work.total_lines} lines proved in {sizes}
-    </p>
+    <Counts counts={work.counts} tail={` in ${many} ${many === 1 ? "size" : "sizes"}`} testId="proof-mark" />
   );
 }
 

@@ -9,6 +9,8 @@ interface Stone {
   title: string;
   says: (work: WorkView) => string;
   state: (work: WorkView) => StoneState;
+  /** Only for a design by fields, and not for a text that was written elsewhere. */
+  byFields?: boolean;
 }
 
 function span(values: number[]): string {
@@ -29,6 +31,7 @@ const STONES: readonly Stone[] = [
   },
   {
     to: "sizes",
+    byFields: true,
     title: "Sizes",
     says: (work) => `${work.sizes.length} ${work.sizes.length === 1 ? "size" : "sizes"}`,
     state: (work) =>
@@ -36,6 +39,7 @@ const STONES: readonly Stone[] = [
   },
   {
     to: "shape",
+    byFields: true,
     title: "Base, wall, handles",
     says: (work) => `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
     state: (work) =>
@@ -52,7 +56,7 @@ const STONES: readonly Stone[] = [
   {
     to: "words",
     title: "Words",
-    says: (work) => `${work.total_lines} lines`,
+    says: (work) => `${work.lines.length} lines`,
     state: (work) => (work.ok ? "done" : "attention"),
   },
   { to: "testers", title: "Testers", says: () => "private links", state: () => "open" },
@@ -71,7 +75,7 @@ export function Stones() {
       className="border-line bg-bank w-44 shrink-0 overflow-auto border-r py-4"
     >
       <ol>
-        {STONES.map((stone, index) => {
+        {STONES.filter((stone) => !(work?.elsewhere && stone.byFields)).map((stone, index) => {
           const state = work ? stone.state(work) : "open";
           return (
             <li key={stone.to}>

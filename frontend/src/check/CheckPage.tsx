@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { CircleCheck, FileUp, TriangleAlert } from "lucide-react";
+import { FileUp } from "lucide-react";
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
@@ -7,6 +7,7 @@ import type { CheckView } from "../api/schema";
 import { applyEdits } from "../bench/edits";
 import { Findings } from "../proof/Findings";
 import { LinePanel } from "../proof/LinePanel";
+import { Counts } from "../proof/Mark";
 import { ProofTable, type Picked } from "../proof/ProofTable";
 import { Questions } from "../proof/Questions";
 import { sorted } from "../proof/sorted";
@@ -32,18 +33,8 @@ Rnd 5: *Sc in next 3 sts, inc; rep from * around. (31)
 `;
 
 function Verdict({ check }: { check: CheckView }) {
-  const errors = check.findings.filter((finding) => finding.severity === "error").length;
   const sizes = `${check.sizes.length} ${check.sizes.length === 1 ? "size" : "sizes"}`;
-  return (
-    <p
-      role="status"
-      data-testid="verdict"
-      className={`flex items-center gap-1.5 font-semibold ${errors ? "text-wrong" : "text-sound"}`}
-    >
-      {errors ? <TriangleAlert size={17} aria-hidden /> : <CircleCheck size={17} aria-hidden />}
-      {check.proved_lines} of {check.total_lines} lines proved in {sizes}
-    </p>
-  );
+  return <Counts counts={check.counts} tail={` in ${sizes}`} testId="verdict" />;
 }
 
 function Start() {
@@ -167,6 +158,7 @@ export function CheckPage() {
                 text={text}
                 terms={terms}
                 findings={answer?.findings ?? []}
+                kept={answer?.kept ?? []}
                 outline={answer?.outline ?? null}
                 line={line}
                 onChange={change}
@@ -217,7 +209,6 @@ export function CheckPage() {
                   sizes={answer.sizes}
                   lines={answer.lines}
                   words={answer.words}
-                  findings={answer.findings}
                   chosen={open ?? (line === null ? null : { line, size })}
                   onChoose={pick}
                 />

@@ -7,10 +7,11 @@ import { tags } from "@lezer/highlight";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useEffectEvent, useRef } from "react";
 import { client, unwrap } from "../api/client";
-import type { FindingView, OutlineView } from "../api/schema";
+import type { FindingView, OutlineView, PlaceView } from "../api/schema";
 import { completion, type Vocabulary } from "./completion";
 import { folding } from "./folding";
 import { patternLanguage } from "./language";
+import { marking, showMarks } from "./marking";
 import { offset, repair, repairKey } from "./repairing";
 
 interface Props {
@@ -18,6 +19,8 @@ interface Props {
   /** What the text is written in: the words that are offered follow it. */
   terms: "US" | "UK";
   findings: readonly FindingView[];
+  /** Where words stand that are only kept. */
+  kept: readonly PlaceView[];
   /** Its sections, and the names that are defined in it. */
   outline: OutlineView | null;
   /** The selected line: scrolled to and marked. */
@@ -88,7 +91,7 @@ function diagnostics(state: EditorState, findings: readonly FindingView[], view:
 }
 
 /** The pattern text with its findings in the gutter and under the words; repairs are offered where they stand. */
-export default function TextEditor({ text, terms, findings, outline, line, onChange, onLine }: Props) {
+export default function TextEditor({ text, terms, findings, kept, outline, line, onChange, onLine }: Props) {
   const words = useQuery({
     queryKey: ["language", terms],
     queryFn: () => unwrap(client.GET("/api/language", { params: { query: { terms } } })),
@@ -129,6 +132,7 @@ export default function TextEditor({ text, terms, findings, outline, line, onCha
           patternLanguage,
           syntaxHighlighting(colours),
           lintGutter(),
+          marking,
           EditorView.lineWrapping,
           EditorView.cspNonce.of(nonce()),
           EditorView.contentAttributes.of({
@@ -161,6 +165,10 @@ export default function TextEditor({ text, terms, findings, outline, line, onCha
     const editor = view.current;
     if (editor) editor.dispatch(setDiagnostics(editor.state, diagnostics(editor.state, findings, editor)));
   }, [findings]);
+
+  useEffect(() => {
+    if (view.current) showMarks(view.current, { kept, findings });
+  }, [kept, findings]);
 
   useEffect(() => {
     const editor = view.current;

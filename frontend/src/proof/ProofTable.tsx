@@ -1,6 +1,7 @@
-import { CircleCheck, CircleX, TriangleAlert } from "lucide-react";
+import { TriangleAlert } from "lucide-react";
 import { useEffect, useRef } from "react";
-import type { FindingView, LineView } from "../api/schema";
+import type { LineView } from "../api/schema";
+import { Mark } from "./Mark";
 
 /** A line of the text in one size. */
 export interface Picked {
@@ -11,19 +12,20 @@ export interface Picked {
 interface Props {
   sizes: readonly string[];
   lines: readonly LineView[];
-  findings: readonly FindingView[];
   /** The words of each line, shown when its label is pointed at. */
   words?: readonly string[];
   chosen: Picked | null;
   onChoose: (picked: Picked) => void;
 }
 
-function Mark({ line, worst }: { line: LineView; worst: string | null }) {
-  if (worst === "error") return <CircleX size={15} className="text-wrong" aria-label="refuted" />;
-  if (line.depends)
-    return <TriangleAlert size={15} className="text-warn" aria-label="depends on an earlier line" />;
-  if (line.proved) return <CircleCheck size={15} className="text-sound" aria-label="proved" />;
-  return <TriangleAlert size={15} className="text-warn" aria-label="not known" />;
+function LineMark({ line }: { line: LineView }) {
+  if (line.depends && line.mark === "proved")
+    return (
+      <span title={`true from the total stated in line ${line.depends}`} className="text-warn inline-flex">
+        <TriangleAlert size={15} aria-label="depends on an earlier line" />
+      </span>
+    );
+  return <Mark mark={line.mark} />;
 }
 
 /** Does a row stand in this line of the text? One that was broken stands in several. */
@@ -31,13 +33,8 @@ function covers(row: LineView, line: number): boolean {
   return row.line <= line && line <= row.last_line;
 }
 
-function worstOf(findings: readonly FindingView[], row: LineView): string | null {
-  const here = findings.filter((finding) => covers(row, finding.line));
-  return here.find((finding) => finding.severity === "error")?.severity ?? here[0]?.severity ?? null;
-}
-
 /** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
-export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: Props) {
+export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
   const here = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
     here.current?.scrollIntoView({ block: "nearest" });
@@ -105,7 +102,7 @@ export function ProofTable({ sizes, lines, findings, words, chosen, onChoose }: 
               );
             })}
             <td>
-              <Mark line={line} worst={worstOf(findings, line)} />
+              <LineMark line={line} />
             </td>
           </tr>
         ))}

@@ -120,7 +120,7 @@ function Working({ page, token }: { page: Page; token: string }) {
           <div>
             <p className="text-quiet">{step.section}</p>
             <h2 className="text-3xl" data-testid="step-label">
-              {step.label || "Set-up"}
+              {step.label || (step.kind === "words" ? "To do" : "Set-up")}
             </h2>
             {step.of && <p className="text-quiet">{step.of}</p>}
           </div>

@@ -295,7 +295,12 @@ def each_kind(hook: Hook, step: EachKind) -> None:
     if not made and step.end.word in ("around", "across"):
         raise Stop(Trouble("runs-out", step.span, "there is nothing left here to work into", missing=1))
     for at, one in enumerate(step.works):
-        if at not in met and isinstance(one.into, Every) and one.into.what.corner and step.end.word in ("around", "across"):
+        if (
+            at not in met
+            and isinstance(one.into, Every)
+            and one.into.what.corner
+            and step.end.word in ("around", "across")
+        ):
             raise Stop(Trouble("no-such-place", one.span, f"there is no {_kind_word(one.into.what)} here to work into"))
     hook.make(made, None)
 

@@ -91,7 +91,13 @@ def _called_a_pattern(stream: Stream) -> None:
         pass
     if stream.at > start and stream.peek() is not None and (end := bracket_end(stream.tokens, stream.at)) is not None:
         begin, inner = stream.at, stream.tokens[stream.at + 1 : end - 1]
-        if all(t.kind == "num" or t.is_mark(",", ":") or len(t.text) == 1 or t.is_word("mc", "cc", "in", "of", "with", "and", "each", "colour", "color", *_ROWS) for t in inner):
+        if all(
+            t.kind == "num"
+            or t.is_mark(",", ":")
+            or len(t.text) == 1
+            or t.is_word("mc", "cc", "in", "of", "with", "and", "each", "colour", "color", *_ROWS)
+            for t in inner
+        ):
             stream.at = end
             stream.count(begin)
             keep(stream, begin, bracket=True)
@@ -138,7 +144,13 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         elif _grows(stream):
             message = "By how much these rows grow is not checked here; their total is."
             stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
-        elif stream.any_of("moving to the middle of the loop", "slipping to the middle of the loop", "moving to the loop", "moving to the sp", "slipping to the sp"):
+        elif stream.any_of(
+            "moving to the middle of the loop",
+            "slipping to the middle of the loop",
+            "moving to the loop",
+            "moving to the sp",
+            "slipping to the sp",
+        ):
             stream.any_of("each time", "every time", "at the start")  # as in the row that is repeated
             stream.any_of("without cutting yarn", "without cutting the yarn")
         elif stream.any_of(
@@ -178,12 +190,21 @@ def _keeps_colours(stream: Stream) -> bool:
     """Words of nothing but colours and how many rows each has, kept; up to "until", or to the end of the clause."""
     start = stream.at
     while (token := stream.peek()) is not None and (
-        token.is_word(*_OF_COLOURS) or token.kind == "num" or token.is_mark(",", "-", "/") or (token.kind == "word" and len(token.text) == 1)
+        token.is_word(*_OF_COLOURS)
+        or token.kind == "num"
+        or token.is_mark(",", "-", "/")
+        or (token.kind == "word" and len(token.text) == 1)
     ):
         stream.next()
-    if stream.at == start or not (token is None or token.is_word("until", "till", "for") or token.is_mark(".", ";", ")")):
+    if stream.at == start or not (
+        token is None or token.is_word("until", "till", "for") or token.is_mark(".", ";", ")")
+    ):
         return False
-    named = any(t.is_word("colour", "colours", "color", "colors", "mc", "cc", "yarn", "stripes") or (t.kind == "word" and len(t.text) == 1) for t in stream.tokens[start : stream.at])
+    named = any(
+        t.is_word("colour", "colours", "color", "colors", "mc", "cc", "yarn", "stripes")
+        or (t.kind == "word" and len(t.text) == 1)
+        for t in stream.tokens[start : stream.at]
+    )
     if named:
         stream.count(start)
         keep(stream, start)

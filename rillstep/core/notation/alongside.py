@@ -17,7 +17,9 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
         per = count
     stream.word("across", "along", "around", "up", "down", "over", "in", "on", "to")
     begin = stream.at
-    while stream.word(*_OF_EDGE) or stream.mark("-") or _ordinal(stream) or _edges_counted(stream) or _rows_named(stream):
+    while (
+        stream.word(*_OF_EDGE) or stream.mark("-") or _ordinal(stream) or _edges_counted(stream) or _rows_named(stream)
+    ):
         pass
     words = [token.text for token in stream.tokens[begin : stream.at]]
     if per is None:

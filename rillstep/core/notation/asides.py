@@ -18,31 +18,328 @@ from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 
 # Words of instructions: none of them is what was not understood by itself.
 USUAL_WORDS = frozenset(
-    "the and next each st sts stitch stitches around across with from into same last first work times more then hook until end "
-    "row rnd round rows space spaces loop loops of for this that made place all left right side edge".split()
+    [
+        "the",
+        "and",
+        "next",
+        "each",
+        "st",
+        "sts",
+        "stitch",
+        "stitches",
+        "around",
+        "across",
+        "with",
+        "from",
+        "into",
+        "same",
+        "last",
+        "first",
+        "work",
+        "times",
+        "more",
+        "then",
+        "hook",
+        "until",
+        "end",
+        "row",
+        "rnd",
+        "round",
+        "rows",
+        "space",
+        "spaces",
+        "loop",
+        "loops",
+        "of",
+        "for",
+        "this",
+        "that",
+        "made",
+        "place",
+        "all",
+        "left",
+        "right",
+        "side",
+        "edge",
+    ]
 )
 # Words of the craft: of these one makes a clause more than talk.
 CRAFT = frozenset(
-    "st sts stitch stitches ch chs chain chains sp sps space spaces loop loops lp lps arch picot picots shell shells cluster clusters fan "
-    "fans scallop scallops group groups motif motifs eyelet eyelets corner corners post posts bump bumps bar bars ring rings tch "
-    "next each every ea first last final same other others "
-    "sk skip skips skipping skipped miss misses missing missed inc incs increase increases increased increasing dec decs decrease "
-    "decreases decreased decreasing rep reps repeat repeats repeated repeating twice once thrice times time more fewer less extra "
-    "double doubled doubles doubling half halve halved halves halving triple tripled blo flo tog together alternate alternately alternating alternated every omit omits omitting "
-    "omitted except excepting excluding without instead unless until till only but leave leaves leaving left unworked unused remaining "
-    "rem rest join joins joined joining turn turned turning rotate rotated rotating marker markers marked row rows rnd rnds round "
-    "rounds around across along evenly even odd spaced both neither twisted crossed cross ending ends sc hdc dc tr dtr htr trtr esc "
-    "ss slst crochet treble replace replacing substitute add adding drop dropping ".split()
+    [
+        "st",
+        "sts",
+        "stitch",
+        "stitches",
+        "ch",
+        "chs",
+        "chain",
+        "chains",
+        "sp",
+        "sps",
+        "space",
+        "spaces",
+        "loop",
+        "loops",
+        "lp",
+        "lps",
+        "arch",
+        "picot",
+        "picots",
+        "shell",
+        "shells",
+        "cluster",
+        "clusters",
+        "fan",
+        "fans",
+        "scallop",
+        "scallops",
+        "group",
+        "groups",
+        "motif",
+        "motifs",
+        "eyelet",
+        "eyelets",
+        "corner",
+        "corners",
+        "post",
+        "posts",
+        "bump",
+        "bumps",
+        "bar",
+        "bars",
+        "ring",
+        "rings",
+        "tch",
+        "next",
+        "each",
+        "every",
+        "ea",
+        "first",
+        "last",
+        "final",
+        "same",
+        "other",
+        "others",
+        "sk",
+        "skip",
+        "skips",
+        "skipping",
+        "skipped",
+        "miss",
+        "misses",
+        "missing",
+        "missed",
+        "inc",
+        "incs",
+        "increase",
+        "increases",
+        "increased",
+        "increasing",
+        "dec",
+        "decs",
+        "decrease",
+        "decreases",
+        "decreased",
+        "decreasing",
+        "rep",
+        "reps",
+        "repeat",
+        "repeats",
+        "repeated",
+        "repeating",
+        "twice",
+        "once",
+        "thrice",
+        "times",
+        "time",
+        "more",
+        "fewer",
+        "less",
+        "extra",
+        "double",
+        "doubled",
+        "doubles",
+        "doubling",
+        "half",
+        "halve",
+        "halved",
+        "halves",
+        "halving",
+        "triple",
+        "tripled",
+        "blo",
+        "flo",
+        "tog",
+        "together",
+        "alternate",
+        "alternately",
+        "alternating",
+        "alternated",
+        "every",
+        "omit",
+        "omits",
+        "omitting",
+        "omitted",
+        "except",
+        "excepting",
+        "excluding",
+        "without",
+        "instead",
+        "unless",
+        "until",
+        "till",
+        "only",
+        "but",
+        "leave",
+        "leaves",
+        "leaving",
+        "left",
+        "unworked",
+        "unused",
+        "remaining",
+        "rem",
+        "rest",
+        "join",
+        "joins",
+        "joined",
+        "joining",
+        "turn",
+        "turned",
+        "turning",
+        "rotate",
+        "rotated",
+        "rotating",
+        "marker",
+        "markers",
+        "marked",
+        "row",
+        "rows",
+        "rnd",
+        "rnds",
+        "round",
+        "rounds",
+        "around",
+        "across",
+        "along",
+        "evenly",
+        "even",
+        "odd",
+        "spaced",
+        "both",
+        "neither",
+        "twisted",
+        "crossed",
+        "cross",
+        "ending",
+        "ends",
+        "sc",
+        "hdc",
+        "dc",
+        "tr",
+        "dtr",
+        "htr",
+        "trtr",
+        "esc",
+        "ss",
+        "slst",
+        "crochet",
+        "treble",
+        "replace",
+        "replacing",
+        "substitute",
+        "add",
+        "adding",
+        "drop",
+        "dropping",
+    ]
 )
 # A clause that begins so tells how a thing is done with hands and hook, whatever else it names.
 _HANDS = frozenset(
-    "yo yoh yarn insert pull pulling draw drawing tighten weave weaving tie sew sewing stuff slide pick hold fold flip secure wrap lay "
-    "block steam thread knot trim unravel undo check count adjust keep keeping remember be being do try make making note gently hide "
-    "tuck close bring push holding matching lining see optional careful carefully loosely cut".split()
+    [
+        "yo",
+        "yoh",
+        "yarn",
+        "insert",
+        "pull",
+        "pulling",
+        "draw",
+        "drawing",
+        "tighten",
+        "weave",
+        "weaving",
+        "tie",
+        "sew",
+        "sewing",
+        "stuff",
+        "slide",
+        "pick",
+        "hold",
+        "fold",
+        "flip",
+        "secure",
+        "wrap",
+        "lay",
+        "block",
+        "steam",
+        "thread",
+        "knot",
+        "trim",
+        "unravel",
+        "undo",
+        "check",
+        "count",
+        "adjust",
+        "keep",
+        "keeping",
+        "remember",
+        "be",
+        "being",
+        "do",
+        "try",
+        "make",
+        "making",
+        "note",
+        "gently",
+        "hide",
+        "tuck",
+        "close",
+        "bring",
+        "push",
+        "holding",
+        "matching",
+        "lining",
+        "see",
+        "optional",
+        "careful",
+        "carefully",
+        "loosely",
+        "cut",
+    ]
 )
 # Of these a whole sentence tells, with its numbers: no stitch is made by weaving, sewing or tying.
 _FINISHES = frozenset(
-    "weave weaving thread threading tie tying sew sewing knot trim stuff block steam hide tuck pin glue iron lace run".split()
+    [
+        "weave",
+        "weaving",
+        "thread",
+        "threading",
+        "tie",
+        "tying",
+        "sew",
+        "sewing",
+        "knot",
+        "trim",
+        "stuff",
+        "block",
+        "steam",
+        "hide",
+        "tuck",
+        "pin",
+        "glue",
+        "iron",
+        "lace",
+        "run",
+    ]
 )
 _PART = (
     r"(?:corner|handle|strap|shell|fan|scallop|cluster|picot|loop|button loop|buttonhole|ch-? ?\d* ?sp|space|sp|v-?(?: ?st)?|"
@@ -85,7 +382,20 @@ _HARMLESS = tuple(
 )  # fmt: skip
 _LENGTHS = ("cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds", "g", "gram", "grams", "hook",
             "strand", "strands", "ball", "balls", "needle", "button", "buttons", "bead", "beads", "minute", "minutes")  # fmt: skip
-_NEAR = ("turn", "join", "skip", "repeat", "rotate", "chain", "increase", "decrease", "fasten", "together", *GATHERED, PICOT)
+_NEAR = (
+    "turn",
+    "join",
+    "skip",
+    "repeat",
+    "rotate",
+    "chain",
+    "increase",
+    "decrease",
+    "fasten",
+    "together",
+    *GATHERED,
+    PICOT,
+)
 _ENDS = (",", ";", ".", ":", "]", ")", "[", "(", "*", "**", "—")
 _PLAIN_MARKS = ("-", "'", '"', "/", "!", "?", "&", "%", "°")
 _USED = ("in", "into", "around", "across", "twice", "once", "x", "to", "all", "over", "rep", "repeat", "times")
@@ -129,7 +439,10 @@ def _harmless(text: str, terms: str, own: tuple[str, ...]) -> bool:
 def _has_slip(words: Sequence[str]) -> bool:
     """Could one of these words be an instruction that is misspelt?"""
     return any(
-        len(word) > 2 and word not in USUAL_WORDS and word not in _HANDS and difflib.get_close_matches(word, _NEAR, 1, 0.75)
+        len(word) > 2
+        and word not in USUAL_WORDS
+        and word not in _HANDS
+        and difflib.get_close_matches(word, _NEAR, 1, 0.75)
         for word in words
     )
 
@@ -185,7 +498,24 @@ def keep_clause(stream: Stream, start: int) -> bool:
     return True
 
 
-_KNOWN = ("working loosely", "work loosely", "working tightly", "work tightly", "working firmly", "tightly", "loosely", "neatly", "carefully", "firmly", "gently", "optional", "rs facing", "ws facing", "that is all", "well done")
+_KNOWN = (
+    "working loosely",
+    "work loosely",
+    "working tightly",
+    "work tightly",
+    "working firmly",
+    "tightly",
+    "loosely",
+    "neatly",
+    "carefully",
+    "firmly",
+    "gently",
+    "optional",
+    "rs facing",
+    "ws facing",
+    "that is all",
+    "well done",
+)
 
 
 def _is_known(words: list[str]) -> bool:
@@ -205,7 +535,11 @@ def keep_bracket(stream: Stream) -> bool:
     if _COUNTS & set(words) and words[0] not in _HANDS:
         return False  # "(does not count)"
     least = 2 if not (words[0] in _HANDS or _is_known(words) or words[0] in _TOLD_ALONE) else 1
-    letter = len(words) == 1 and words[0] != "x" and (words[0] in ("mc", "cc") or (len(words[0]) == 1 and words[0].isalpha()))
+    letter = (
+        len(words) == 1
+        and words[0] != "x"
+        and (words[0] in ("mc", "cc") or (len(words[0]) == 1 and words[0].isalpha()))
+    )
     if not letter and (len(words) < least or not changes_nothing(stream, stream.at + 1, end - 1)):
         return False
     start, stream.at = stream.at, end
@@ -213,8 +547,24 @@ def keep_bracket(stream: Stream) -> bool:
     return True
 
 
-_COUNTS = frozenset("count counts counted counting".split())
-_TOLD_ALONE = frozenset("buttonhole optional handle handles strap straps opening openings flap pocket side sides gusset".split())
+_COUNTS = frozenset(["count", "counts", "counted", "counting"])
+_TOLD_ALONE = frozenset(
+    [
+        "buttonhole",
+        "optional",
+        "handle",
+        "handles",
+        "strap",
+        "straps",
+        "opening",
+        "openings",
+        "flap",
+        "pocket",
+        "side",
+        "sides",
+        "gusset",
+    ]
+)
 
 
 def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
@@ -246,7 +596,11 @@ def keep_finish(stream: Stream) -> bool:
 
 
 def _goes_on(tokens: Sequence[Token], at: int) -> bool:
-    return at + 1 < len(tokens) and tokens[at].is_word("working", "work") and tokens[at + 1].is_word("through", "in", "into")
+    return (
+        at + 1 < len(tokens)
+        and tokens[at].is_word("working", "work")
+        and tokens[at + 1].is_word("through", "in", "into")
+    )
 
 
 def _works_next(stream: Stream, at: int) -> bool:
@@ -267,7 +621,10 @@ def kept_among(stream: Stream, steps: Sequence[Step]) -> tuple[Kept, ...]:
     columns = [step.span.column for step in steps]
     return tuple(
         Kept(one.words, sum(column < one.span.column for column in columns), one.bracket, one.span)
-        for one in sorted([*stream.kept, *(t for t in stream.told if not any(_holds(k, t) for k in stream.kept))], key=lambda one: one.span)
+        for one in sorted(
+            [*stream.kept, *(t for t in stream.told if not any(_holds(k, t) for k in stream.kept))],
+            key=lambda one: one.span,
+        )
     )
 
 

@@ -14,6 +14,7 @@ from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
+from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
@@ -94,7 +95,35 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if instructs(text) and _read_edging(reading, text, number, context):
         return
     unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
-    reading.add(Prose(text.strip(), reading.active, False, span), [not_worked(span)] if unworked else [])
+    told = [not_worked(span)] if unworked else []
+    reading.add(Prose(text.strip(), reading.active, False, span), [*told, *_totals_of_words(text, number, context)])
+
+
+def _totals_of_words(text: str, number: int, context: Context) -> list[Finding]:
+    """A total that a line of words states: it is printed, and nothing is held to it."""
+    end, totals, problems, _ = split_totals(text, number, context, 0)
+    counted = _STITCHES.search(text)
+    if not totals and not problems and counted is None:
+        return []
+    span = (
+        Span(number, counted.start() + 1, counted.end() + 1)
+        if counted is not None
+        else Span(number, end + 1, len(text) + 1)
+    )
+    return [
+        Finding(
+            "total-not-checked",
+            "warning",
+            span,
+            "This line is kept as words, so the number that it states is not checked.",
+        )
+    ]
+
+
+_STITCHES = re.compile(
+    r"\d[\d\s(),/\[\]|:]{0,40}\s?(?:sl )?(?:sts?|stitches|sc|hdc|dc|tr|htr|dtr|ss|chs?|chains|loops|sps|spaces)\b(?!\s*(?:x|=|and)\s*\d)",
+    re.IGNORECASE,
+)
 
 
 def _read_edging(reading: Reading, text: str, number: int, context: Context) -> bool:

@@ -35,6 +35,7 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import plain_num, read_what
 from rillstep.core.stitches import BY_US, stitch_words
 
+
 def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:
     """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
     start = stream.at
@@ -77,7 +78,11 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     stream.next()
     if not steps and len(stream.findings) == findings:
         return []  # all of it was kept as words, or nothing stands in it
-    if opening == "(" and all(isinstance(step, Gesture) for step in steps) and (stream.peek() is None or stream.tokens[stream.at].kind == "mark"):
+    if (
+        opening == "("
+        and all(isinstance(step, Gesture) for step in steps)
+        and (stream.peek() is None or stream.tokens[stream.at].kind == "mark")
+    ):
         return list(steps)  # "(do not join)"
     return [_after(stream, steps, start)]
 
@@ -180,7 +185,11 @@ def _says_of_chain(stream: Stream) -> bool:
 def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
     """ "(first corner made)", "(RS)", "(2 sc in same st)" behind the same: what only tells, or tells once more what the step before it is."""
     start = stream.at
-    if stream.mark("[", "(") and (stream.word("rs", "ws", "us", "uk") or stream.any_of("right side", "wrong side")) and stream.mark("]", ")"):
+    if (
+        stream.mark("[", "(")
+        and (stream.word("rs", "ws", "us", "uk") or stream.any_of("right side", "wrong side"))
+        and stream.mark("]", ")")
+    ):
         keep(stream, start, bracket=True)
         return True
     stream.at = start
@@ -192,18 +201,23 @@ _OF_PLACE_AGAIN = (
     "started", "began", "in", "as", "which", "middle", "center", "centre", "of", "shell", "fan", "group", "corner", "turn", "end", "also", "1", "2", "3", "top", "loop", "sp", "space", "round", "row", "rnd",
     "beginning", "start", "beg", "joining", "join", "into", "work", "increase", "point", "side", "other", "chs", "last",
 )  # fmt: skip
-_SAYS_PLACE = frozenset("same already where started began middle center centre corner".split())
+_SAYS_PLACE = frozenset(["same", "already", "where", "started", "began", "middle", "center", "centre", "corner"])
 
 
 def _place_again(stream: Stream) -> bool:
     """ "(same ch as first sc)", "(the middle of the shell)": where the stitch before went, told once more; taken whole."""
     start, end = stream.at, bracket_end(stream.tokens, stream.at)
     following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
-    if end is None or (following is not None and (following.kind == "num" or following.is_word("in", "into", "around", "x", "twice", "times"))):
+    if end is None or (
+        following is not None
+        and (following.kind == "num" or following.is_word("in", "into", "around", "x", "twice", "times"))
+    ):
         return False
     inner = stream.tokens[start + 1 : end - 1]
     known = stitch_words(stream.context.terms)
-    if not all(token.text in known or token.text in _OF_PLACE_AGAIN for token in inner) or not _SAYS_PLACE & {t.text for t in inner}:
+    if not all(token.text in known or token.text in _OF_PLACE_AGAIN for token in inner) or not _SAYS_PLACE & {
+        t.text for t in inner
+    }:
         return False
     if any(token.text in ("2", "3") for token in inner):
         return False
@@ -216,7 +230,11 @@ def says_again(stream: Stream, step: Step, read_steps: Reader) -> bool:
     """A bracket that tells what the step before it is ("sc2tog (over next 2 sts)", "inc (2 sc in same st)"): taken whole; else nothing is."""
     start, end = stream.at, bracket_end(stream.tokens, stream.at)
     following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
-    if end is None or stream.tokens[start].text != "(" or not (following is None or (following.kind == "mark" and not following.is_mark("*"))):
+    if (
+        end is None
+        or stream.tokens[start].text != "("
+        or not (following is None or (following.kind == "mark" and not following.is_mark("*")))
+    ):
         return False
     inner = stream.part(start + 1, end - 1)
     if isinstance(step, Together) and _is_over_its_legs(inner, step):

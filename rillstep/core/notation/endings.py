@@ -76,7 +76,12 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
         return []  # kept as words
     worked: list[Step] = [step for step in steps if not isinstance(step, Gesture)]
     gestures: list[Step] = [step for step in steps if isinstance(step, Gesture)]
-    if len(worked) == 1 and isinstance(worked[0], Work) and worked[0].stitch == "sl st" and stream.context.kind == "Rnd":
+    if (
+        len(worked) == 1
+        and isinstance(worked[0], Work)
+        and worked[0].stitch == "sl st"
+        and stream.context.kind == "Rnd"
+    ):
         stream.count(begin)  # "ending with a sl st in first st": in place of the last stitch, and closes the round
         return [Gesture("join", span=stream.since(start)), *gestures]
     if repeat.times.last is not None:

@@ -49,7 +49,14 @@ _RING_WORDS = tuple(
         "sliding ring",
     )
 )
-_RING_WORDS = (*_RING_WORDS, "make a ring", "using the magic ring method", "using the magic circle method", "using a magic ring", "using an adjustable ring")
+_RING_WORDS = (
+    *_RING_WORDS,
+    "make a ring",
+    "using the magic ring method",
+    "using the magic circle method",
+    "using a magic ring",
+    "using an adjustable ring",
+)
 _PLAIN = (*((words, "adjustable ring") for words in _RING_WORDS), *_PLAIN)
 _TURNED = (
     "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round", "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
@@ -184,7 +191,9 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         keep(stream, start)
         return []
     if stream.any_of("ending with a", "ending with", "end with", "ending in", "ending") and (
-        stream.sees("join") or stream.sees("joining") or stream.any_of("sl st", "slst", "ss", "slip st", "a sl st", "a slip st") 
+        stream.sees("join")
+        or stream.sees("joining")
+        or stream.any_of("sl st", "slst", "ss", "slip st", "a sl st", "a slip st")
     ):  # "ending with a sl st in first st": closes the round
         if stream.word("join", "joining"):
             stream.any_of("with a sl st", "with sl st", "with a ss", "with ss")
@@ -324,7 +333,13 @@ def _rest_of_aside(stream: Stream, kind: GestureKind) -> None:
         if not (any(stream.sees(word) for word in ("leaving", "weave", "darn")) and keep_phrase(stream, stream.at)):
             stream.at = start
     elif kind == "turn":
-        stream.any_of("to work across last row", "to work across the last row", "to work back", "to work across", "to work back across")
+        stream.any_of(
+            "to work across last row",
+            "to work across the last row",
+            "to work back",
+            "to work across",
+            "to work back across",
+        )
     elif kind == "rotate":
         start = stream.at
         if stream.number() is not None:

@@ -17,7 +17,15 @@ _RING = (
     "to form a ring", "to form ring", "to form a loop", "to form loop", "to make a loop", "into a loop", "in a loop", "to form a circle", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
     "being careful not to twist", "taking care not to twist", "making sure not to twist",
 )  # fmt: skip
-_RING = (*_RING, *(f"{to} {a}{ring}" for to in ("to form", "to make", "into", "in") for a in ("a large ", "a big ", "a small ", "a long ", "one large ") for ring in ("ring", "loop", "circle")))
+_RINGS: tuple[str, ...] = (
+    *_RING,
+    *(
+        f"{to} {a}{ring}"
+        for to in ("to form", "to make", "into", "in")
+        for a in ("a large ", "a big ", "a small ", "a long ", "one large ")
+        for ring in ("ring", "loop", "circle")
+    ),
+)
 _SLIPPED = (
     "a sl st", "sl st", "ss", "a ss", "slst", "a slst", "slip st", "a slip st", "slip stitch", "a slip stitch",
 )  # fmt: skip
@@ -26,7 +34,7 @@ _SLIPPED = (
 def read_join(stream: Stream, start: int) -> list[Step] | None:
     """ "join", "join with sl st in first st", "sl st in first sc to join"; a new colour; a chain into a ring."""
     if stream.word("join", "joining", "attach", "attaching", "rejoin", "reattach"):
-        if stream.any_of(*_RING):
+        if stream.any_of(*_RINGS):
             return [Gesture("join into ring", span=stream.since(start))]
         if _joins_colour(stream) or (stream.at == start + 1 and _joins_anywhere(stream)):
             return colour_gesture(stream, start, "join colour")
@@ -55,7 +63,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         return end_of_join(stream, start)
     if stream.context.kind == "Rnd" and (stream.peek() is None or (stream.mark(".") and stream.peek() is None)):
         return [Gesture("join", span=stream.since(start))]  # "...; sl st." at the end of a round closes it
-    if stream.any_of(*_RING):
+    if stream.any_of(*_RINGS):
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
         stream.word("the")
@@ -68,7 +76,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
             closes = _chain_of_beginning(stream)
         if closes or top:
             _tail(stream)
-            if stream.any_of(*_RING):
+            if stream.any_of(*_RINGS):
                 return [Gesture("join into ring", span=stream.since(start))]
             return [Gesture("join", span=stream.since(start))]
     stream.at = start
@@ -148,11 +156,11 @@ def with_space(steps: tuple[Step, ...], nth: int) -> tuple[Step, ...]:
 
 def end_of_join(stream: Stream, start: int) -> list[Step]:
     """The rest of a joining: where it is joined, which is the beginning of the round anyway."""
-    if stream.any_of(*_RING):
+    if stream.any_of(*_RINGS):
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
         _tail(stream)
-        if stream.any_of(*_RING):
+        if stream.any_of(*_RINGS):
             return [Gesture("join into ring", span=stream.since(start))]
     return [Gesture("join", span=stream.since(start))]
 
@@ -160,7 +168,11 @@ def end_of_join(stream: Stream, start: int) -> list[Step]:
 def _tail(stream: Stream) -> None:
     """The words that say where a round is joined, as far as they are words for places."""
     begin = stream.at
-    known = {*stitch_words(stream.context.terms), *GATHERED, *(part for _, parts in stream.context.specials for part in parts)}
+    known = {
+        *stitch_words(stream.context.terms),
+        *GATHERED,
+        *(part for _, parts in stream.context.specials for part in parts),
+    }
     while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "[", "(", ")", "]", "—"):
         if token.is_word("turn", "ch", "chain", "fasten", "and", "into") and not _within_chain(stream):
             break
@@ -168,7 +180,12 @@ def _tail(stream: Stream) -> None:
             break
         if token.kind == "word" and stitch_word(stream) is not None:
             continue
-        if not (token.kind in ("num", "ordinal") or token.is_mark("-", "/", "'") or token.is_word(*_OF_PLACE) or token.text in known):
+        if not (
+            token.kind in ("num", "ordinal")
+            or token.is_mark("-", "/", "'")
+            or token.is_word(*_OF_PLACE)
+            or token.text in known
+        ):
             break
         stream.next()
     stream.count(begin)
@@ -342,6 +359,10 @@ def colour_gesture(stream: Stream, start: int, kind: GestureKind) -> list[Step]:
         stream.free_loops, into = replace(into, count=None), None
     return [
         Gesture(
-            kind, " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words), into, stream.since(start), how
+            kind,
+            " ".join(words).upper() if len(" ".join(words)) <= 2 else " ".join(words),
+            into,
+            stream.since(start),
+            how,
         )
     ]

@@ -401,7 +401,10 @@ def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
 
 
 # Of these none stands in the name of a row; it would be an instruction.
-_NO_NAME = re.compile(r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b", re.IGNORECASE)
+_NO_NAME = re.compile(
+    r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b",
+    re.IGNORECASE,
+)
 
 
 def _names_a_row(name: str) -> bool:

@@ -35,7 +35,11 @@ def _is_only_one(stream: Stream, at: int) -> bool:
     """The 1 of "1 tr" says no more than the stitch alone."""
     token, following = stream.tokens[at], stream.tokens[at + 1] if at + 1 < len(stream.tokens) else None
     known = stitch_words(stream.context.terms)
-    return token.text in ("1", "one") and following is not None and (following.text in known or following.is_word("inc", "dec"))
+    return (
+        token.text in ("1", "one")
+        and following is not None
+        and (following.text in known or following.is_word("inc", "dec"))
+    )
 
 
 def _is_found(span: Span, findings: Iterable[Finding]) -> bool:

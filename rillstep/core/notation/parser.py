@@ -79,10 +79,11 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         reading.take_sizes(told.names)
         reading.findings.extend(told.findings)
     instructions = length = worked = 0
+    kept: list[Span] = []
     for logical in logical_lines(raws):
         if told is not None and logical.number in told.lines:
             continue
-        rows_before, findings_before = len(reading.lines), len(reading.findings)
+        rows_before, findings_before, told_before = len(reading.lines), len(reading.findings), len(reading.header.extra)
         if findings_before > MOST_ERRORS and sum(f.severity == "error" for f in reading.findings) > MOST_ERRORS:
             message = f"More than {MOST_ERRORS} places of this text could not be read, so it is not read from here on."
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
@@ -103,6 +104,8 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
             reading.findings.append(Finding("text-too-long", "error", span, message))
             break
         _read_line(reading, logical.text, logical.number, raws)
+        if len(reading.header.extra) > told_before:
+            kept.append(Span(logical.number, 1, max(2, len(logical.text) + 1)))
         if len(reading.lines) > rows_before and not isinstance(reading.lines[-1], Prose):
             instructions += size
             worked += len(reading.active)
@@ -125,6 +128,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         tuple(head.extra),
         tuple(head.specials),
         head.terms,
+        tuple(kept),
     )
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."

@@ -371,7 +371,9 @@ def _skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
             continue
         said = said or token.is_word("count", "counts", "counted", "counting")
         never = never or token.is_word("not", "doesn't", "don't")
-        if not (token.kind in ("num", "ordinal") or token.is_mark(",", "-", "+", "&", ".") or token.is_word(*_OF_SKIPPED)):
+        if not (
+            token.kind in ("num", "ordinal") or token.is_mark(",", "-", "+", "&", ".") or token.is_word(*_OF_SKIPPED)
+        ):
             token = None
             break
         stream.next()

@@ -88,4 +88,6 @@ def read_even(
     steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
     both = zip(coming.values, many.values, strict=True)
     ends_with = Num(tuple(None if a is None or b is None else a + b - 1 for a, b in both))
-    return Row(before.kind, coming, ends_with, steps, totals, context.active, None, span, span, kept=kept_among(stream, steps)), ()
+    return Row(
+        before.kind, coming, ends_with, steps, totals, context.active, None, span, span, kept=kept_among(stream, steps)
+    ), ()

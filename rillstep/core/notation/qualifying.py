@@ -97,7 +97,15 @@ def from_where(stream: Stream) -> bool:
     """ "sk next 12 sts from the first tab", "in 18th st from where the chain begins": from where they are counted, as they are anyway."""
     start = stream.at
     if stream.word("from", "after", "past"):
-        if stream.any_of("where the chain begins", "where the chain starts", "where chain begins", "where you joined", "where yarn was joined", "where the yarn was joined", "the hook"):
+        if stream.any_of(
+            "where the chain begins",
+            "where the chain starts",
+            "where chain begins",
+            "where you joined",
+            "where yarn was joined",
+            "where the yarn was joined",
+            "the hook",
+        ):
             return True
         return keep_phrase(stream, start)
     return False

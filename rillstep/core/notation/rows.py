@@ -34,6 +34,7 @@ from rillstep.core.notation.tree import (
     Reading,
     Row,
     Setup,
+    Skip,
     Step,
     Total,
     Work,
@@ -127,7 +128,9 @@ def _rows_named(body: Stream, label: labels.Label) -> list[Finding]:
         return []
     found = []
     for named in body.named:
-        before = all(a is None or b is None or a == b - 1 for a, b in zip(named.number.values, label.first.values, strict=True))
+        before = all(
+            a is None or b is None or a == b - 1 for a, b in zip(named.number.values, label.first.values, strict=True)
+        )
         if named.kind == label.kind and not before:
             message = f"The row before is worked into here, whatever its number: that it is {named.kind} {_one_of(named.number)} is not checked."
             found.append(Finding("place-not-checked", "warning", named.number.span, message))
@@ -160,7 +163,11 @@ def _told_whole(
             return problem_of(problem, "How these rows go on is not understood")
     body = instructions(text, line, context, label.body, end)
     even = even_rows(body) if label.last is None else None
-    return (_after(label.first, even.many, 1, -1), even.steps, None, even.kept) if even is not None and not body.findings else None
+    return (
+        (_after(label.first, even.many, 1, -1), even.steps, None, even.kept)
+        if even is not None and not body.findings
+        else None
+    )
 
 
 def _onward(
@@ -295,10 +302,17 @@ def _done_then(body: Stream) -> tuple[Gesture, ...]:
     """What is done after a repetition of rows: only gestures and totals may stand there. Raises NotUnderstood."""
     start = body.at
     steps = read_steps(body)
-    if any(isinstance(step, Gesture) and step.kind in ("leave rest unworked", "both layers", "rotate", "seam") for step in steps):
-        raise NotUnderstood(body.since(start), "what is done otherwise in rows that are worked again is written as a row of its own")
+    if any(
+        isinstance(step, Gesture) and step.kind in ("leave rest unworked", "both layers", "rotate", "seam")
+        for step in steps
+    ):
+        raise NotUnderstood(
+            body.since(start), "what is done otherwise in rows that are worked again is written as a row of its own"
+        )
     if not all(isinstance(step, Gesture) or (isinstance(step, Chain) and step.length.is_always(1)) for step in steps):
-        raise NotUnderstood(body.since(start), "after rows that are worked again, only what ends them may stand, such as “fasten off”")
+        raise NotUnderstood(
+            body.since(start), "after rows that are worked again, only what ends them may stand, such as “fasten off”"
+        )
     return tuple(step for step in steps if isinstance(step, Gesture) and step.kind not in ("turn", "join"))
 
 
@@ -453,9 +467,20 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     findings = [*stream.findings, *uncounted(stream, (steps, tuple(stream.totals)))]
     told = bool(findings) or bool(stream.kept or stream.told)
     if before is None:
-        findings.append(Finding("not-understood", "error", Span(line, span.column, begin + 1), f"“{text[:begin].strip()}” is not understood."))
+        findings.append(
+            Finding(
+                "not-understood",
+                "error",
+                Span(line, span.column, begin + 1),
+                f"“{text[:begin].strip()}” is not understood.",
+            )
+        )
         before = ((), ())
-    if told and not re.match(r"ch(ain)?\b", rest, re.IGNORECASE) and (findings or not steps or not _is_setting_up(steps)):
+    if (
+        told
+        and not re.match(r"ch(ain)?\b", rest, re.IGNORECASE)
+        and (findings or not steps or not _is_setting_up(steps))
+    ):
         return None
     if len(steps) == 1 and isinstance(steps[0], Gesture) and steps[0].kind in ("join", "join colour") and stream.kept:
         return None  # "Join the top edge of Front to the side of Gusset."
@@ -483,8 +508,8 @@ def _setup_in(text: str) -> re.Match[str] | None:
 
 
 def _is_setting_up(steps: tuple[Step, ...]) -> bool:
-    """Are they only chains and gestures?"""
-    return all(isinstance(step, Chain | Gesture) for step in steps)
+    """Are they only chains, gestures and stitches passed over?"""
+    return all(isinstance(step, Chain | Gesture | Skip) for step in steps)
 
 
 # What may be said before a foundation, and is said by it: "Foundation chain:", "To begin, make a slip knot and".
@@ -500,14 +525,19 @@ def _before_setup(text: str, line: int, context: Context, end: int) -> tuple[tup
     if not text[:end].strip() or _SETTING_UP.fullmatch(text, 0, end):
         return (), ()
     told, lead = _SET_UP_TAIL.search(text, 0, end), _SET_UP_LEAD.match(text, 0, end)
-    stream = instructions(text, line, context, lead.end() if lead is not None else 0, told.start() if told is not None else end)
+    stream = instructions(
+        text, line, context, lead.end() if lead is not None else 0, told.start() if told is not None else end
+    )
     steps = read_steps(stream)
     if stream.findings or uncounted(stream, steps) or not all(isinstance(step, Gesture | Chain) for step in steps):
         return None
     return steps, kept_among(stream, steps)
 
 
-_SET_UP_LEAD = re.compile(r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE)
+_SET_UP_LEAD = re.compile(
+    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE
+)
 _SET_UP_TAIL = re.compile(
-    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$", re.IGNORECASE
+    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$",
+    re.IGNORECASE,
 )

@@ -80,7 +80,12 @@ def read_special(name: str, text: str, line: int, start: int, context: Context) 
     stream = Stream(tokens_of(text, line, context.n_sizes, start), context, Span(line, len(text), len(text) + 1))
     read_steps(stream)
     problems = tuple(
-        replace(f, code="define-not-understood", severity="warning", message=f"{f.message} So it is not known what this stitch takes and makes: one place, and one stitch.")
+        replace(
+            f,
+            code="define-not-understood",
+            severity="warning",
+            message=f"{f.message} So it is not known what this stitch takes and makes: one place, and one stitch.",
+        )
         for f in stream.findings
     )
     return Special(clean, (), words, unread=bool(problems)), problems

@@ -101,9 +101,9 @@ _TO_CLOSE = (
 def _tells_purpose(stream: Stream) -> bool:
     """ "To close the bottom, ...": what a line is for."""
     start = stream.at
-    if stream.word("to") and stream.peek() is not None and sees_stitch(stream) is None:
-        if keep_phrase(stream, start) and stream.mark(",", ":"):
-            return True
+    purpose = stream.word("to") and stream.peek() is not None and sees_stitch(stream) is None
+    if purpose and keep_phrase(stream, start) and stream.mark(",", ":"):
+        return True
     stream.at = start
     return False
 
@@ -111,7 +111,9 @@ def _tells_purpose(stream: Stream) -> bool:
 def _says_nothing(stream: Stream, after_step: bool) -> bool:
     """ "Work even:", "..., for the button loop": words that change nothing in what is worked; they are kept."""
     start = stream.at
-    if (stream.sees("using") or stream.sees("with")) and any(t.is_word("hook") for t in stream.tokens[start : start + 8]):
+    if (stream.sees("using") or stream.sees("with")) and any(
+        t.is_word("hook") for t in stream.tokens[start : start + 8]
+    ):
         at = next(i for i in range(start, start + 8) if stream.tokens[i].is_word("hook"))
         if changes_nothing(stream, start, at + 1):  # "using a 3.5 mm hook, ..."
             stream.at = at + 1
@@ -146,7 +148,18 @@ def _tells_of_last(stream: Stream) -> bool:
         known = stitch_words(stream.context.terms)
         if (token := stream.peek()) is not None and (token.text in known or token.is_word(*STITCH)):
             stream.next()
-            verb = stream.any_of("goes", "will be", "should be", "falls", "lands", "is worked", "is made", "goes down", "should go", "will go") or stream.word("is", "worked", "made")
+            verb = stream.any_of(
+                "goes",
+                "will be",
+                "should be",
+                "falls",
+                "lands",
+                "is worked",
+                "is made",
+                "goes down",
+                "should go",
+                "will go",
+            ) or stream.word("is", "worked", "made")
             stream.any_of("worked", "made", "go")
             if (verb or placed) and stream.word("in", "into", "on"):
                 try:
@@ -270,7 +283,11 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
     qualifiers(stream)
     from_where(stream)
     if what.kind in ("ch", "sp") and stream.word("that", "which"):  # "skipping the ch-1 that closes each puff"
-        if stream.word("closes", "closed", "close", "ends") and stream.word("each", "every", "the") and stitch_word(stream) is not None:
+        if (
+            stream.word("closes", "closed", "close", "ends")
+            and stream.word("each", "every", "the")
+            and stitch_word(stream) is not None
+        ):
             stream.count(start)
             return []
         raise NotUnderstood(stream.since(start))
@@ -278,8 +295,8 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
         stream.any_of("the", "each", "every", "this", "that")
         stream.number()
         if stream.peek() is not None and stitch_word(stream) is None and not stream.word("it", "them", *STITCH):
-            end = stream.peek()
-            if end is not None and end.kind != "mark":
+            rest = stream.peek()
+            if rest is not None and rest.kind != "mark":
                 raise NotUnderstood(stream.since(start))
         stream.any_of("just made", "just worked", "made", "worked")
         stream.count(start)

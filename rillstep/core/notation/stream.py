@@ -90,8 +90,12 @@ class Stream:
     def __init__(self, tokens: Sequence[Token], context: Context, end: Span, text: str = "") -> None:
         self.tokens, self.context, self.end, self.text = tokens, context, end, text
         self.kept: list[Passed] = []  # words that change nothing, in order
-        self.told: list[Passed] = []  # brackets that only tell, which were taken out before; `first` is where each stood
-        self.counted: list[tuple[int, int]] = []  # tokens whose numbers are held to otherwise than as a number of a step
+        self.told: list[
+            Passed
+        ] = []  # brackets that only tell, which were taken out before; `first` is where each stood
+        self.counted: list[
+            tuple[int, int]
+        ] = []  # tokens whose numbers are held to otherwise than as a number of a step
         self.named: list[RowNamed] = []  # rows that are named as those worked into
         self._at = 0
         self.depth = 0

@@ -49,7 +49,9 @@ def _one_word(text: str) -> str:
         return text
     first = re.match(r"\s*[A-Za-z]+", text)
     start = first.end() if first is not None else 0
-    told = re.sub(r"\bto\b|[A-Za-z.]", lambda letter: letter[0] if len(letter[0]) > 1 else " ", text[start : match.end()])
+    told = re.sub(
+        r"\bto\b|[A-Za-z.]", lambda letter: letter[0] if len(letter[0]) > 1 else " ", text[start : match.end()]
+    )
     return text[:start] + told + text[match.end() :]
 
 

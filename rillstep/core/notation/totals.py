@@ -67,7 +67,28 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
     return found
 
 
-_WHEN = ("end", "the", "this", "last", "final", "your", "of", "each", "row", "rows", "rnd", "rnds", "round", "rounds", "to", "increases", "decreases", "and", "on", "here")
+_WHEN = (
+    "end",
+    "the",
+    "this",
+    "last",
+    "final",
+    "your",
+    "of",
+    "each",
+    "row",
+    "rows",
+    "rnd",
+    "rnds",
+    "round",
+    "rounds",
+    "to",
+    "increases",
+    "decreases",
+    "and",
+    "on",
+    "here",
+)
 _WITH = ("the", "a", "your", "ch", "chs", "chain", "chains", "starting", "start", "beginning", "beg", "turning", "first", "initial", "tch", "as", "st", "sts", "one",
          "counted", "of", "skipped", "at", "both", "post", "posts", "in", "each", "end", "row", "rnd", "this", "counting", "sp", "sps")  # fmt: skip
 
@@ -76,7 +97,12 @@ def _words_of(stream: Stream, words: tuple[str, ...]) -> None:
     """What a total says besides of when it holds or what it includes, up to the next mark. Raises NotUnderstood."""
     start = stream.at
     while (token := stream.peek()) is not None and (token.kind != "mark" or token.is_mark("-")):
-        if not (token.is_word(*words) or token.kind in ("num", "ordinal") or token.is_mark("-") or sees_stitch(stream) is not None):
+        if not (
+            token.is_word(*words)
+            or token.kind in ("num", "ordinal")
+            or token.is_mark("-")
+            or sees_stitch(stream) is not None
+        ):
             raise NotUnderstood(token.span, "what is counted besides")
         stream.next()
     stream.count(start)

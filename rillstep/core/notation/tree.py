@@ -426,6 +426,7 @@ class Pattern:
     extra: tuple[tuple[str, str], ...] = ()  # Yarn, Hook, Note, ... as written
     specials: tuple[Special, ...] = ()
     terms: Terms = field(default="US", compare=False)
+    kept: tuple[Span, ...] = field(default=(), compare=False)  # lines of the head that are kept as words
 
     def lines(self) -> list[tuple[Section, Line]]:
         """Every line with its section, in order."""

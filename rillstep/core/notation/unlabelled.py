@@ -13,7 +13,7 @@ from rillstep.core.notation.asides import kept_among
 from rillstep.core.notation.ledger import uncounted
 from rillstep.core.notation.rewriting import rewritten
 from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream
+from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import (
     Chain,

@@ -393,6 +393,11 @@ def write_again(line: Again, terms: Terms = "US") -> str:
     return _write_sources(line) + until + kept + then
 
 
+def write_besides(line: Again, terms: Terms) -> tuple[str, ...]:
+    """What is said of rows worked again besides which they are: what is kept as words, and what is done after them."""
+    return (*(one.words for one in line.kept), *(write_step(step, terms) for step in line.then))
+
+
 def _write_sources(line: Again) -> str:
     word, numbers = line.kind, [_n(number) for number in line.sources]
     if not numbers:
@@ -427,6 +432,13 @@ def _along(on: Along) -> str:
     if on.edge == "side by side":
         return "on the pieces side by side"
     return "along the foundation chain" if on.edge == "foundation" else "along the row ends"
+
+
+def write_make(section: Section) -> str:
+    """ "Make 2 of this piece, alike."; "" for a piece that is made once."""
+    if section.make == (1,):
+        return ""
+    return f"Make {set_text(section.make)} of this piece, alike."
 
 
 def write_special(special: Special, terms: Terms) -> str:

@@ -20,12 +20,12 @@ from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.proof.totals import counted_alike, totals
+from rillstep.core.proof.totals import counted_alike, of_foundation, totals
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
-LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike)
+LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit,
@@ -39,7 +39,9 @@ UNCHECKED = frozenset((
     "total-not-checked", "place-not-checked", "edge-not-checked", "edge-not-counted", "rows-not-counted", "define-not-understood", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
-UNREAD = frozenset(("not-understood", "terms-mixed", "row-empty", "line-too-long", "text-too-long", "section-misplaced"))
+UNREAD = frozenset(
+    ("not-understood", "terms-mixed", "row-empty", "line-too-long", "text-too-long", "section-misplaced")
+)
 
 
 @dataclass(frozen=True)
@@ -152,7 +154,11 @@ def _unjudged(line: WorkedLine, unread: tuple[str, ...]) -> LineProof | None:
 
 def _is_known(line: WorkedLine, counts: list[Counts | None], unread: tuple[str, ...]) -> bool:
     """Is all that a line makes known: in every size, from its own steps, and from no stitch that is not understood?"""
-    if any(work.trouble is None and not work.rounds and work.line.rounds(work.size) > 0 for work in line.done if not isinstance(work.line, Setup)):
+    if any(
+        work.trouble is None and not work.rounds and work.line.rounds(work.size) > 0
+        for work in line.done
+        if not isinstance(work.line, Setup)
+    ):
         return False
     steps = tuple(step for work in line.done[:1] for step in work.steps)
     if any(isinstance(step, Onward) for step in steps):

@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Row, lines_of, with_line
+from rillstep.core.notation.tree import Again, Row, Setup, lines_of, with_line
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
@@ -148,6 +148,28 @@ def _unstated_before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...
 def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
     """The line that gave the stitches: the fault may be there."""
     return (lines[index - 1].line.span,) if index else ()
+
+
+def of_foundation(worked: WorkedLine) -> list[Finding]:
+    """A total that a set-up line states, held to its chain; one of anything else is said not to be checked."""
+    line = worked.line
+    if not isinstance(line, Setup) or line.broken:
+        return []
+    found: list[Finding] = []
+    for total in line.totals:
+        for work in worked.done:
+            stated, chains = total.count.at(work.size), work.end.counts().loose
+            if not work.end.foundation or total.what not in ("ch", "sts") or (total.what == "sts" and stated != chains):
+                message = f"{stated} {'spaces' if total.what == 'sp' else total.what} are stated here, and nothing is held to that number."
+                found.append(Finding("total-not-checked", "warning", total.count.span, message))
+                break
+            if stated != chains:
+                message = f"This says {stated} chains{worked.in_size(work.size)}; there are {chains}."
+                repair = Repair(f"State {chains}", (edit_value(total.count, work.size, chains),))
+                found.append(
+                    Finding("total-differs", "error", total.count.span, message, work.size, stated, chains, (repair,))
+                )
+    return found
 
 
 def counted_alike(worked: WorkedLine) -> list[Finding]:

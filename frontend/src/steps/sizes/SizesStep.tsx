@@ -77,6 +77,8 @@ function Head({ index }: { index: number }) {
       return all;
     });
   const fault = faultAt(bench, `$.sizes[${index}].name`);
+  // A text that was edited by hand is never replaced by one that is written anew.
+  const held = bench.work?.edited ?? false;
   return (
     <div>
       <input
@@ -97,7 +99,7 @@ function Head({ index }: { index: number }) {
           type="button"
           className="button-bare px-1"
           aria-label={`Move ${size.name} left`}
-          disabled={index === 0}
+          disabled={held || index === 0}
           onClick={() => move(-1)}
         >
           <ArrowLeft size={14} aria-hidden />
@@ -106,7 +108,7 @@ function Head({ index }: { index: number }) {
           type="button"
           className="button-bare px-1"
           aria-label={`Copy ${size.name}`}
-          disabled={sizes.length >= MOST}
+          disabled={held || sizes.length >= MOST}
           onClick={() =>
             change((all) => {
               const names = all.map((s) => s.name);
@@ -121,7 +123,7 @@ function Head({ index }: { index: number }) {
           type="button"
           className="button-bare px-1"
           aria-label={`Delete ${size.name}`}
-          disabled={sizes.length === 1}
+          disabled={held || sizes.length === 1}
           onClick={() => change((all) => all.filter((_, i) => i !== index))}
         >
           <Trash2 size={14} aria-hidden />
@@ -130,7 +132,7 @@ function Head({ index }: { index: number }) {
           type="button"
           className="button-bare px-1"
           aria-label={`Move ${size.name} right`}
-          disabled={index === sizes.length - 1}
+          disabled={held || index === sizes.length - 1}
           onClick={() => move(1)}
         >
           <ArrowRight size={14} aria-hidden />
@@ -241,7 +243,7 @@ export function SizesStep() {
         <button
           type="button"
           className="button"
-          disabled={sizes.length >= MOST}
+          disabled={(work?.edited ?? false) || sizes.length >= MOST}
           onClick={() =>
             design.change("", (d) => ({ ...d, text: null, sizes: [...d.sizes, larger(d.sizes)] }))
           }
@@ -251,8 +253,8 @@ export function SizesStep() {
         {sizes.length >= MOST && <p className="text-quiet text-sm">A design has at most {MOST} sizes.</p>}
         {work?.edited && (
           <p className="text-warn text-sm">
-            The text was edited by hand. New targets change the numbers, and the text only when you write it
-            anew in Words.
+            The text was edited by hand, and is not replaced: sizes are added, copied, moved and deleted here
+            only when you have it written anew in Words. New targets change the numbers, and not the text.
           </p>
         )}
       </div>

@@ -1,4 +1,4 @@
-import { CircleCheck, CircleX } from "lucide-react";
+import { Mark } from "../../proof/Mark";
 import type { BookletLineView, BookletView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 
@@ -30,7 +30,7 @@ function Line({
   return (
     <div
       data-line={line.line}
-      className={`flex items-start gap-3 rounded px-2 py-1 ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""}`}
+      className={`flex items-start gap-3 rounded px-2 py-1 ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""} ${line.mark === "kept" && line.kind !== "sizes" ? "text-quiet italic" : ""}`}
     >
       {isRow && selectable ? (
         <button
@@ -44,25 +44,16 @@ function Line({
         <p className="font-text min-w-0 flex-1">{words}</p>
       )}
       {isRow && (
-        <span
-          className="flex shrink-0 items-center gap-0.5 text-sm"
-          aria-label={line.proved ? "proved" : "not proved"}
-        >
+        <span className="flex shrink-0 items-center gap-1 text-sm">
           {line.sts.map((sts, index) => (
             <span key={index} className="tabular text-quiet w-9 text-right">
               {sts ?? "·"}
             </span>
           ))}
-          {line.proved ? (
-            <CircleCheck size={16} className="text-sound ml-1" aria-hidden />
-          ) : (
-            <CircleX size={16} className="text-wrong ml-1" aria-hidden />
-          )}
+          <Mark mark={line.mark} size={16} />
         </span>
       )}
-      {!isRow && columns > 0 && line.kind === "check" && (
-        <CircleCheck size={16} className={line.proved ? "text-sound" : "text-wrong"} aria-hidden />
-      )}
+      {!isRow && columns > 0 && line.kind === "check" && <Mark mark={line.mark} size={16} />}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { useBench } from "../../bench/context";
 import { applyEdits } from "../../bench/edits";
 import { Findings } from "../../proof/Findings";
 import { LinePanel } from "../../proof/LinePanel";
+import { Counts } from "../../proof/Mark";
 import { ProofTable, type Picked } from "../../proof/ProofTable";
 import { Questions } from "../../proof/Questions";
 import { sorted } from "../../proof/sorted";
@@ -34,6 +35,7 @@ export function EditText({ work }: { work: WorkView }) {
             text={text}
             terms="US"
             findings={work.findings}
+            kept={work.kept}
             outline={work.outline}
             line={line}
             onChange={change}
@@ -47,13 +49,7 @@ export function EditText({ work }: { work: WorkView }) {
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
           tabIndex={0}
         >
-          <p
-            role="status"
-            data-testid="totals-verdict"
-            className={`text-sm font-semibold ${work.proved_lines === work.total_lines ? "text-sound" : "text-wrong"}`}
-          >
-            {work.proved_lines} of {work.total_lines} lines proved
-          </p>
+          <Counts counts={work.counts} testId="totals-verdict" />
           <Findings
             label="Findings"
             findings={sorted(work.findings).errors}
@@ -68,7 +64,6 @@ export function EditText({ work }: { work: WorkView }) {
           <ProofTable
             sizes={names}
             lines={work.lines}
-            findings={work.findings}
             chosen={open ?? (line === null ? null : { line, size })}
             onChoose={(next) => {
               setPicked(next);

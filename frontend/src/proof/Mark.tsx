@@ -1,0 +1,48 @@
+import { CircleCheck, CircleDashed, CircleHelp, CircleX, MessageSquareText } from "lucide-react";
+import type { CountsView, LineView } from "../api/schema";
+
+export type MarkName = LineView["mark"] | "kept";
+
+const MARKS = {
+  proved: { icon: CircleCheck, tone: "text-sound", words: "proved" },
+  unchecked: { icon: CircleDashed, tone: "text-warn", words: "worked, not checked" },
+  wrong: { icon: CircleX, tone: "text-wrong", words: "refuted" },
+  "not understood": { icon: CircleHelp, tone: "text-wrong", words: "not understood" },
+  kept: { icon: MessageSquareText, tone: "text-quiet", words: "kept as words" },
+} as const;
+
+/** What the proof says of a line: one of its four marks, or that it is kept as words. */
+export function Mark({ mark, size = 15 }: { mark: MarkName; size?: number }) {
+  const { icon: Icon, tone, words } = MARKS[mark];
+  return (
+    <span title={words} className={`inline-flex ${tone}`}>
+      <Icon size={size} aria-label={words} />
+    </span>
+  );
+}
+
+/** "12 proved, 1 not checked, 1 not understood": how much of a text is proved, and what the rest is. */
+export function Counts({ counts, tail, testId }: { counts: CountsView; tail?: string; testId: string }) {
+  const refuted = counts.wrong + counts.not_understood > 0;
+  const rest = [
+    [counts.unchecked, "not checked"],
+    [counts.wrong, "wrong"],
+    [counts.not_understood, "not understood"],
+  ] as const;
+  const words = [
+    `${counts.proved} proved`,
+    ...rest.filter(([count]) => count > 0).map(([count, what]) => `${count} ${what}`),
+  ].join(", ");
+  const tone = refuted ? "text-wrong" : counts.unchecked > 0 ? "text-warn" : "text-sound";
+  return (
+    <p
+      role="status"
+      data-testid={testId}
+      className={`flex items-center gap-1.5 text-sm font-semibold ${tone}`}
+    >
+      <Mark mark={refuted ? "wrong" : counts.unchecked > 0 ? "unchecked" : "proved"} size={17} />
+      {words}
+      {tail}
+    </p>
+  );
+}
