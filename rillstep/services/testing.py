@@ -166,10 +166,11 @@ def _tester_view(tester: Tester, design: Design) -> views.TesterView:
 
 def _predicted(design: Design, size: str) -> _Predicted | None:
     proof = proof_of(design)
-    if size not in proof.pattern.sizes or shapes_of(design, proof) is None:
+    shapes = shapes_of(design, proof)
+    if size not in proof.pattern.sizes or shapes is None:
         return None
     index = proof.pattern.sizes.index(size)
-    shape, grams = proof.shapes[index], yarn_need(design, proof, index)
+    shape, grams = shapes[index], yarn_need(design, proof, index)
     return _Predicted(
         shape.width_mm, shape.height_mm, shape.base_depth_mm, shape.drop_mm, grams.grams, grams.low_g, grams.high_g
     )
