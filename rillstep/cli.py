@@ -20,7 +20,7 @@ from rillstep.publish.chart import svg_of
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.publish.sheet import markdown_of, sheet
 from rillstep.services import workbench
-from rillstep.services.workbench import finding_view
+from rillstep.services.proof_views import finding_view
 
 CLEAN, ERRORS, UNUSABLE = 0, 1, 2
 

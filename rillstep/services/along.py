@@ -13,8 +13,9 @@ from rillstep.publish.calendar import calendar_of, part_dates
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import NotFound, NotProved
+from rillstep.services.proof_views import finding_view
 from rillstep.services.words import section_views, subtitle
-from rillstep.services.workbench import allowance_of, finding_view, proof_of, shapes_of, yarn_need
+from rillstep.services.workbench import allowance_of, proof_of, shapes_of, yarn_need
 
 
 def _divided(design: Design, terms: Terms) -> tuple[Divided, Reprint]:

@@ -1,5 +1,7 @@
 """A pattern written elsewhere: proved or refuted line by line, and kept as a design if wanted."""
 
+from collections.abc import Sequence
+
 from pydantic import ValidationError
 
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
@@ -7,12 +9,14 @@ from rillstep.core.stitches import Terms
 from rillstep.document import Design, Size, blank
 from rillstep.services import views
 from rillstep.services.errors import NotProved
+from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
+from rillstep.services.teaching import findings_of
 from rillstep.services.words import size_index
-from rillstep.services.workbench import counts_view, finding_view, kept_view, line_views, outline, proved, question_view
+from rillstep.services.workbench import proved
 
 
-def check(text: str, terms: Terms | None = None) -> views.CheckView:
-    """Read, work and prove a text; `terms` where they are known better than the text says."""
+def check(text: str, terms: Terms | None = None, kept: Sequence[views.PhraseView] = ()) -> views.CheckView:
+    """Read, work and prove a text; `terms` where they are known better than the text says; kept: phrases of the studio."""
     proof = proved(text, terms)
     pattern = proof.pattern
     return views.CheckView(
@@ -21,7 +25,7 @@ def check(text: str, terms: Terms | None = None) -> views.CheckView:
         terms=pattern.terms,
         sizes=list(pattern.sizes),
         lines=line_views(proof),
-        findings=[finding_view(finding, pattern.sizes) for finding in proof.findings],
+        findings=findings_of(text, proof, kept),
         counts=counts_view(proof),
         kept=kept_view(proof),
         words=_words(text, proof),

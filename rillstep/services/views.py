@@ -23,6 +23,27 @@ class RepairView(BaseModel):
     edits: list[EditView]
 
 
+class OfferView(BaseModel):
+    """Words that are not understood and may be taught; nothing: they may be said to change nothing."""
+
+    words: str
+    nothing: bool
+
+
+class PhraseView(BaseModel):
+    """A phrase that a studio keeps for all its texts; meaning: "nothing" where it changes nothing."""
+
+    id: int
+    words: str
+    meaning: str
+
+
+class TaughtView(BaseModel):
+    """The edit that writes a phrase into the head of a text."""
+
+    edit: EditView
+
+
 class FindingView(BaseModel):
     """Something wrong in the text. `size` is a size's name, or null when it holds for every size.
 
@@ -39,6 +60,7 @@ class FindingView(BaseModel):
     found: float | None
     message: str
     unchecked: bool
+    offer: OfferView | None = None
     repairs: list[RepairView]
     related: list[SpanView]
 
@@ -138,9 +160,10 @@ class PlaceView(BaseModel):
 
 
 class CountsView(BaseModel):
-    """How many lines are proved; worked, with something not checked; wrong; not understood; and kept as words."""
+    """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong; not understood; and kept as words."""
 
     proved: int
+    with_phrases: int
     unchecked: int
     wrong: int
     not_understood: int
@@ -157,6 +180,7 @@ class LineView(BaseModel):
     spaces: list[int | None]
     stated: list[int | None]
     mark: MarkView
+    phrases: list[str]
     depends: int | None
     last_line: int
 

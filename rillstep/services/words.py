@@ -11,7 +11,8 @@ from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import Invalid, NotProved
-from rillstep.services.workbench import allowance_of, finding_view, proof_of, shapes_of, yarn_needs
+from rillstep.services.proof_views import finding_view
+from rillstep.services.workbench import allowance_of, proof_of, shapes_of, yarn_needs
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:

@@ -5,22 +5,24 @@
 
 import math
 import re
+from collections.abc import Sequence
 from functools import lru_cache
 
 from rillstep.core.blocks import tote_pattern
-from rillstep.core.findings import Finding, Repair
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation import write
-from rillstep.core.notation.tree import Again, Gesture, Pattern, Row, Setup
-from rillstep.core.proof import UNCHECKED, Proof, Question, counts_of, kept_places, prove_text, questions
+from rillstep.core.notation.tree import Again, Pattern, Row
+from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
 from rillstep.publish.booklet import hook_letter, weight_name
 from rillstep.services import views
+from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
+from rillstep.services.teaching import findings_of
 
 # Extra length of a handle for the arm or shoulder that it goes over. Usual values.
 ALLOWANCE_MM = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
@@ -84,15 +86,14 @@ def text_of(design: Design, graded: Graded, plan: TotePlan) -> tuple[str, str]:
     return (written if design.text is None else design.text), written
 
 
-def work(design: Design) -> views.WorkView:
-    """Everything that the workbench shows of a design."""
+def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkView:
+    """Everything that the workbench shows of a design; kept: the phrases of its studio."""
     plan = plan_of(design)
     targets = tuple(target_of(size) for size in design.sizes)
     graded = grade(plan, targets, design.units)
     text, written = text_of(design, graded, plan)
     proof = proved(text, None, plan.allowance_mm)
     elsewhere = design.text is not None and is_from_elsewhere(design.text, written)
-    findings = [finding_view(finding, proof.pattern.sizes) for finding in proof.findings]
     graded_notes = () if elsewhere else graded.notes
     errors = any(note.severity == "error" for note in graded_notes)
     return views.WorkView(
@@ -106,7 +107,7 @@ def work(design: Design) -> views.WorkView:
         if elsewhere
         else [_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
         lines=line_views(proof),
-        findings=findings,
+        findings=findings_of(text, proof, kept),
         outline=outline(proof),
         questions=[question_view(question) for question in questions(proof, text)],
         notes=[views.NoteView.model_validate(vars(note)) for note in graded_notes],
@@ -139,47 +140,6 @@ def proof_of(design: Design) -> Proof:
     plan = plan_of(design)
     graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
     return proved(text_of(design, graded, plan)[0], None, plan.allowance_mm)
-
-
-def repair_views(repairs: tuple[Repair, ...]) -> list[views.RepairView]:
-    return [
-        views.RepairView(message=r.message, edits=[views.EditView(**vars(e.span), text=e.text) for e in r.edits])
-        for r in repairs
-    ]
-
-
-def question_view(question: Question) -> views.QuestionView:
-    """A question that the text leaves open, with its answers as edits."""
-    return views.QuestionView(
-        code=question.code, line=question.span.line, words=question.words, answers=repair_views(question.answers)
-    )
-
-
-def outline(proof: Proof) -> views.OutlineView:
-    """What an editor of the text offers to complete and to fold: the names that are defined in it, and its sections."""
-    pattern = proof.pattern
-    markers = {
-        step.name for _, line in pattern.lines() if isinstance(line, Row | Setup)
-        for step in line.steps if isinstance(step, Gesture) and "marker" in step.kind and step.name
-    }  # fmt: skip
-    return views.OutlineView(
-        sections=[views.OutlineSection(title=s.title, line=s.span.line) for s in pattern.sections],
-        stitches=[special.name for special in pattern.specials],
-        markers=sorted(markers),
-        sizes=list(pattern.sizes),
-    )
-
-
-def finding_view(finding: Finding, sizes: tuple[str, ...]) -> views.FindingView:
-    """A finding with its size by name."""
-    span = finding.span
-    return views.FindingView(
-        code=finding.code, severity=finding.severity, line=span.line, column=span.column, end_column=span.end_column,
-        size=None if finding.size is None else sizes[finding.size],
-        expected=finding.expected, found=finding.found, message=finding.message, unchecked=finding.code in UNCHECKED,
-        repairs=repair_views(finding.repairs),
-        related=[views.SpanView(**vars(s)) for s in finding.related],
-    )  # fmt: skip
 
 
 def _gauge_view(design: Design, plan: TotePlan) -> views.GaugeView:
@@ -337,25 +297,3 @@ def _shape_view(shape: SizeShape, plan: TotePlan) -> views.ShapeView:
         width_mm=shape.width_mm, height_mm=shape.height_mm, handle_mm=shape.handle_mm, drop_mm=shape.drop_mm,
         increases=2 * plan.wedges,
     )  # fmt: skip
-
-
-def counts_view(proof: Proof) -> views.CountsView:
-    """How many lines are proved, and what the others are."""
-    return views.CountsView(**vars(counts_of(proof)))
-
-
-def kept_view(proof: Proof) -> list[views.PlaceView]:
-    """Where words stand that are only kept."""
-    return [views.PlaceView(**vars(span)) for span in kept_places(proof.pattern)]
-
-
-def line_views(proof: Proof) -> list[views.LineView]:
-    """Each line with its proved totals."""
-    return [
-        views.LineView(
-            line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
-            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), mark=line.mark,
-            depends=line.depends, last_line=line.last_line,
-        )
-        for line in proof.lines
-    ]  # fmt: skip

@@ -1,6 +1,17 @@
 """Studios, designs with their revisions, and tests, in MariaDB."""
 
 from rillstep.store.database import Database
-from rillstep.store.models import Base, Designer, DesignRow, LineReport, Revision, Studio, Tester, TestRow
+from rillstep.store.models import Base, Designer, DesignRow, LineReport, Phrase, Revision, Studio, Tester, TestRow
 
-__all__ = ["Base", "Database", "Designer", "DesignRow", "LineReport", "Revision", "Studio", "TestRow", "Tester"]
+__all__ = [
+    "Base",
+    "Database",
+    "Designer",
+    "DesignRow",
+    "LineReport",
+    "Phrase",
+    "Revision",
+    "Studio",
+    "TestRow",
+    "Tester",
+]

@@ -37,6 +37,17 @@ class Designer(Base):
     studio: Mapped[Studio] = relationship()
 
 
+class Phrase(Base):
+    """A phrase that a studio keeps for all its texts; meaning: "nothing" where it changes nothing."""
+
+    __tablename__ = "phrases"
+    __table_args__ = (UniqueConstraint("studio_id", "words", name="uq_phrases_studio_words"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    studio_id: Mapped[int] = mapped_column(ForeignKey("studios.id", ondelete="CASCADE"), index=True)
+    words: Mapped[str] = mapped_column(String(160))
+    meaning: Mapped[str] = mapped_column(String(240))
+
+
 class DesignRow(Base):
     """A design; `revision` is the number of its newest revision."""
 

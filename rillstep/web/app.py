@@ -11,7 +11,7 @@ from flask_openapi3 import Info, OpenAPI
 
 from rillstep import __version__
 from rillstep.store import Database
-from rillstep.web import accounts, designs, pages, problems, session, testers, tests, work
+from rillstep.web import accounts, designs, pages, phrases, problems, session, testers, tests, work
 from rillstep.web.settings import Settings, from_environment
 
 MAX_BYTES = 3 * 1024 * 1024
@@ -59,7 +59,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)
-    for blueprint in (accounts.api, designs.api, work.api, tests.api, testers.api):
+    for blueprint in (accounts.api, designs.api, work.api, phrases.api, tests.api, testers.api):
         app.register_api(blueprint)
     app.register_blueprint(pages.pages)
     return app

@@ -10,9 +10,9 @@ from pydantic import BaseModel, Field, RootModel
 from rillstep.core.notation.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
 from rillstep.document import Design, dump
-from rillstep.services import along, checking, trace_views, tracing, views, words, workbench
+from rillstep.services import along, checking, phrases, trace_views, tracing, views, words, workbench
 from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id
+from rillstep.web.session import studio_id, unit_of_work
 
 api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses={401: Problem, 422: Problem})
 
@@ -83,15 +83,17 @@ def _file(content: bytes | str, mime: str, name: str) -> Response:
 @api.post("/work", responses={200: views.WorkView})
 def work(body: WorkBody) -> Any:
     """Solve, write, prove and measure a design."""
-    studio_id()
-    return workbench.work(body.document).model_dump(mode="json")
+    with unit_of_work() as session:
+        kept = phrases.list_phrases(session, studio_id())
+    return workbench.work(body.document, kept).model_dump(mode="json")
 
 
 @api.post("/check", responses={200: views.CheckView})
 def check(body: TextBody) -> Any:
     """Prove or refute a text line by line; nothing is kept."""
-    studio_id()
-    return checking.check(body.text, body.terms).model_dump(mode="json")
+    with unit_of_work() as session:
+        kept = phrases.list_phrases(session, studio_id())
+    return checking.check(body.text, body.terms, kept).model_dump(mode="json")
 
 
 @api.post("/print", responses={200: trace_views.PrintedView})

@@ -10,7 +10,7 @@ def test_a_text_is_checked_and_nothing_is_kept(designer: Client) -> None:
     report = answer.json
     assert report["ok"]
     assert report["sizes"] == ["S", "M", "L"]
-    assert report["proved_lines"] == report["total_lines"] == len(report["words"]) == 7
+    assert report["counts"]["proved"] == len(report["words"]) == 7
     assert designer.get("/api/designs").json == []
 
 

@@ -36,7 +36,14 @@ BODIES: dict[str, dict[str, Any]] = {
 def ids(designer: Client, design_id: int) -> dict[str, Any]:
     test = designer.post(f"/api/designs/{design_id}/tests").json
     tester = designer.post(f"/api/tests/{test['id']}/testers", {"name": "A", "size": "Rug"}).json
-    return {"design_id": design_id, "test_id": test["id"], "tester_id": tester["tester"]["id"], "number": 1}
+    phrase = designer.post("/api/phrases", {"words": "in bb", "meaning": "in back loop"}).json
+    return {
+        "design_id": design_id,
+        "test_id": test["id"],
+        "tester_id": tester["tester"]["id"],
+        "number": 1,
+        "phrase_id": phrase["id"],
+    }
 
 
 def test_every_route_is_closed_to_strangers_and_other_studios(
@@ -53,17 +60,20 @@ def test_every_route_is_closed_to_strangers_and_other_studios(
             "text": "Rnd 1: 6 sc in ring.",
             "terms": "US",
             "size": None,
+            "words": "in bb",
+            "meaning": "in back loop",
             **BODIES.get(rule, {}),
         }
         path = filled(rule, ids)
         assert "<" not in path, f"{rule}: say in this test what stands there"
         stranger = anyone(method, path, body)
         assert stranger.status_code == 401, (method, rule, stranger.status_code)
-        if any(f"<int:{name}>" in rule for name in ("design_id", "test_id", "tester_id")):
+        if any(f"<int:{name}>" in rule for name in ("design_id", "test_id", "tester_id", "phrase_id")):
             theirs = other(method, path, body)
             assert theirs.status_code == 404, (method, rule, theirs.status_code)
         walked += 1
     assert walked >= 20
+    assert len(designer.get("/api/phrases").json) == 1
     assert other.get("/api/designs").json == []
     assert designer.get(f"/api/designs/{ids['design_id']}").json == before
     assert designer.get(f"/api/designs/{ids['design_id']}/tests").json == tests_before

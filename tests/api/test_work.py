@@ -15,7 +15,7 @@ def test_numbers_reasons_and_shapes(designer: Client, document: dict[str, Any]) 
     work = designer.post("/api/work", {"document": document}).json
     assert work["ok"]
     assert [size["counts"]["around"] for size in work["sizes"]] == [72, 86, 102, 120]
-    assert work["proved_lines"] == work["total_lines"] == len(work["lines"])
+    assert work["counts"]["proved"] == len(work["lines"])
     for size in work["sizes"]:
         assert {m["name"] for m in size["measures"]} == {"width", "height", "depth", "drop"}
         assert all(reason["sentences"] for reason in size["reasons"])

@@ -365,6 +365,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phrases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The phrases that the studio keeps for all its texts. */
+        get: operations["phrases_list_phrases_phrases_get"];
+        put?: never;
+        /** Keep a phrase, or give one that is kept another meaning; 422 where it may not be taught. */
+        post: operations["phrases_keep_phrase_phrases_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrases/{phrase_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Keep a phrase no longer. */
+        delete: operations["phrases_forget_phrase_phrases__int_phrase_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/print": {
         parameters: {
             query?: never;
@@ -495,6 +530,23 @@ export interface paths {
         /** The report at the end. */
         put: operations["testers_report_end__token__report_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/teach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The edit that writes a phrase into the head of a text; 422 where it may not be taught. Nothing is kept. */
+        post: operations["phrases_teach_teach_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -737,7 +789,7 @@ export interface components {
         };
         /**
          * CountsView
-         * @description How many lines are proved; worked, with something not checked; wrong; not understood; and kept as words.
+         * @description How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong; not understood; and kept as words.
          */
         CountsView: {
             /** Kept */
@@ -748,6 +800,8 @@ export interface components {
             proved: number;
             /** Unchecked */
             unchecked: number;
+            /** With Phrases */
+            with_phrases: number;
             /** Wrong */
             wrong: number;
         };
@@ -1001,6 +1055,8 @@ export interface components {
             line: number;
             /** Message */
             message: string;
+            /** @default null */
+            offer: components["schemas"]["OfferView"] | null;
             /** Related */
             related: components["schemas"]["SpanView"][];
             /** Repairs */
@@ -1134,6 +1190,8 @@ export interface components {
              * @enum {string}
              */
             mark: "proved" | "unchecked" | "wrong" | "not understood";
+            /** Phrases */
+            phrases: string[];
             /** Section */
             section: string;
             /** Spaces */
@@ -1225,6 +1283,16 @@ export interface components {
         NewDesign: {
             document: components["schemas"]["Design"];
         };
+        /**
+         * NewPhrase
+         * @description meaning: what the words stand for in the language; "nothing" where they change nothing.
+         */
+        NewPhrase: {
+            /** Meaning */
+            meaning: string;
+            /** Words */
+            words: string;
+        };
         /** NewTester */
         NewTester: {
             /**
@@ -1259,6 +1327,16 @@ export interface components {
             severity: string;
             /** Size */
             size: number;
+        };
+        /**
+         * OfferView
+         * @description Words that are not understood and may be taught; nothing: they may be said to change nothing.
+         */
+        OfferView: {
+            /** Nothing */
+            nothing: boolean;
+            /** Words */
+            words: string;
         };
         /** OutlineSection */
         OutlineSection: {
@@ -1351,6 +1429,20 @@ export interface components {
             sizes: components["schemas"]["PartSizeView"][];
             /** Title */
             title: string;
+        };
+        /** PhraseList */
+        PhraseList: components["schemas"]["PhraseView"][];
+        /**
+         * PhraseView
+         * @description A phrase that a studio keeps for all its texts; meaning: "nothing" where it changes nothing.
+         */
+        PhraseView: {
+            /** Id */
+            id: number;
+            /** Meaning */
+            meaning: string;
+            /** Words */
+            words: string;
         };
         /** Place */
         Place: {
@@ -1722,6 +1814,27 @@ export interface components {
             name: string;
             /** Values */
             values: string[];
+        };
+        /**
+         * TaughtView
+         * @description The edit that writes a phrase into the head of a text.
+         */
+        TaughtView: {
+            edit: components["schemas"]["EditView"];
+        };
+        /** TeachBody */
+        TeachBody: {
+            /** Meaning */
+            meaning: string;
+            /**
+             * Terms
+             * @default null
+             */
+            terms: ("US" | "UK") | null;
+            /** Text */
+            text: string;
+            /** Words */
+            words: string;
         };
         /**
          * TesterPage
@@ -2193,14 +2306,18 @@ export type MeasureView = components['schemas']['MeasureView'];
 export type MeView = components['schemas']['MeView'];
 export type NeighbourView = components['schemas']['NeighbourView'];
 export type NewDesign = components['schemas']['NewDesign'];
+export type NewPhrase = components['schemas']['NewPhrase'];
 export type NewTester = components['schemas']['NewTester'];
 export type NoteView = components['schemas']['NoteView'];
+export type OfferView = components['schemas']['OfferView'];
 export type OutlineSection = components['schemas']['OutlineSection'];
 export type OutlineView = components['schemas']['OutlineView'];
 export type Parts = components['schemas']['Parts'];
 export type PartSizeView = components['schemas']['PartSizeView'];
 export type PartsView = components['schemas']['PartsView'];
 export type PartView = components['schemas']['PartView'];
+export type PhraseList = components['schemas']['PhraseList'];
+export type PhraseView = components['schemas']['PhraseView'];
 export type Place = components['schemas']['Place'];
 export type PlaceView = components['schemas']['PlaceView'];
 export type PrintBody = components['schemas']['PrintBody'];
@@ -2225,6 +2342,8 @@ export type SpanView = components['schemas']['SpanView'];
 export type StepView = components['schemas']['StepView'];
 export type Swatch = components['schemas']['Swatch'];
 export type TableRow = components['schemas']['TableRow'];
+export type TaughtView = components['schemas']['TaughtView'];
+export type TeachBody = components['schemas']['TeachBody'];
 export type TesterPage = components['schemas']['TesterPage'];
 export type TesterReport = components['schemas']['TesterReport'];
 export type TesterView = components['schemas']['TesterView'];
@@ -3448,6 +3567,151 @@ export interface operations {
             };
         };
     };
+    phrases_list_phrases_phrases_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseList"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrases_keep_phrase_phrases_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPhrase"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrases_forget_phrase_phrases__int_phrase_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                phrase_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     work_print_text_print_post: {
         parameters: {
             query?: never;
@@ -3762,6 +4026,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TesterReport"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    phrases_teach_teach_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TeachBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaughtView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Not Found */

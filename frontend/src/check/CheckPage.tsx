@@ -196,6 +196,8 @@ export function CheckPage() {
               <Findings
                 label="Findings"
                 findings={sorted(answer.findings).errors}
+                text={text}
+                terms={chosenTerms}
                 onLine={setLine}
                 onRepair={(edits) => change(applyEdits(text, edits))}
               />
@@ -216,6 +218,8 @@ export function CheckPage() {
               <Findings
                 label="Also worth a look"
                 findings={sorted(answer.findings).others}
+                text={text}
+                terms={chosenTerms}
                 onLine={setLine}
                 onRepair={(edits) => change(applyEdits(text, edits))}
               />

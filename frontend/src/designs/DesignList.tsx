@@ -7,6 +7,7 @@ import type { DesignItem, DesignView } from "../api/schema";
 import { ME, remember, useMe } from "../session/useMe";
 import { Dialog } from "../ui/Dialog";
 import { Trouble } from "../ui/Trouble";
+import { Phrases } from "./Phrases";
 
 const LIST = ["designs"] as const;
 const LARGEST_BYTES = 3_000_000;
@@ -157,6 +158,7 @@ export function DesignList() {
             </li>
           ))}
         </ul>
+        <Phrases />
       </main>
       <DeleteDialog design={deleting} onClose={() => setDeleting(null)} />
     </div>

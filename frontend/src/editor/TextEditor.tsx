@@ -12,6 +12,7 @@ import { completion, type Vocabulary } from "./completion";
 import { folding } from "./folding";
 import { patternLanguage } from "./language";
 import { marking, showMarks } from "./marking";
+import { nonce } from "./nonce";
 import { offset, repair, repairKey } from "./repairing";
 
 interface Props {
@@ -68,11 +69,6 @@ const look = EditorView.theme({
   },
   ".cm-diagnostic": { fontFamily: "var(--font-sans)", fontSize: "14px" },
 });
-
-function nonce(): string {
-  const meta = document.querySelector<HTMLMetaElement>("meta[property='csp-nonce']");
-  return meta?.nonce ?? "";
-}
 
 function diagnostics(state: EditorState, findings: readonly FindingView[], view: EditorView): Diagnostic[] {
   return findings.map((finding) => ({

@@ -1,7 +1,7 @@
 import { StreamLanguage } from "@codemirror/language";
 
 const HEAD =
-  /^(pattern|terms|sizes|units|gauge|yarn|hook|define|number|colour|note|finished|section|check)(?=\s*:)/i;
+  /^(pattern|terms|sizes|units|gauge|yarn|hook|define|number|colour|note|means|finished|section|check)(?=\s*:)/i;
 const LABEL = /^(rnds?|rows?|rounds?)\b[^:]*(?=:)/i;
 const SIZES = /^(sizes?|all sizes)\b.*:\s*$/i;
 const GESTURE = /^(join|turn|rotate|fasten off|do not join)\b/i;

@@ -1,9 +1,13 @@
+import { Teach } from "./Teach";
 import { WhatIsIt } from "./WhatIsIt";
 import type { EditView, FindingView } from "../api/schema";
 
 interface Props {
   label: string;
   findings: readonly FindingView[];
+  /** The text in which words may be taught, and its terms where they are chosen beside it. */
+  text: string;
+  terms: "US" | "UK" | null;
   onRepair: (edits: readonly EditView[]) => void;
   onLine: (line: number) => void;
 }
@@ -11,7 +15,7 @@ interface Props {
 const MOST = 12;
 
 /** What is wrong, errors first, each with the repairs that were tried. */
-export function Findings({ label, findings, onRepair, onLine }: Props) {
+export function Findings({ label, findings, text, terms, onRepair, onLine }: Props) {
   if (findings.length === 0) return null;
   const ranked = [...findings].sort(
     (a, b) => Number(a.severity !== "error") - Number(b.severity !== "error"),
@@ -29,7 +33,7 @@ export function Findings({ label, findings, onRepair, onLine }: Props) {
             </button>{" "}
             {finding.message} <WhatIsIt code={finding.code} />
           </p>
-          {finding.repairs.length > 0 && (
+          {(finding.repairs.length > 0 || finding.offer) && (
             <div className="mt-2 flex flex-wrap gap-2">
               {finding.repairs.map((repair, index) => (
                 <button
@@ -41,6 +45,15 @@ export function Findings({ label, findings, onRepair, onLine }: Props) {
                   {repair.message}
                 </button>
               ))}
+              {finding.offer && (
+                <Teach
+                  key={finding.offer.words}
+                  offer={finding.offer}
+                  text={text}
+                  terms={terms}
+                  onEdit={(edit) => onRepair([edit])}
+                />
+              )}
             </div>
           )}
         </li>

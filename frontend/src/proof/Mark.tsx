@@ -11,9 +11,17 @@ const MARKS = {
   kept: { icon: MessageSquareText, tone: "text-quiet", words: "kept as words" },
 } as const;
 
+interface MarkProps {
+  mark: MarkName;
+  /** The phrases of the text's own on which the line rests. */
+  phrases?: readonly string[];
+  size?: number;
+}
+
 /** What the proof says of a line: one of its four marks, or that it is kept as words. */
-export function Mark({ mark, size = 15 }: { mark: MarkName; size?: number }) {
-  const { icon: Icon, tone, words } = MARKS[mark];
+export function Mark({ mark, phrases, size = 15 }: MarkProps) {
+  const { icon: Icon, tone, words: plain } = MARKS[mark];
+  const words = phrases?.length ? `${plain} with your phrases: ${phrases.join(", ")}` : plain;
   return (
     <span title={words} className={`inline-flex ${tone}`}>
       <Icon size={size} aria-label={words} />
@@ -30,7 +38,7 @@ export function Counts({ counts, tail, testId }: { counts: CountsView; tail?: st
     [counts.not_understood, "not understood"],
   ] as const;
   const words = [
-    `${counts.proved} proved`,
+    `${counts.proved} proved${counts.with_phrases > 0 ? ` (${counts.with_phrases} with your phrases)` : ""}`,
     ...rest.filter(([count]) => count > 0).map(([count, what]) => `${count} ${what}`),
   ].join(", ");
   const tone = refuted ? "text-wrong" : counts.unchecked > 0 ? "text-warn" : "text-sound";

@@ -25,7 +25,7 @@ function LineMark({ line }: { line: LineView }) {
         <TriangleAlert size={15} aria-label="depends on an earlier line" />
       </span>
     );
-  return <Mark mark={line.mark} />;
+  return <Mark mark={line.mark} phrases={line.phrases} />;
 }
 
 /** Does a row stand in this line of the text? One that was broken stands in several. */

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
 
+from rillstep.core.notation.lexer import WORD_NUMBERS
 from rillstep.core.notation.stream import Context, Passed, Stream, stream_over
 from rillstep.core.notation.tokens import Token
 from rillstep.core.notation.tree import Kept, Step
@@ -434,6 +435,43 @@ def _harmless(text: str, terms: str, own: tuple[str, ...]) -> bool:
     names = {*stitch_words("US"), *stitch_words("UK"), *GATHERED, *own}
     parts = {part for word in words for part in (word, *word.split("-"))}
     return not (parts & CRAFT or parts & names or _has_slip(words))
+
+
+# Words that turn the meaning of what stands beside them: a phrase with one of them is never said to change nothing.
+_TURNS = frozenset(
+    [
+        "not",
+        "no",
+        "never",
+        "neither",
+        "nor",
+        "don't",
+        "doesn't",
+        "or",
+        "and",
+        "then",
+        "before",
+        "after",
+        "into",
+        "away",
+        "any",
+        "both",
+        "all",
+    ]
+)
+
+
+def words_change_nothing(words: str, own: Sequence[str] = ()) -> bool:
+    """May it be said of a phrase, anywhere in a line, that it changes nothing: is there no number and no word of the craft in it?
+
+    own: names of stitches of the text's own. What the table calls harmless is not looked at: only the words themselves are.
+    """
+    found = re.findall(r"[^\W_][\w'’-]*", words.lower().replace("’", "'"))
+    parts = {part for word in found for part in (word, *word.split("-"))}
+    named = {*stitch_words("US"), *stitch_words("UK"), *GATHERED, *own}
+    if not found or any(letter.isdigit() for letter in words) or parts & WORD_NUMBERS:
+        return False
+    return not (parts & (CRAFT | _TURNS | named) or _has_slip(found))
 
 
 def _has_slip(words: Sequence[str]) -> bool:

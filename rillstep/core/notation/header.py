@@ -11,10 +11,12 @@ from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
+from rillstep.core.notation.phrases import MOST_PHRASES, read_phrase
 from rillstep.core.notation.renaming import own_abbreviation
 from rillstep.core.notation.size_names import size_names
 from rillstep.core.notation.specials import name_words, read_special, short_names
 from rillstep.core.notation.stream import Context
+from rillstep.core.notation.tokens import Taught
 from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, is_post, stitch_words
 
@@ -32,6 +34,7 @@ KEYS = (
     "note",
     "finished",
     "kit",
+    "means",
 )
 # What published patterns call the same things.
 ALIASES = {
@@ -82,6 +85,7 @@ class Header:
     specials: list[Special] = field(default_factory=list)
     special_words: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)
     renamed: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)  # own abbreviations, and what for
+    phrases: list[Taught] = field(default_factory=list)
     extra: list[tuple[str, str]] = field(default_factory=list)
 
 
@@ -110,6 +114,8 @@ def read(head: Header, key: str, value: str, line: int, column: int, findings: l
             context = Context(n, tuple(range(n)), head.terms)
             head.finished, problems = read_check(" " * (column) + value, line, context, column)
             findings.extend(problems)
+        case "means":
+            _read_phrase(head, value, span, findings)
         case "define":
             define(head, value, line, column, findings)
         case _:
@@ -152,7 +158,7 @@ def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Cont
     """What the lines of the body need to know of the head."""
     return Context(
         len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes,
-        tuple(head.renamed),
+        tuple(head.renamed), phrases=tuple(head.phrases),
     )  # fmt: skip
 
 
@@ -181,6 +187,22 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
     head.special_words.append((special.name, words))
     head.special_words += [(special.name, short) for short in short_names(name) if short != words]
     head.special_words.sort(key=lambda item: -len(item[1]))
+
+
+def _read_phrase(head: Header, value: str, span: Span, findings: list[Finding]) -> None:
+    own = tuple(part for _, parts in head.special_words for part in parts)
+    phrase = read_phrase(value, span, head.terms, own)
+    if isinstance(phrase, Finding):
+        findings.append(phrase)
+    elif any(one.words == phrase.words for one in head.phrases):
+        findings.append(
+            Finding("phrase-twice", "error", span, f"“{phrase.written}” is taught twice; the first meaning holds.")
+        )
+    elif len(head.phrases) < MOST_PHRASES:
+        head.phrases.append(phrase)
+    else:
+        message = f"At most {MOST_PHRASES} phrases are taught in one text; this one is not used."
+        findings.append(Finding("phrase-form", "error", span, message))
 
 
 def _read_terms(head: Header, text: str, span: Span, findings: list[Finding]) -> None:

@@ -7,13 +7,15 @@ and no total, and is held to nothing else, is not understood.
 from collections.abc import Iterable
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.numbers import numbers_in
+from rillstep.core.notation.numbers import every_number, numbers_in
 from rillstep.core.notation.stream import Stream
+from rillstep.core.notation.tokens import Token
 from rillstep.core.stitches import stitch_words
 
 
 def uncounted(stream: Stream, nodes: object) -> list[Finding]:
     """A finding for each number that the cursor passed and that nothing was made of."""
+    meant = [(number.span, number.values) for number in every_number(nodes) if not number.parts]
     taken = {(part.line, part.column) for number in numbers_in(nodes) for part in (number.span, *number.parts)}
     ranges = [*stream.counted, *((one.first, one.last) for one in stream.kept)]
     found: list[Finding] = []
@@ -22,6 +24,9 @@ def uncounted(stream: Stream, nodes: object) -> list[Finding]:
             continue
         if any(first <= at < last for first, last in ranges):
             continue
+        if token.taught and token.kind == "num" and (place := _meant(stream, token, meant)) is not None:
+            del meant[place]  # a number of a meaning stands for one number, as any other
+            continue
         if any((span.line, span.column) in taken for span in (token.span, *(member for _, member in token.members))):
             continue
         if _is_found(token.span, stream.findings) or _is_only_one(stream, at):
@@ -29,6 +34,12 @@ def uncounted(stream: Stream, nodes: object) -> list[Finding]:
         message = f"“{token.text}” is not understood here: nothing is worked or checked by this number."
         found.append(Finding("not-understood", "error", token.span, message))
     return found
+
+
+def _meant(stream: Stream, token: Token, numbers: list[tuple[Span, tuple[int | None, ...]]]) -> int | None:
+    """Which of the numbers in the place of a phrase is this one of what it means."""
+    values = stream.as_num(token).values
+    return next((at for at, (span, held) in enumerate(numbers) if span == token.span and held == values), None)
 
 
 def _is_only_one(stream: Stream, at: int) -> bool:

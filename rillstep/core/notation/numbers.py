@@ -27,6 +27,16 @@ def numbers_in(node: object) -> list[Num]:
     return [n for name in _names(kind) for n in numbers_in(getattr(node, name))]
 
 
+def every_number(node: object) -> list[Num]:
+    """Every number of a node, those too that are only implied, or stand in the meaning of a phrase."""
+    if isinstance(node, Num):
+        return [node]
+    if isinstance(node, tuple):
+        return [number for item in node for number in every_number(item)]
+    kind: Any = type(node)
+    return [n for name in _names(kind) for n in every_number(getattr(node, name))]
+
+
 def with_value(node: Node, number: Num, size: int, value: int) -> Node:
     """The same node with that number (told by its place) changed in one size."""
     return _changed(node, number, size, value)  # type: ignore[no-any-return]

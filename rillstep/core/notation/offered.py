@@ -38,6 +38,7 @@ _LINES = (
 _HEAD = (
     ("Pattern: ", "its name"), ("Terms: US", "or UK"), ("Sizes: ", "their names, with commas"), ("Units: cm", "or in"),
     ("Gauge: ", "sc 20 sts x 22 rows = 10 cm"), ("Define: ", "a stitch of your own: shell = 5 dc in same st"),
+    ("Means: ", "a phrase of your own: Means: \"in bb\" = in back loop"),
     ("Number: ", "a number by name: side = 10 (13, 16)"),
 )  # fmt: skip
 

@@ -16,10 +16,12 @@ from rillstep.core.notation.header import Header
 from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import numbers_in_label, title_of
 from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
 from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
+from rillstep.core.notation.tokens import Taught
 from rillstep.core.notation.told_sizes import by_slashes, told_sizes
 from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.stitches import Terms, basic
@@ -129,11 +131,20 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         tuple(head.specials),
         head.terms,
         tuple(kept),
+        _rests(raws, head.phrases),
     )
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
     return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))))  # what is read twice is said once
+
+
+def _rests(raws: Sequence[str], phrases: Sequence[Taught]) -> tuple[tuple[int, str], ...]:
+    """The lines that hold a phrase which the text teaches, with the phrase."""
+    if not phrases:
+        return ()
+    rows = [(number, raw[:MAX_LINE]) for number, raw in enumerate(raws, start=1) if not is_taught(raw)]
+    return tuple((number, one.written) for one, number in lines_of_phrases(rows, phrases))
 
 
 def _main_stitch(sections: Sequence[Section]) -> str | None:
@@ -211,7 +222,7 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
                 header.define(reading.header, value[first:last], number, column + first, reading.findings)
         elif value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
             header.define(reading.header, value, number, column, reading.findings)
-    elif colon and (word in header.KEYS or word in header.ALIASES) and (in_head or word == "define"):
+    elif colon and (word in header.KEYS or word in header.ALIASES) and (in_head or word in ("define", "means")):
         header.read(reading.header, header.ALIASES.get(word, word), value, number, column, reading.findings)
         if in_head:
             reading.active = tuple(range(len(reading.header.sizes)))

@@ -7,7 +7,7 @@ from functools import lru_cache
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
 from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.tokens import Token, renamed
+from rillstep.core.notation.tokens import Taught, Token, meant, places_of, renamed
 from rillstep.core.notation.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.stitches import Loop, Terms
 
@@ -29,7 +29,7 @@ class Context:
     """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
 
     specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the words
-    that it stands for). decided: what words leave open is taken as it is first read, as so much before it was open.
+    that it stands for). phrases: those that the text teaches. decided: what words leave open is taken as it is first read, as so much before it was open.
     """
 
     n_sizes: int
@@ -41,6 +41,7 @@ class Context:
     size_names: tuple[str, ...] = ()
     renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
     decided: bool = False
+    phrases: tuple[Taught, ...] = ()
 
 
 @lru_cache(maxsize=512)
@@ -258,7 +259,8 @@ class Stream:
         if any(not value.is_integer() for value, _ in token.members):
             raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
         values_of = self._spread(token)
-        return Num(self._for_active(values_of), token.span, tuple(span for _, span in token.members))
+        parts = () if token.taught else tuple(span for _, span in token.members)
+        return Num(self._for_active(values_of), token.span, parts)
 
     def as_decimals(self, token: Token) -> Decimals:
         values = self._spread(token)
@@ -301,7 +303,13 @@ def stream_over(text: str, line: int, context: Context, start: int, end: int) ->
     """A stream over text[start:end], with true columns."""
     tokens: Sequence[Token] = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
     tokens = renamed(tokens, text, context.renamed) if context.renamed else tokens
-    return Stream(tokens, context, Span(line, max(1, end), end + 1), text)
+    places = places_of(tokens, context.phrases) if context.phrases else []
+    stream = Stream(meant(tokens, places), context, Span(line, max(1, end), end + 1), text)
+    for first, last, one in places:
+        if not one.tokens:
+            span = tokens[first].span.to(tokens[last - 1].span)
+            stream.told.append(Passed(0, 0, text[span.column - 1 : span.end_column - 1], False, span))
+    return stream
 
 
 def problem_of(problem: NotUnderstood, what: str) -> Finding:

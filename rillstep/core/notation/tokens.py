@@ -1,7 +1,7 @@
 """What a line of text is cut into."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.findings import Span
@@ -17,6 +17,7 @@ class Token:
     text: str
     span: Span
     members: tuple[tuple[float, Span], ...] = ()
+    taught: bool = False  # it comes from what a phrase means, and stands itself nowhere in the line
 
     def is_word(self, *words: str) -> bool:
         return self.kind == "word" and self.text in words
@@ -35,3 +36,41 @@ def renamed(tokens: Sequence[Token], text: str, names: Sequence[tuple[str, tuple
         words = (exact.get(written) or long.get(token.text)) if token.kind == "word" else None
         found += [Token("word", word, token.span) for word in words] if words else [token]
     return found
+
+
+@dataclass(frozen=True)
+class Taught:
+    """A phrase of the text's own: as it is written, its tokens, and what is meant by it; no meaning where it changes nothing."""
+
+    written: str
+    words: tuple[str, ...]
+    meaning: str
+    tokens: tuple[Token, ...]
+
+
+def places_of(tokens: Sequence[Token], taught: Sequence[Taught]) -> list[tuple[int, int, Taught]]:
+    """Where phrases stand among tokens, first and one past the last; of several the longest is meant."""
+    found: list[tuple[int, int, Taught]] = []
+    at = 0
+    texts = [token.text for token in tokens]
+    ranked = sorted(taught, key=lambda one: -len(one.words))
+    while at < len(tokens):
+        one = next((p for p in ranked if tuple(texts[at : at + len(p.words)]) == p.words), None)
+        if one is not None:
+            found.append((at, at + len(one.words), one))
+        at += len(one.words) if one is not None else 1
+    return found
+
+
+def meant(tokens: Sequence[Token], places: Sequence[tuple[int, int, Taught]]) -> list[Token]:
+    """The tokens with phrases as what they mean; each of those has the place of the whole phrase."""
+    found: list[Token] = []
+    at = 0
+    for first, last, one in places:
+        span = tokens[first].span.to(tokens[last - 1].span)
+        found += tokens[at:first]
+        found += [
+            replace(t, span=span, members=tuple((v, span) for v, _ in t.members), taught=True) for t in one.tokens
+        ]
+        at = last
+    return [*found, *tokens[at:]]

@@ -427,6 +427,7 @@ class Pattern:
     specials: tuple[Special, ...] = ()
     terms: Terms = field(default="US", compare=False)
     kept: tuple[Span, ...] = field(default=(), compare=False)  # lines of the head that are kept as words
+    taught: tuple[tuple[int, str], ...] = field(default=(), compare=False)  # lines that hold a taught phrase, with it
 
     def lines(self) -> list[tuple[Section, Line]]:
         """Every line with its section, in order."""

@@ -9,9 +9,10 @@ from rillstep.core.proof.prove import Proof
 
 @dataclass(frozen=True)
 class MarkCounts:
-    """Lines of rows and rounds by their mark; `kept`: lines that are words and nothing else."""
+    """Lines of rows and rounds by their mark; `with_phrases`: so many of the proved rest on phrases that the text teaches; `kept`: lines that are words and nothing else."""
 
     proved: int
+    with_phrases: int
     unchecked: int
     wrong: int
     not_understood: int
@@ -20,7 +21,8 @@ class MarkCounts:
     def words(self) -> str:
         """ "12 proved, 1 not checked, 1 not understood"; what there is none of is left out, but for the proved."""
         rest = ((self.unchecked, "not checked"), (self.wrong, "wrong"), (self.not_understood, "not understood"))
-        return ", ".join([f"{self.proved} proved", *(f"{count} {what}" for count, what in rest if count)])
+        own = f" ({self.with_phrases} with your phrases)" if self.with_phrases else ""
+        return ", ".join([f"{self.proved} proved{own}", *(f"{count} {what}" for count, what in rest if count)])
 
 
 def counts_of(proof: Proof) -> MarkCounts:
@@ -28,7 +30,12 @@ def counts_of(proof: Proof) -> MarkCounts:
     marks = [line.mark for line in proof.lines]
     kept = sum(isinstance(line, Prose) for _, line in proof.pattern.lines())
     return MarkCounts(
-        marks.count("proved"), marks.count("unchecked"), marks.count("wrong"), marks.count("not understood"), kept
+        marks.count("proved"),
+        sum(line.proved and bool(line.phrases) for line in proof.lines),
+        marks.count("unchecked"),
+        marks.count("wrong"),
+        marks.count("not understood"),
+        kept,
     )
 
 

@@ -52,6 +52,7 @@ class LineProof:
     warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
+    phrases: those of the text's own on which the line rests; its words hold for the meanings that the text gives them.
     last_line: where it ends, when it goes over several lines of the text.
     """
 
@@ -64,6 +65,7 @@ class LineProof:
     mark: Mark
     depends: int | None = None
     last_line: int = 0
+    phrases: tuple[str, ...] = ()
 
     @property
     def proved(self) -> bool:
@@ -124,8 +126,17 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
             refuted = found - UNCHECKED
             mark: Mark = "unchecked" if not refuted else "not understood" if refuted <= UNREAD else "wrong"
             proof = replace(proof, mark=mark)
-        proofs.append(proof)
+        proofs.append(_with_phrases(proof, line, subject.pattern.taught))
     return tuple(proofs)
+
+
+def _with_phrases(proof: LineProof, line: WorkedLine, taught: tuple[tuple[int, str], ...]) -> LineProof:
+    """A line with the phrases that it rests on; rows worked again rest on those of the rows that are repeated."""
+    if not taught:
+        return proof
+    assert isinstance(line.line, Row | Again)
+    rests = {*lines_of(line.line), *(step.span.line for work in line.done for step in work.steps)}
+    return replace(proof, phrases=tuple(dict.fromkeys(phrase for at, phrase in taught if at in rests)))
 
 
 @lru_cache(maxsize=8192)

@@ -53,6 +53,8 @@ export function EditText({ work }: { work: WorkView }) {
           <Findings
             label="Findings"
             findings={sorted(work.findings).errors}
+            text={text}
+            terms={null}
             onLine={(next) => select({ line: next })}
             onRepair={(edits) => change(applyEdits(text, edits))}
           />
@@ -73,6 +75,8 @@ export function EditText({ work }: { work: WorkView }) {
           <Findings
             label="Also worth a look"
             findings={sorted(work.findings).others}
+            text={text}
+            terms={null}
             onLine={(next) => select({ line: next })}
             onRepair={(edits) => change(applyEdits(text, edits))}
           />

@@ -1,0 +1,61 @@
+"""Phrases: taught to a text, and kept for all texts of the asker's studio."""
+
+from typing import Annotated, Any
+
+from flask_openapi3 import APIBlueprint
+from pydantic import BaseModel, Field, RootModel
+
+from rillstep.services import phrases, teaching, views
+from rillstep.web.problems import Problem
+from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.work import TextBody
+
+api = APIBlueprint("phrases", __name__, url_prefix="/api", abp_responses={401: Problem, 404: Problem, 422: Problem})
+
+
+class NewPhrase(BaseModel):
+    """meaning: what the words stand for in the language; "nothing" where they change nothing."""
+
+    words: Annotated[str, Field(min_length=1, max_length=160)]
+    meaning: Annotated[str, Field(min_length=1, max_length=240)]
+
+
+class TeachBody(TextBody, NewPhrase):
+    pass
+
+
+class PhrasePath(BaseModel):
+    phrase_id: int
+
+
+class PhraseList(RootModel[list[views.PhraseView]]):
+    pass
+
+
+@api.get("/phrases", responses={200: PhraseList})
+def list_phrases() -> Any:
+    """The phrases that the studio keeps for all its texts."""
+    with unit_of_work() as work:
+        return [phrase.model_dump(mode="json") for phrase in phrases.list_phrases(work, studio_id())]
+
+
+@api.post("/phrases", responses={200: views.PhraseView})
+def keep_phrase(body: NewPhrase) -> Any:
+    """Keep a phrase, or give one that is kept another meaning; 422 where it may not be taught."""
+    with unit_of_work() as work:
+        return phrases.keep_phrase(work, studio_id(), body.words, body.meaning).model_dump(mode="json")
+
+
+@api.delete("/phrases/<int:phrase_id>", responses={204: None})
+def forget_phrase(path: PhrasePath) -> Any:
+    """Keep a phrase no longer."""
+    with unit_of_work() as work:
+        phrases.forget_phrase(work, studio_id(), path.phrase_id)
+    return "", 204
+
+
+@api.post("/teach", responses={200: views.TaughtView})
+def teach(body: TeachBody) -> Any:
+    """The edit that writes a phrase into the head of a text; 422 where it may not be taught. Nothing is kept."""
+    studio_id()
+    return teaching.taught(body.text, body.terms, body.words, body.meaning).model_dump(mode="json")
