@@ -22,7 +22,7 @@ from rillstep.core.notation.writer import (
     write_make,
     write_sentence,
     write_special,
-    write_totals,
+    write_stated,
 )
 from rillstep.core.proof import Mark, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
@@ -133,12 +133,12 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
                 "row", source, write_label(line), f"{write_sentence(line.steps, line.kept, terms)}.",
-                write_totals(line.totals, terms), proof.mark, proof.sts,
+                write_stated(line, terms), proof.mark, proof.sts,
             )  # fmt: skip
         case Again():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", source, write_label(line), f"{write_again(line, terms)}.", write_totals(line.totals, terms), proof.mark, proof.sts,
+                "row", source, write_label(line), f"{write_again(line, terms)}.", write_stated(line, terms), proof.mark, proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)

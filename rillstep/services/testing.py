@@ -16,7 +16,7 @@ from rillstep.core.notation.writer import (
     write_line,
     write_make,
     write_sentence,
-    write_totals,
+    write_stated,
 )
 from rillstep.core.proof import Hand, Reprint, reprint
 from rillstep.core.stitches import Terms
@@ -270,7 +270,7 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
                     text = f"{write_sentence(source.steps, source.kept, terms)}."
                     if isinstance(line, Again) and offset == rounds - 1:
                         text += "".join(f" {words[:1].upper()}{words[1:]}." for words in write_besides(line, terms))
-                    total = write_totals(line.totals, terms)
+                    total = write_stated(line, terms)
                     steps.append(_step(number, section.title, label, line.name or of, text, total, sts, "row"))
     return steps
 

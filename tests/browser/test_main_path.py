@@ -46,7 +46,7 @@ def test_from_an_empty_start_to_proved_instructions_in_four_sizes(page: Page) ->
     expect(page.get_by_text("9 of 10 bags need")).to_be_visible()
     step(page, "Words")
     expect(page.get_by_label("Instructions").get_by_role("heading", name="Comet carrier")).to_be_visible()
-    expect(page.get_by_test_id("proof-mark")).to_contain_text("lines proved in 4 sizes")
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
     mark = page.get_by_test_id("proof-mark").inner_text()
     assert mark.split(" of ")[0] == mark.split(" of ")[1].split(" ")[0]
     with page.expect_download() as text:

@@ -4,7 +4,7 @@ import pytest
 
 from rillstep.core.findings import Edit, Finding, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.phrases import offer, teach
+from rillstep.core.notation.phrases import Offer, offer, teach
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text
 from tests.core.clauses import CHANGING
 
@@ -91,7 +91,10 @@ def test_what_is_not_understood_is_offered_as_short_as_it_is_known() -> None:
     text = HEAD + BODY + "Rnd 3: Sc in bb of each st around, then dazzle. (12)\n"
     lines = text.split("\n")
     offers = [offer(lines[f.span.line - 1], f) for f in parse(text).findings if f.severity == "error"]
-    assert offers and all(one is not None and one.words in text for one in offers)
+    assert offers == [Offer("in bb", True), Offer("dazzle", True)]
+    line = "Rnd 3: Sc dazzle 2 wobble. (12)"
+    found = [offer(line, f) for f in parse(HEAD + BODY + line).findings if f.severity == "error"]
+    assert found and found[0] == Offer("dazzle 2 wobble", False)
 
 
 @pytest.mark.parametrize(

@@ -1,5 +1,6 @@
 """Chains: "ch 3", "ch 2 (counts as hdc)", "ch-3 picot", "ch 5 (counts as dc, ch 2)"."""
 
+from rillstep.core.notation.asides import keep
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Chain, Gesture, Num, Step
 from rillstep.core.notation.vocabulary import picot, stitch_word
@@ -34,9 +35,11 @@ def _finished(stream: Stream, start: int, number: Num) -> list[Step]:
     if picot(stream):
         return [Gesture("aside", "picot", span=stream.since(start))]
     counts, space = read_counts(stream, number)
-    stream.any_of(
+    told = stream.at
+    if stream.any_of(
         "loosely", "for the handle", "for handle", "for strap", "for corner", "for button loop", "for the corner"
-    )
+    ):
+        keep(stream, told)
     if counts is None:
         counts, space = read_counts(stream, number)
     return [Chain(number, counts, space, stream.since(start))]

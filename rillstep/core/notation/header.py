@@ -175,7 +175,8 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
         return
     plain = stitch_words(head.terms).get(" ".join(words))
     if plain is not None and is_post(plain):
-        return  # "FPtr: front post treble" only says what it is short for
+        head.extra.append(("Note", " ".join(value.split())))  # "FPtr: front post treble" only says what it is short for
+        return
     start = column + len(name) + len(sign)
     if (short_for := own_abbreviation(name, value.partition(sign)[2], head.terms)) is not None:
         head.renamed.append((name.strip(), short_for))
@@ -228,6 +229,50 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
     if len({name.lower() for name in names}) < len(names):
         findings.append(Finding("size-twice", "error", span, "Two sizes have the same name."))
     head.sizes = names[:MAX_SIZES] or head.sizes
+    keep_measures(head, f"Sizes: {text}")
+
+
+_WORD = re.compile(r"\d+(?:\.\d+)?|[a-z]{3,}")
+_OF_SIZES = frozenset(
+    [
+        "size",
+        "sizes",
+        "the",
+        "with",
+        "and",
+        "for",
+        "pattern",
+        "written",
+        "this",
+        "are",
+        "given",
+        "numbers",
+        "number",
+        "one",
+        "two",
+        "three",
+        "four",
+        "both",
+        "other",
+        "others",
+        "only",
+        "where",
+        "shown",
+        "follows",
+        "instructions",
+        "brackets",
+        "parentheses",
+        "title",
+        "name",
+    ]
+)
+
+
+def keep_measures(head: Header, text: str) -> None:
+    """Keep a line that names sizes as a note where it says more than their names, such as a measure."""
+    held = {*_OF_SIZES, *(word for name in head.sizes for word in _WORD.findall(name.lower()))}
+    if any(word not in held for word in _WORD.findall(text.lower())):
+        head.extra.append(("Note", " ".join(text.split())))
 
 
 _LENGTH_FIRST = re.compile(
@@ -264,6 +309,8 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     if min(across, up, length) <= 0:
         findings.append(Finding("gauge-zero", "error", span, "Stitches, rows and length of a gauge are above zero."))
         return
+    if len(text[match.end() :].strip(" .;,")) > 1:
+        head.extra.append(("Note", f"Gauge: {text}"))  # it says more than stitches and rows
     unit: Units = "cm" if match["units"].lower() == "cm" else "in"
     head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
     head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))

@@ -21,8 +21,10 @@ from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
 from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
+from rillstep.core.notation.stream import stream_over
 from rillstep.core.notation.tokens import Taught
 from rillstep.core.notation.told_sizes import by_slashes, told_sizes
+from rillstep.core.notation.totals import read_unknown
 from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.stitches import Terms, basic
 
@@ -84,6 +86,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     kept: list[Span] = []
     for logical in logical_lines(raws):
         if told is not None and logical.number in told.lines:
+            header.keep_measures(reading.header, logical.text)
             continue
         rows_before, findings_before, told_before = len(reading.lines), len(reading.findings), len(reading.header.extra)
         if findings_before > MOST_ERRORS and sum(f.severity == "error" for f in reading.findings) > MOST_ERRORS:
@@ -111,6 +114,11 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         if len(reading.lines) > rows_before and not isinstance(reading.lines[-1], Prose):
             instructions += size
             worked += len(reading.active)
+        unknown = [f for f in reading.findings[findings_before:] if f.code == "kind-not-known"]
+        if unknown:
+            reading.lines[rows_before:] = [
+                _stating(reading, line, unknown, logical.text) for line in reading.lines[rows_before:]
+            ]
         if logical.pieces:
             reading.lines[rows_before:] = [
                 _put_back(line, _broken(line), logical) for line in reading.lines[rows_before:]
@@ -152,6 +160,19 @@ def _main_stitch(sections: Sequence[Section]) -> str | None:
     stitches = [main_stitch(line.steps) for section in sections for line in section.lines if isinstance(line, Row)]
     counted = Counter(stitch for stitch in stitches if stitch is not None)
     return basic(counted.most_common(1)[0][0]).us if counted else None  # a post stitch is measured as its plain one
+
+
+def _stating(reading: Reading, line: Line, unknown: Sequence[Finding], text: str) -> Line:
+    """A line with the totals that it states of what the text does not define, as they are written."""
+    if not isinstance(line, Row | Again | Setup):
+        return line
+    context = replace(reading.context(), active=line.sizes)
+    stated = [
+        read_unknown(stream_over(text, line.span.line, context, one.span.column - 1, one.span.end_column - 1))
+        for one in unknown
+        if one.span.line == line.span.line
+    ]
+    return replace(line, stated=tuple(total for total in stated if total is not None))
 
 
 @lru_cache(maxsize=4096)
@@ -229,6 +250,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
             reading.restart()
     elif in_head and not starts_label(text) and (at := header.tells_gauge(text)) is not None:
         header.read(reading.header, "gauge", text[at:], number, at, reading.findings)
+        if at:
+            reading.header.extra.append(("Note", " ".join(text.split())))
     elif in_head and reading.defining and ("=" in text or colon) and not starts_label(text):
         header.define(reading.header, text, number, 0, reading.findings)
     elif in_head and not starts_label(text) and (at := defines(text, reading.header.terms)) is not None:

@@ -10,12 +10,12 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from rillstep.core.findings import Edit, Finding, Span
-from rillstep.core.notation.asides import words_change_nothing
+from rillstep.core.notation.asides import CRAFT, USUAL_WORDS, words_change_nothing
 from rillstep.core.notation.lexer import tokens_of
 from rillstep.core.notation.steps import read_steps
 from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.tokens import Taught, Token, places_of
-from rillstep.core.stitches import Terms
+from rillstep.core.stitches import Terms, stitch_words
 
 NOTHING = "nothing"
 MOST_PHRASES = 40
@@ -103,10 +103,26 @@ def offer(line: str, finding: Finding, own: Sequence[str] = ()) -> Offer | None:
         if token.is_mark(*_ENDS) or len(tokens) == MOST_WORDS:
             break
         tokens.append(token)
+    tokens = _unknown(tokens, own)
     if not any(token.kind == "word" for token in tokens):
         return None
     words = " ".join(line[tokens[0].span.column - 1 : tokens[-1].span.end_column - 1].split())
     return Offer(words, words_change_nothing(words, own))
+
+
+_BEFORE = ("in", "into", "with", "through", "by", "the", "a", "an")
+
+
+def _unknown(tokens: list[Token], own: Sequence[str]) -> list[Token]:
+    """From the first word that the language does not know to the last one; all of them where it knows each."""
+    known = CRAFT | USUAL_WORDS | {*stitch_words("US"), *stitch_words("UK"), *own, *_BEFORE}
+    unknown = [at for at, token in enumerate(tokens) if token.kind == "word" and token.text not in known]
+    if not unknown:
+        return tokens
+    first = unknown[0]
+    while first and tokens[first - 1].is_word(*_BEFORE):
+        first -= 1
+    return tokens[first : unknown[-1] + 1]
 
 
 def teach(text: str, words: str, meaning: str, terms: Terms, own: Sequence[str] = ()) -> Edit | Finding:

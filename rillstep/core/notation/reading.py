@@ -9,7 +9,7 @@ from rillstep.core.notation import header
 from rillstep.core.notation.called import called
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
-from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading
+from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading, says_more
 from rillstep.core.notation.stream import MOST_OPEN, Context
 from rillstep.core.notation.tree import (
     Again,
@@ -43,6 +43,7 @@ class Reading:
     sections: list[Section] = field(default_factory=list)
     open: Section | None = None
     lines: list[Line] = field(default_factory=list)
+    heading: tuple[Prose, ...] = ()  # the heading of the open section, where it says more than its title
     active: tuple[int, ...] = (0,)
     expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
     defining: bool = False
@@ -69,8 +70,8 @@ class Reading:
             self.lines = with_said(_set_up_first(self.lines), self.said)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
             on = Along("elsewhere") if self._is_on_another() else self.open.on
-            self.sections.append(replace(self.open, lines=tuple(self.lines), worked=worked, on=on))
-        self.open, self.lines = None, []
+            self.sections.append(replace(self.open, lines=(*self.heading, *self.lines), worked=worked, on=on))
+        self.open, self.lines, self.heading = None, [], ()
         self.restart()
 
     def _let_go(self) -> None:
@@ -130,7 +131,10 @@ class Reading:
     def head(self, title: str, span: Span, following: str) -> None:
         """A section begun by a heading; `following` is what stands after it."""
         before = [*self.sections, *just(self)]
-        self.start(read_heading(title, span, before, following, len(self.header.sizes)), guessed=True)
+        section = read_heading(title, span, before, following, len(self.header.sizes))
+        self.start(section, guessed=True)
+        if says_more(title, section):
+            self.heading = (Prose(" ".join(title.strip(" *_#:").split()), self.active, True, span),)
 
     def joins_piece(self, text: str) -> None:
         """ "Join yarn to top right corner of Back." under a heading: the piece that the section goes on from."""

@@ -322,6 +322,43 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
     )
 
 
+# What a heading says of how its piece is worked, which the kind of the section says as well.
+_WAY = frozenset(
+    [
+        "make",
+        "made",
+        "worked",
+        "work",
+        "working",
+        "in",
+        "a",
+        "as",
+        "the",
+        "spiral",
+        "continuous",
+        "joined",
+        "joining",
+        "rounds",
+        "rnds",
+        "rnd",
+        "round",
+        "row",
+        "rows",
+        "flat",
+        "and",
+        "of",
+    ]
+)
+
+
+def says_more(text: str, section: Section) -> bool:
+    """Does a heading hold a word or a number that its section does not: "Base (colour A)"?"""
+    words = re.findall(r"[a-z]+|\d+", text.lower())
+    held = {*re.findall(r"[a-z]+|\d+", section.title.lower()), *map(str, section.make), *_WAY, *_MAKE_WORDS}
+    spaced = "".join(words) == "".join(section.title.lower().split())  # "B A S E"
+    return not spaced and any(word not in held for word in words)
+
+
 # A piece that is called so is worked on what was made before.
 _WORKS_ON = re.compile(r"\b(?:join|joining|seam|seams|assembly|edging|border|finishing)\b", re.IGNORECASE)
 

@@ -188,7 +188,7 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
         stream.word(*STITCH)
         return Total(count, stitch)
     token = stream.peek()
-    unread = all(finding.code == "total-not-checked" for finding in stream.findings)
+    unread = all(finding.code == "kind-not-known" for finding in stream.findings)
     if token is not None and token.kind == "word" and unread:
         _unread(stream, token, start)
         return None
@@ -203,7 +203,14 @@ def _unread(stream: Stream, token: Token, start: int) -> None:
         stream.next()
     stream.count(start)
     message = f"“{token.text}” is not a stitch that this text defines, so this number is not checked."
-    stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
+    stream.findings.append(Finding("kind-not-known", "warning", stream.since(start), message))
+
+
+def read_unknown(stream: Stream) -> Total | None:
+    """ "1 buttonhole": a total of something that the text does not define, by the words that are written."""
+    count = _bare_set(stream) or stream.number()
+    words = stream.written(stream.at, len(stream.tokens))
+    return Total(count, words) if count is not None and words else None
 
 
 def read_bracket_total(stream: Stream) -> list[Step] | None:
@@ -217,7 +224,7 @@ def read_bracket_total(stream: Stream) -> list[Step] | None:
             found = read_totals(stream, closing)
         except NotUnderstood:
             found = []
-        unread = any(finding.code == "total-not-checked" for finding in stream.findings[findings:])
+        unread = any(finding.code == "kind-not-known" for finding in stream.findings[findings:])
         if (found or unread) and stream.mark(closing) and not _goes_on(stream):
             if stream.ends_with_total and len(found) == 1 and found[0].what not in ("sp", "ch") and not stream.depth:
                 return [Gesture("so far", into=Next(found[0].count, STITCHES), span=stream.since(start))]

@@ -270,6 +270,7 @@ class Row:
     until_sts: Num | None = field(default=None, compare=False)  # as in `Again`
     kept: tuple[Kept, ...] = ()
     name: str = ""  # what its label calls it, besides its number
+    stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -291,6 +292,7 @@ class Setup:
     broken: bool = field(default=False, compare=False)
     kept: tuple[Kept, ...] = ()
     totals: tuple[Total, ...] = ()
+    stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
 
     @cached_property
     def gestures(self) -> frozenset[str]:
@@ -349,6 +351,7 @@ class Again:
     then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
     kept: tuple[Kept, ...] = ()
     name: str = ""
+    stated: tuple[Total, ...] = ()  # as in `Row`
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.notation.alongside import along_side, evenly
+from rillstep.core.notation.asides import keep
 from rillstep.core.notation.ends import read_end, read_loop
 from rillstep.core.notation.places import read_into
 from rillstep.core.notation.repeats import read_times
@@ -221,7 +222,9 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     stream.at = at
     if stream.mark("-") and not (stream.sees("blo") or stream.sees("flo")):  # "sc-blo"
         stream.at -= 1
-    stream.word("loosely", "tightly", "neatly", "carefully", "firmly")
+    told = stream.at
+    if stream.word("loosely", "tightly", "neatly", "carefully", "firmly"):
+        keep(stream, told)
     if leading is not None and (so_many := _so_many_in_loop(stream, start, stitch, leading)) is not None:
         return [so_many]
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop

@@ -363,6 +363,16 @@ def write_check(check: Check, units: str) -> str:
     return "; ".join(items)
 
 
+def write_stated(line: Row | Again | Setup, terms: Terms) -> str:
+    """The totals of a line, with those that are printed as they were written."""
+    return ", ".join(
+        (
+            *(write_total(total, terms) for total in line.totals),
+            *(f"{_n(total.count)} {total.what}" for total in line.stated),
+        )
+    )
+
+
 def _decimals(number: Decimals) -> str:
     return set_text(number.values, lambda v: f"{v:.1f}")
 
@@ -371,13 +381,13 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
     """One line of the body."""
     match line:
         case Row():
-            totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
+            totals = f" — {write_stated(line, terms)}" if line.totals or line.stated else ""
             return f"{write_label(line)}: {write_sentence(line.steps, line.kept, terms)}.{totals}"
         case Again():
-            totals = f" — {write_totals(line.totals, terms)}" if line.totals else ""
+            totals = f" — {write_stated(line, terms)}" if line.totals or line.stated else ""
             return f"{write_label(line)}: {write_again(line, terms)}.{totals}"
         case Setup(steps):
-            totals = f" ({write_totals(line.totals, terms)})" if line.totals else ""
+            totals = f" ({write_stated(line, terms)})" if line.totals or line.stated else ""
             return f"{write_sentence(steps, line.kept, terms)}.{totals}"
         case Check():
             return f"Check: {write_check(line, units)}."
