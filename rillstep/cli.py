@@ -8,19 +8,11 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from pydantic import TypeAdapter, ValidationError
-
-from rillstep.core.chart import chart_of, rows_for
 from rillstep.core.lengths import in_units
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
-from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
-from rillstep.document import BrokenDesign, Size, faults_of, load
-from rillstep.publish.chart import svg_of
-from rillstep.publish.pdf import html_of, pdf_of
-from rillstep.publish.sheet import markdown_of, sheet
-from rillstep.services import workbench
-from rillstep.services.proof_views import finding_view
+
+# Whatever draws, prints or reads a design file is loaded by the command that does so: a check answers at once.
 
 CLEAN, ERRORS, UNUSABLE = 0, 1, 2
 
@@ -49,6 +41,8 @@ def _print_json(content: Any) -> None:
 
 def check_report(proof: Proof) -> dict[str, Any]:
     """What `check --json` prints."""
+    from rillstep.services.proof_views import finding_view
+
     lines = [
         {
             "line": line.line, "section": proof.pattern.sections[line.section].title, "label": line.label,
@@ -96,10 +90,14 @@ def _write(args: argparse.Namespace) -> int:
     if as_text:
         _deliver(printed.text, args.output)
         return CLEAN
+    from rillstep.publish.sheet import markdown_of, sheet
+
     booklet = sheet(printed, terms, args.hand)
     if getattr(args, "as") == "markdown":
         _deliver(markdown_of(booklet), args.output)
         return CLEAN
+    from rillstep.publish.pdf import html_of, pdf_of
+
     page = html_of(
         booklet, f"{', '.join(booklet.sizes)} · {terms} terms · {args.hand}-handed", datetime.now(UTC).date()
     )
@@ -114,6 +112,9 @@ def _write(args: argparse.Namespace) -> int:
 
 def _chart(args: argparse.Namespace) -> int:
     """The stitch chart of one line."""
+    from rillstep.core.chart import chart_of, rows_for
+    from rillstep.publish.chart import svg_of
+
     proof = _proof(args.file)
     names = [name.lower() for name in proof.pattern.sizes]
     size = names[0] if args.size is None else args.size.lower()
@@ -163,6 +164,8 @@ def _measure(args: argparse.Namespace) -> int:
 
 
 def _yarn(args: argparse.Namespace) -> int:
+    from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
+
     proof = _proof(args.file)
     if not proof.pattern.gauges:
         raise _Unusable("there is no “Gauge:” line in this text, so no yarn can be estimated")
@@ -181,6 +184,11 @@ def _yarn(args: argparse.Namespace) -> int:
 
 
 def _grade(args: argparse.Namespace) -> int:
+    from pydantic import TypeAdapter, ValidationError
+
+    from rillstep.document import BrokenDesign, Size, faults_of, load
+    from rillstep.services import workbench
+
     try:
         design = load(_read(args.file))
         if args.to:

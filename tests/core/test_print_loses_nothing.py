@@ -62,7 +62,7 @@ def kept_words(pattern: Pattern) -> list[str]:
 
 def lost_numbers(text: str, printed: str) -> list[tuple[int, str]]:
     """Numbers of a text that are nowhere in print, each with its line, and that no reason explains."""
-    there = {number for number in NUMBER.findall(printed)} | {"1"}
+    there = {*NUMBER.findall(printed), "1"}
     rows = [row.split("#")[0] for row in text.split("\n")]
     return [
         (at, number[0])

@@ -44,6 +44,9 @@ def split_names(inner: str, known: dict[str, int]) -> list[str]:
     """ "M, L and XL" into names; a size whose own name holds "and" or a comma is kept whole."""
     if inner.strip().lower() in known:
         return [inner.strip()]
+    held = {f"\x00{at}\x00": name for at, name in enumerate(known) if re.search(r"[/&]", name)}
+    for mark, name in sorted(held.items(), key=lambda item: -len(item[1])):
+        inner = re.sub(rf"(?<![^\s,]){re.escape(name)}(?![^\s,.:])", mark, inner, flags=re.IGNORECASE)
     names: list[str] = []
     for part in re.split(r",\s+|\s*/\s*|,", inner.replace(" & ", " and ")):
         pieces = re.split(r"\s+and\s+|^and\s+", part)
@@ -54,7 +57,7 @@ def split_names(inner: str, known: dict[str, int]) -> list[str]:
                     names.append(name)
                     pieces = pieces[take:]
                     break
-    return [name for name in names if name]
+    return [held.get(name, name) for name in names if name]
 
 
 def sizes_named(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
@@ -113,10 +116,13 @@ def is_size_line(text: str) -> bool:
 
 def read_size_line(key: str, number: int, names: tuple[str, ...]) -> tuple[tuple[int, ...], list[Finding]]:
     """The sizes of "Sizes M and L only"; a name that is none is a finding. No sizes when no name is known."""
+    by_name = {name.lower(): i for i, name in enumerate(names)}
+    whole = re.fullmatch(r"(?:for\s+)?sizes?\s+(.+?)(?:\s+only)?", key.strip(), re.IGNORECASE)
+    if whole is not None and whole[1].lower() in by_name:
+        return (by_name[whole[1].lower()],), []  # "Size One size only"
     known = sizes_named(key.strip().strip("()[]"), names)
     if known is not None:
         return known, []
-    by_name = {name.lower(): i for i, name in enumerate(names)}
     findings: list[Finding] = []
     chosen: set[int] = set()
     for name in split_names(inner_words(key.strip()), by_name):

@@ -227,6 +227,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         keep(stream, told)
     if leading is not None and (so_many := _so_many_in_loop(stream, start, stitch, leading)) is not None:
         return [so_many]
+    if (own := _next_loops(stream, start, stitch, leading)) is not None:
+        return [own]
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
     if leading is not None and stream.any_of("mr", "magic ring", "magic circle", "magic loop", "adjustable ring"):
         return [Work(stitch, leading, InRing(), loop, stream.since(start))]  # "6sc mr"
@@ -291,6 +293,22 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
     if stitch == "sl st" and per is None and _ends_round(stream):
         return [Gesture("join", span=stream.since(start))]  # "..., sl st." and nothing more
     return [Work(stitch, plain_num(stream, 1), Next(per or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
+
+
+def _next_loops(stream: Stream, start: int, stitch: str, per: Num | None) -> Work | None:
+    """ "sc in next 10 front loops": so many stitches, each in that loop of one; not where loops are named that were left free."""
+    at = stream.at
+    if stream.free_loops is None and stream.word("in", "into", "through"):
+        each = stream.words("each", "of")
+        stream.word("the")
+        if stream.word(*NEXT) and (count := stream.number()) is not None:
+            loop = read_loop(stream)
+            token = stream.peek()
+            ends = token is None or token.is_mark(",", ";", ".", ")", "]", "*", "-")
+            if loop in ("front", "back") and ends and (each or per is None):
+                return Work(stitch, per or plain_num(stream, 1), Next(count, STITCHES), loop, stream.since(start))
+    stream.at = at
+    return None
 
 
 def _over_chain(stream: Stream) -> bool:

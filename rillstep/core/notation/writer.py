@@ -3,6 +3,7 @@
 `parse(write(tree))` gives back the same tree, always.
 """
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 
@@ -55,7 +56,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation
+from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
 
 
 def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
@@ -239,7 +240,10 @@ def write_step(step: Step, terms: Terms) -> str:
     match step:
         case Work(stitch, per, into, loop):
             count = "" if per.is_always(1) else f"{_n(per)} "
-            return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {_into(into, not per.is_always(1), terms)}"
+            where = _into(into, not per.is_always(1), terms)
+            if is_post(stitch) and isinstance(into, Next | Every | Same | Last | Nth):
+                where = where.replace("in ", "around ", 1)
+            return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {where}"
         case Together():
             return _together(step, terms)
         case SkipTo(end):
@@ -293,10 +297,14 @@ def write_steps(steps: tuple[Step, ...], terms: Terms, capital: bool = True) -> 
     for before, step in zip((None, *steps), steps, strict=False):
         piece = write_step(step, terms)
         if isinstance(before, Repeat) and isinstance(before.times, ToEnd) and takes_the_rest(step):
-            piece = piece.replace("in each st ", "in each rem st ")
+            piece = _each_rem(piece)
         gap = "; " if isinstance(step, Gesture) and text else ", "
         text = piece if not text else text + gap + piece
     return text[:1].upper() + text[1:] if capital else text
+
+
+def _each_rem(piece: str) -> str:
+    return re.sub(r"\b(in|around) each st ", r"\1 each rem st ", piece)
 
 
 def write_sentence(steps: tuple[Step, ...], kept: tuple[Kept, ...], terms: Terms) -> str:
@@ -316,7 +324,7 @@ def write_sentence(steps: tuple[Step, ...], kept: tuple[Kept, ...], terms: Terms
             break
         piece = write_steps((steps[index],), terms, capital=not text)
         if isinstance(before, Repeat) and isinstance(before.times, ToEnd) and takes_the_rest(steps[index]):
-            piece = piece.replace("in each st ", "in each rem st ")
+            piece = _each_rem(piece)
         gap = "; " if apart or isinstance(steps[index], Gesture) else ", "
         text = piece if not text else text + gap + piece
         before, apart = steps[index], False

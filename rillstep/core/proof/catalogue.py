@@ -28,10 +28,9 @@ class Entry:
 
 _RING = "Ch 24, join without twisting.\n"
 _WALL = "Section: Wall (joined rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around; join.\n"
-_OVAL = (
-    "Section: Base (joined rounds, oval)\nCh 13.\nRnd 1: Sc in 2nd ch from hook, sc in next 10 ch, 3 sc in last ch; rotate, "
-    "sc in next 10 ch, 2 sc in last ch; join.\nRnd 2: Ch 1, 2 sc in same st, sc in next 10 sts, 2 sc in each of next 3 sts, "
-    "sc in next 10 sts, 2 sc in each of next 2 sts; join.\n"
+_RINGS = (
+    "Gauge: sc 20 sts x 20 rows = 10 cm\nSection: Base (spiral rounds, disc)\nRnd 1: {n} sc in ring.\n"
+    "Rnd 2: 2 sc in each st around.\nRnd 3: [sc in next st, 2 sc in next st] {n} times."
 )
 _PUFFS = "Rnd {n}: [Puff in next st, sc in next 5 sts] around; join.\n"
 _BETWEEN = (
@@ -77,6 +76,10 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("total-not-checked", "warning", "counting", "A number that is not checked",
            "A number is stated where nothing can be held to it: in a line of words, say, or of how much a row grows.",
            "Say it as the total of a row, or in a line that begins with “Check:”.", "Ch 24.\nRow 1: Sc in each ch across; turn.\nThe flap is worked on the middle 12 sts.", 3),
+    Entry("manner-not-worked", "warning", "counting", "Rows that go on in this manner",
+           "“Continue in this manner” tells how rows are worked by those before them: how they grow is held to the total, and no stitch of them is worked.",
+           "Write the rows out, or “Rep Row 2” where they are alike.",
+           "Ch 7.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (6)\nRow 2: 2 sc in first st, sc in each st across; turn. (7)\nContinue in this manner until there are 5 rows. (10 sts)", 4),
     Entry("kind-not-known", "warning", "counting", "A total of something that is not known",
            "The total counts something that the text does not define (“1 buttonhole”), so that nothing can be held to it; it is printed as it stands.",
            "Define it, or count stitches and spaces.", _RING + "Rnd 1: Sc in each ch around; join. (24 sc + 1 buttonhole)", 2),
@@ -199,10 +202,10 @@ CATALOGUE: tuple[Entry, ...] = (
            "Gauge: sc 10 sts x 10 rows = 10 cm\n" + _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 13.0 cm wide.", 4),
     Entry("base-cups", "warning", "shape and pieces", "A base that cups",
            "The last round has too few stitches for its radius, so that it draws in.", "Increase more in a round, or work fewer rounds.",
-           "Gauge: sc 20 sts x 10 rows = 10 cm\n" + _OVAL, 5),
+           _RINGS.format(n=4), 5),
     Entry("base-ruffles", "warning", "shape and pieces", "A base that ruffles",
            "The last round has more stitches than lie flat.", "Increase less, or put a plain round between.",
-           "Gauge: sc 10 sts x 30 rows = 10 cm\n" + _OVAL, 5),
+           _RINGS.format(n=9), 5),
     Entry("handle-pulls", "warning", "shape and pieces", "A handle that pulls",
            "The chain of an opening is shorter than the stitches that it spans.", "Chain at least as many as are skipped.",
            _WALL + "Rnd 2: Sc in next 4 sts, ch 3, sk 4, sc in next 8 sts, ch 3, sk 4, sc in next 4 sts; join.", 4),

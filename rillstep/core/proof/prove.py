@@ -7,7 +7,7 @@ from typing import Literal
 from rillstep.core.fabric import Counts, SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation.tree import Again, Onward, Pattern, Row, Setup, lines_of
+from rillstep.core.notation.tree import Again, Pattern, Row, Setup, lines_of
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -20,12 +20,12 @@ from rillstep.core.proof.shape import flatness, handles
 from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.proof.totals import counted_alike, of_foundation, totals
+from rillstep.core.proof.totals import by_manner, counted_alike, of_foundation, totals
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
-LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation)
+LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation, by_manner)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit,
@@ -36,7 +36,7 @@ Mark = Literal["proved", "unchecked", "wrong", "not understood"]
 
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
-    "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted", "rows-not-counted", "define-not-understood", "kind-not-counted",
+    "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted", "rows-not-counted", "define-not-understood", "manner-not-worked", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(
@@ -172,8 +172,6 @@ def _is_known(line: WorkedLine, counts: list[Counts | None], unread: tuple[str, 
     ):
         return False
     steps = tuple(step for work in line.done[:1] for step in work.steps)
-    if any(isinstance(step, Onward) for step in steps):
-        return False
     return any(c is not None for c in counts) and not (unread and any(name in str(steps) for name in unread))
 
 

@@ -127,8 +127,8 @@ def _total_repair(
     told: list[str] = []
     change = 0
     for total, stated, found in differing(row.totals, line.rounds[-1], size):
-        if total.what == "sp" and not found:
-            return []
+        if not found:
+            return []  # nobody states 0
         edits.append(edit_value(total.count, size, found))
         told.append(str(found))  # not the whole set, so that what is alike in every size is said once
         change = max(change, abs(found - stated))

@@ -1,10 +1,10 @@
 """Shape: a base that cups or ruffles, handles that are not alike or not opposite, pulling openings."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
-from rillstep.core.measure import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW
+from rillstep.core.measure import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW, RoundShape, SizeShape
 from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import abbreviation, basic
@@ -20,6 +20,8 @@ def flatness(subject: Subject) -> list[Finding]:
         low, high = (ESTIMATED_LOW, ESTIMATED_HIGH) if estimated else (FLAT_LOW, FLAT_HIGH)
         if not base or base[-1].flatness is None or low <= round(base[-1].flatness, 2) <= high:
             continue
+        if _is_usual(shape, base, subject):
+            continue
         last = base[-1]
         cups = base[-1].flatness < FLAT_LOW
         word = "cups: it has too few stitches for its size" if cups else "ruffles: it has too many stitches"
@@ -31,6 +33,19 @@ def flatness(subject: Subject) -> list[Finding]:
         code = "base-cups" if cups else "base-ruffles"
         found.append(Finding(code, "warning", line.span, message, size, 1.0, round(base[-1].flatness, 2)))
     return found
+
+
+# So many stitches a round are added by makers, with every yarn and hand, to a base that comes out flat.
+_USUAL = {"sc": (5, 7), "hdc": (6, 10), "dc": (10, 14), "tr": (14, 18), "dtr": (18, 22)}
+
+
+def _is_usual(shape: SizeShape, base: Sequence[RoundShape], subject: Subject) -> bool:
+    """Does a base grow by as many stitches a round as is usual, or is it an oval of one round, which tells nothing?"""
+    straight = round(shape.straight_mm / subject.pattern.gauges[0].width_mm)
+    if straight and len(base) == 1:
+        return True
+    low, high = _USUAL.get(basic(base[-1].stitch).us, (0, -1))
+    return low <= (base[-1].sts - 2 * straight) / len(base) <= high
 
 
 def handles(line: WorkedLine) -> list[Finding]:

@@ -5,7 +5,7 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Row, Setup, lines_of, with_line
+from rillstep.core.notation.tree import Again, Onward, Row, Setup, lines_of, with_line
 from rillstep.core.notation.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
@@ -148,6 +148,15 @@ def _unstated_before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...
 def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
     """The line that gave the stitches: the fault may be there."""
     return (lines[index - 1].line.span,) if index else ()
+
+
+def by_manner(worked: WorkedLine) -> list[Finding]:
+    """Rows that go on "in this manner": they grow by as much as those before them, and are not worked stitch by stitch."""
+    line = worked.line
+    if not isinstance(line, Row) or line.broken or not any(isinstance(step, Onward) for step in line.steps):
+        return []
+    message = "How these rows are worked is told by those before them: they are counted by how those grow, and not worked stitch by stitch."
+    return [Finding("manner-not-worked", "warning", line.span, message)]
 
 
 def of_foundation(worked: WorkedLine) -> list[Finding]:

@@ -40,7 +40,23 @@ function freshName(names: readonly string[], wanted: string): string {
   }
 }
 
-const NEXT_NAMES = ["Small", "Medium", "Large", "Extra large"];
+// Names in the order of growing sizes; a row of them goes on as it began.
+const NEXT_NAMES = [
+  ["XS", "S", "M", "L", "XL", "XXL", "3XL", "4XL", "5XL", "6XL"],
+  ["Small", "Medium", "Large", "Extra large"],
+];
+
+/** The name that comes after the last one: "XL" after "L", "5" after "4". */
+function nextName(names: readonly string[]): string {
+  const last = names.at(-1) ?? "";
+  if (/^\d{1,3}$/.test(last)) return String(Number(last) + 1);
+  for (const row of NEXT_NAMES) {
+    const at = row.findIndex((name) => name.toLowerCase() === last.toLowerCase());
+    const next = row[at + 1];
+    if (at >= 0 && next) return next;
+  }
+  return NEXT_NAMES[1]?.find((next) => !names.includes(next)) ?? "Another size";
+}
 
 /** A next larger size: each measure a step further, as the step before was (or a sixth more). */
 function larger(sizes: readonly Size[]): Size {
@@ -50,10 +66,9 @@ function larger(sizes: readonly Size[]): Size {
   const grow = (key: "width_mm" | "height_mm" | "depth_mm" | "drop_mm") =>
     Math.round(Math.max(last[key], before ? 2 * last[key] - before[key] : (last[key] * 7) / 6) / 5) * 5;
   const names = sizes.map((size) => size.name);
-  const name = NEXT_NAMES.find((next) => !names.includes(next)) ?? "Another size";
   return {
     ...last,
-    name: freshName(names, name),
+    name: freshName(names, nextName(names)),
     width_mm: grow("width_mm"),
     height_mm: grow("height_mm"),
     depth_mm: grow("depth_mm"),
