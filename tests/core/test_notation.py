@@ -91,7 +91,7 @@ ANSWERS = [
     ("Rnd x: Sc in next st.", None, "", None),
     ("Rnd 1:", "row-empty", "Nothing is worked", None),
     ("Rnd 1 or so: 6 sc.", "not-understood", "only numbers stand", None),
-    ("Gauge: many stitches\nRnd 1: 6 sc.", "gauge-form", "Gauge is written like this", None),
+    ("Gauge: many stitches\nRnd 1: 6 sc.", "gauge-form", "is written like this", None),
     ("Gauge: sc 0 sts x 12 rows = 10 cm\nRnd 1: 6 sc.", "gauge-zero", "above zero", None),
     ("Terms: AU\nRnd 1: 6 sc.", "terms-unknown", "US or UK", None),
     ("Units: ells\nRnd 1: 6 sc.", "units-unknown", "cm or in", None),
@@ -104,7 +104,7 @@ ANSWERS = [
     ("Number: wall 9\nRnd 1: 6 sc.", "number-form", "named like this", None),
     ("Number: wall = 9/2\nRnd 1: 6 sc.", "number-form", "not a whole number", None),
     ("Hello.", "nothing-to-work", "no rows or rounds", None),
-    ("Rnd 1: 6 sc. — 6 beans", "total-not-checked", "“beans” is not a stitch", None),
+    ("Rnd 1: 6 sc. — 6 beans", "kind-not-known", "“beans” is not a stitch", None),
     ("Rnd 1: 6 sc.\nCheck: 6 beans.", "not-understood", "what is counted or measured", None),
     ("x" * 5000, "line-too-long", "too long", None),
 ]  # fmt: skip

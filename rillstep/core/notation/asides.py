@@ -509,6 +509,59 @@ def keep_phrase(stream: Stream, first: int) -> bool:
     return False
 
 
+_TITLES = frozenset(
+    [
+        "front",
+        "back",
+        "side",
+        "sides",
+        "first",
+        "second",
+        "other",
+        "top",
+        "bottom",
+        "left",
+        "right",
+        "edge",
+        "end",
+        "of",
+        "bag",
+        "body",
+        "piece",
+        "across",
+        "on",
+        "along",
+        "for",
+        "the",
+        "then",
+        "next",
+        "long",
+        "short",
+    ]
+)
+_TITLED = frozenset(["front", "back", "side", "sides", "top", "bottom", "edge"])
+
+
+def keep_title(stream: Stream) -> bool:
+    """Keep "Front:" or "Across the back:" within a row, which tells where its part lies and changes nothing; nothing else is taken."""
+    tokens, start = stream.tokens, stream.at
+    end = start
+    while (
+        end < len(tokens) and end - start < MOST_OF_TITLE and tokens[end].kind == "word" and tokens[end].text in _TITLES
+    ):
+        end += 1
+    named = any(token.text in _TITLED for token in tokens[start:end])
+    if not named or end >= len(tokens) or not tokens[end].is_mark(":"):
+        return False
+    stream.at = end
+    keep(stream, start)
+    stream.at = end + 1
+    return True
+
+
+MOST_OF_TITLE = 6
+
+
 def keep_clause(stream: Stream, start: int) -> bool:
     """Keep the clause from token `start` on, when words that change nothing are all it can be; nothing is taken otherwise.
 

@@ -95,8 +95,8 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if instructs(text) and _read_edging(reading, text, number, context):
         return
     unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
-    told = [not_worked(span)] if unworked else []
-    reading.add(Prose(text.strip(), reading.active, False, span), [*told, *_totals_of_words(text, number, context)])
+    told = [not_worked(span)] if unworked else _totals_of_words(text, number, context)
+    reading.add(Prose(text.strip(), reading.active, False, span), told)
 
 
 def _totals_of_words(text: str, number: int, context: Context) -> list[Finding]:

@@ -300,10 +300,12 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     if match is None and _NO_ROWS.match(text):
         message = "This gauge gives no rows, so the sizes are not measured. It is written like this: “sc 20 sts x 22 rows = 10 cm”."
         findings.append(Finding("gauge-rows", "warning", span, message))
+        head.extra.append(("Note", f"Gauge: {text}"))
         return
     if match is None or stitch is None:
-        message = "Gauge is written like this: “sc 20 sts x 22 rows = 10 cm”."
-        findings.append(Finding("gauge-form", "error", span, message))
+        message = "This gauge is kept as words, and nothing is measured by it; it is measured when it is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        findings.append(Finding("gauge-form", "warning", span, message))
+        head.extra.append(("Note", f"Gauge: {text}"))
         return
     across, up, length = float(match["sts"]), float(match["rows"]), float(match["span"])
     if min(across, up, length) <= 0:

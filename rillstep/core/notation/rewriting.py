@@ -285,6 +285,20 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
     return (*steps[: at - 2 - skips], *steps[at - 1 - skips : at - 1], closing, *rest)
 
 
+def in_first_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
+    """ "Ch 4, 11 dc in first ch": all stitches in the first chain made, which is the furthest from the hook; the rest counts as one, or not."""
+    at = next((i for i, step in enumerate(steps) if not isinstance(step, Gesture)), len(steps))
+    chain, work = steps[at : at + 1], steps[at + 1] if at + 1 < len(steps) else None
+    if not (chain and isinstance(chain[0], Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
+        return []
+    if not work.into.nth.is_always(1) or work.into.what.kind != "ch" or chain[0].counts is not None:
+        return []
+    return [
+        (*steps[: at + 1], replace(work, into=FromHook(chain[0].length, counts, None)), *steps[at + 2 :])
+        for counts in (work.stitch, None)
+    ]
+
+
 def around_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
     """ "Sc in each ch across; rotate, sc in each ch across": the second side with the chain first worked into, and with both end chains."""
     at = next((i for i, step in enumerate(steps) if isinstance(step, Gesture) and step.kind == "rotate"), len(steps))

@@ -12,7 +12,7 @@ from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.joins import joined_in, with_space
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.ledger import uncounted
-from rillstep.core.notation.rewriting import around_chain, rewritten
+from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten
 from rillstep.core.notation.rows_told import counted_otherwise
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.steps import read_steps
@@ -113,6 +113,7 @@ def read_row(
     others = [one for one, other in others if not _breaks(other.findings) or _breaks(body.findings)]
     if reading.totals:
         others += [replace(reading, steps=steps) for steps in around_chain(reading.steps)]
+        others += [replace(reading, steps=steps) for steps in in_first_chain(reading.steps)]
     if not reading.totals:
         others += [after for one in (reading, *others) if (after := _told_after(one.steps, one.kept)) is not None]
     row = Row(

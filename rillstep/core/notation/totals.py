@@ -38,6 +38,12 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
     while (token := stream.peek()) is not None:
         if end is not None and token.is_mark(end):
             break
+        if found and token.is_word("a", "an") and not _one_stitch(stream):
+            begin = stream.at  # "24 sc and a button loop of 8 ch"
+            while (more := stream.peek()) is not None and more.kind != "mark":
+                stream.next()
+            _unread(stream, stream.tokens[min(begin + 1, len(stream.tokens) - 1)], begin)
+            continue
         if token.is_mark(",", ".", ";", "+", "(", ")", "[", "]", "-", "—", "=", ">", "<", ":", "&") or token.is_word(
             *_FILLERS
         ):
@@ -195,6 +201,15 @@ def _read_total(stream: Stream, alone: bool) -> Total | None:
     if alone and (token is None or token.is_mark(")", "]", ".", "}")):
         return Total(count, "sts")
     raise NotUnderstood(stream.here(), "what is counted is missing, such as “sts”")
+
+
+def _one_stitch(stream: Stream) -> bool:
+    """ "a dc": is the thing counted once a stitch, a chain or a space?"""
+    start = stream.at
+    stream.next()
+    known = stream.word(*STITCH, *CHAIN, *SPACE) or sees_stitch(stream) is not None
+    stream.at = start
+    return known
 
 
 def _unread(stream: Stream, token: Token, start: int) -> None:

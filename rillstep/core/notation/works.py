@@ -54,6 +54,13 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return _from_there(stream, skipped)
     while (token := stream.peek()) is not None and token.is_word(*_WORKED_WITH) and sees_stitch(stream) is None:
         stream.next()  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
+    token, following = stream.peek(), stream.peek(1)
+    lower = following is not None and following.is_word("long", "spike", "deep")
+    if lower and token is not None and token.text in ("1", "one") and sees_stitch(stream) is None:
+        at, named = stream.at, stream.peek(2)
+        if named is not None and not named.is_word("st", "stitch", "sts"):
+            stream.next()  # "1 spike dc" is one
+            stream.count(at)
     if not stream.sees("spike", "st") and not stream.sees("spike", "stitch") and stream.word("long", "spike", "deep"):
         return [_lower(step) for step in read_works(stream, stream.at)]
     founded = _foundation(stream, start)

@@ -268,7 +268,7 @@ CATALOGUE: tuple[Entry, ...] = (
            "Terms: French\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("units-unknown", "error", "reading", "Units that are not known", "Units are cm or in.", "Write “Units: cm” or “Units: in”.",
            "Units: ells\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
-    Entry("gauge-form", "error", "reading", "A gauge that is not understood", "A gauge names its stitch, stitches, rows and the length.",
+    Entry("gauge-form", "warning", "reading", "A gauge that is not understood", "A gauge names its stitch, stitches, rows and the length.",
            "Write “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: rather tight\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("gauge-rows", "warning", "reading", "A gauge without rows", "A gauge of stitches alone does not measure how high the rows are.",
            "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.", "Gauge: 5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),

@@ -35,11 +35,29 @@ def numbering(subject: Subject) -> list[Finding]:
                 first_here = line.first.values[size]
                 last_here = first_here if line.last is None else line.last.values[size]
                 assert first_here is not None and last_here is not None
+                if expected < first_here and _left_to_others(section, line, size, expected, first_here):
+                    expected = first_here  # "Sizes 2 and 3 only: R8 ... All sizes: R10"
                 if first_here != expected or last_here < first_here:
                     found += _check(subject, line, before, _also(before, expected, goes_on), size)
                 expected, before = last_here + 1, line
             ends[(title, size)] = expected
     return found
+
+
+def _left_to_others(section: Section, line: Row | Again, size: int, expected: int, first: int) -> bool:
+    """Are the numbers from `expected` up to `first` those of rows before it that hold for other sizes only, one for each?"""
+    taken: set[int] = set()
+    for other in section.lines[: section.lines.index(line)]:
+        if isinstance(other, Row | Again) and size not in other.sizes:
+            for held in other.sizes:
+                begin = other.first.values[held]
+                end = begin if other.last is None else other.last.values[held]
+                if begin is not None and end is not None and end - begin < _MOST_LEFT:
+                    taken.update(range(begin, end + 1))
+    return all(number in taken for number in range(expected, min(first, expected + _MOST_LEFT)))
+
+
+_MOST_LEFT = 1_000
 
 
 def _in_order(section: Section, goes_on: list[int]) -> tuple[int, ...] | None:
