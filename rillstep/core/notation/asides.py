@@ -517,7 +517,6 @@ _TITLES = frozenset(
         "sides",
         "first",
         "second",
-        "other",
         "top",
         "bottom",
         "left",

@@ -19,7 +19,27 @@ def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:
     for members in groups.values():
         whole = {finding.size for finding in members} == every and len(members) == len(every)
         result += [_one(members, pattern)] if whole else members
-    return result
+    return _mended_together(result)
+
+
+def _mended_together(found: list[Finding]) -> list[Finding]:
+    """The findings, each repair of a line that mends it in several sizes made one for all of them, also where they say different things."""
+    alike: dict[tuple[int, str], list[tuple[int, Repair]]] = {}
+    for one in found:
+        if one.size is not None and one.severity == "error":
+            for repair in one.repairs:
+                alike.setdefault((one.span.line, repair.message), []).append((one.size, repair))
+    several = {
+        key: Repair(key[1], _edits([repair for _, repair in same], [size for size, _ in same]))
+        for key, same in alike.items()
+        if len({size for size, _ in same}) == len(same) > 1
+    }
+    if not several:
+        return found
+    return [
+        replace(one, repairs=tuple(several.get((one.span.line, repair.message), repair) for repair in one.repairs))
+        for one in found
+    ]
 
 
 def caused(found: Sequence[Finding], read: Sequence[Finding]) -> list[Finding]:
@@ -60,10 +80,13 @@ def _edits(repairs: Sequence[Repair], sizes: Sequence[int]) -> tuple[Edit, ...]:
 
 def _edit(edits: list[tuple[int, Edit]], sizes: Sequence[int]) -> Edit:
     span = edits[0][1].span
-    if len(edits) < len(sizes) or len({edit.text for _, edit in edits}) == 1:
+    written = [[int(text) for text in re.findall(r"\d+", edit.text)] for _, edit in edits]
+    if len({edit.text for _, edit in edits}) == 1 or not written[0]:
         return edits[0][1]
-    values: list[int | float | None] = []
-    for at, (_, edit) in enumerate(edits):
-        numbers = [int(text) for text in re.findall(r"\d+", edit.text)]
-        values.append(numbers[at] if len(numbers) == len(sizes) else numbers[0])
+    if len(written[0]) == 1:  # one number was meant for each of these sizes
+        return Edit(span, set_text(tuple(numbers[0] for numbers in written)))
+    values = list(written[0])
+    for (size, _), numbers in zip(edits, written, strict=True):
+        at = size if len(numbers) > max(sizes) else sorted(sizes).index(size)
+        values[at] = numbers[at]
     return Edit(span, set_text(tuple(values)))
