@@ -16,7 +16,9 @@ from rillstep.core.notation.tree import (
     Along,
     Chain,
     Closing,
+    FromHook,
     Gesture,
+    InRing,
     Line,
     Next,
     Nth,
@@ -33,6 +35,13 @@ _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",
     re.IGNORECASE,
 )
+
+
+def _in_the_middle(line: Line) -> bool:
+    """Is a first row numbered as a later one, and begun on stitches that are there: "Row 8: Ch 1, sc in each st across"?"""
+    if not isinstance(line, Row) or not line.first.parts or any(v is not None and v < 2 for v in line.first.values):
+        return False
+    return not any(isinstance(getattr(step, "into", None), FromHook | InRing) for step in line.steps)
 
 
 @dataclass
@@ -87,6 +96,8 @@ class Reading:
         at = next((i for i, one in enumerate(self.lines) if isinstance(one, Row | Again)), None)
         before = self.lines[:at]
         anew = any(isinstance(one, Setup) and begins_anew(one) for one in before)
+        if at is not None and not anew and _in_the_middle(self.lines[at]):
+            return True
         return (
             at is not None
             and not anew

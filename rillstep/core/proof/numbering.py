@@ -20,8 +20,11 @@ def numbering(subject: Subject) -> list[Finding]:
             continue
         for size in range(sizes):
             expected = 1
+            elsewhere = section.on is not None and section.on.edge == "elsewhere"
             first = next((r for r in section.lines if isinstance(r, Row | Again) and size in r.sizes), None)
             goes_on = ends.get(((section.continues or "").lower(), size))
+            if first is not None and elsewhere and first.first.parts:
+                expected = first.first.at(size)  # what comes before it is not in this text
             if first is not None and goes_on is not None and first.first.at(size) == goes_on:
                 expected = goes_on  # a section that goes on from another may go on counting as well
             before: Row | Again | None = None
