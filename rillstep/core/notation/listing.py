@@ -4,6 +4,7 @@ import re
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation.header import KEYS, Header, define
+from rillstep.core.notation.phrases import abbreviation_of
 from rillstep.core.notation.renaming import own_abbreviation
 from rillstep.core.stitches import Terms, stitch_words
 
@@ -43,13 +44,25 @@ def take_definitions(head: Header, text: str, number: int, findings: list[Findin
     opening = _OPENS.match(text)
     begin = opening.end() if opening is not None else 0
     rest, kept = begin, text[:begin]
+    items = _explained(text, begin)
+    for name, meaning in items:
+        if _defines(name, meaning, len(items), head.terms) or _MADE_OF.match(meaning) is not None:
+            continue
+        if (short := abbreviation_of(name, meaning, head.terms)) is not None:
+            head.phrases.append(short)
     for first, last in _defined(text, begin, head.terms):
         define(head, text[first:last], number, first, findings)
         kept, rest = kept + text[rest:first].rstrip(" ,;"), last
     return kept + text[rest:]
 
 
-def _defined(text: str, begin: int, terms: Terms) -> list[tuple[int, int]]:
+def _explained(text: str, begin: int) -> list[tuple[str, str]]:
+    """The items of a list of abbreviations, each with its meaning; none where something else is listed."""
+    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
+    return [(match["name"], match["meaning"]) for match in matches if match is not None] if all(matches) else []
+
+
+def _items(text: str, begin: int) -> list[tuple[int, int]]:
     items: list[tuple[int, int]] = []
     depth, start = 0, begin
     for at in range(begin, len(text) + 1):
@@ -58,7 +71,11 @@ def _defined(text: str, begin: int, terms: Terms) -> list[tuple[int, int]]:
         if letter in ",;" and depth < 1:
             items.append((start, at))
             start = at + 1
-    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in items[:MOST_LISTED]]
+    return items[:MOST_LISTED]
+
+
+def _defined(text: str, begin: int, terms: Terms) -> list[tuple[int, int]]:
+    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
     if not all(matches):
         return []
     return [

@@ -77,6 +77,19 @@ def _reads(text: str, terms: Terms) -> bool:
     return bool(steps) and not stream.findings and not stream.kept
 
 
+_SHORT = re.compile(r"[A-Za-z][A-Za-z-]{1,9}")
+
+
+def abbreviation_of(name: str, meaning: str, terms: Terms) -> Taught | None:
+    """An abbreviation that a list explains by words of the language: "nst = next stitch"; None where it is known, or they are not."""
+    name, meaning = name.strip(), " ".join(meaning.strip(" .").lower().split())
+    if not _SHORT.fullmatch(name) or not re.fullmatch(r"[a-z0-9 -]{3,60}", meaning) or _is_read(name.lower(), terms):
+        return None
+    if not any(_reads(text, terms) for text in (f"sc {meaning}", f"sc in {meaning}", meaning)):
+        return None
+    return Taught(name, _texts(name), meaning, tokens_of(meaning, 1, 1), listed=True)
+
+
 def is_taught(line: str) -> bool:
     """Is this a line that teaches a phrase?"""
     return line.lstrip().lower().startswith("means")
@@ -84,6 +97,7 @@ def is_taught(line: str) -> bool:
 
 def lines_of_phrases(rows: Sequence[tuple[int, str]], taught: Sequence[Taught]) -> Iterator[tuple[Taught, int]]:
     """Each phrase with each line that holds it; rows: the lines of a text with their numbers."""
+    taught = [one for one in taught if not one.listed]
     for number, text in rows:
         tokens = tokens_of(text, number, 1)
         yield from {(one, number): None for _, _, one in places_of(tokens, taught)}

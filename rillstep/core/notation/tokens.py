@@ -46,6 +46,7 @@ class Taught:
     words: tuple[str, ...]
     meaning: str
     tokens: tuple[Token, ...]
+    listed: bool = False  # it stands in a list of abbreviations, as any text has one
 
 
 def places_of(tokens: Sequence[Token], taught: Sequence[Taught]) -> list[tuple[int, int, Taught]]:

@@ -80,7 +80,10 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if together is not None:
         return [read_together(stream, start, together, leading, loop)]
     if stream.word("inv", "invisible") or token.is_word(*_DECREASE):
-        stream.word(*_DECREASE)
+        before = stream.at
+        if not (stream.mark("-") and stream.word(*_DECREASE)):  # "inv-dec"
+            stream.at = before
+            stream.word(*_DECREASE)
         if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
             return shaping
         return [read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
