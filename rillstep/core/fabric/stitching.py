@@ -59,7 +59,9 @@ def work(hook: Hook, step: Work) -> None:
     if step.stitch == "sl st":
         hook.slip_stitches += per * count
     if count and per:
-        hook.make(_stitches(hook, step.stitch, per, count), count)
+        # Stitches in a ring lie side by side: none of them is the middle of a corner.
+        made = (1, per * count) if isinstance(step.into, InRing) else (per, count)
+        hook.make(_stitches(hook, step.stitch, *made), count)
     if isinstance(step.into, Same | InRing):
         begun_special(hook)
 

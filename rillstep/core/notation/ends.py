@@ -28,6 +28,8 @@ def read_end(stream: Stream) -> ToEnd | None:
     end = _end(stream)
     if end is None:
         stream.at = start
+    if end is not None and end.what is not None and end.what.corner and end.what.kind == "st and sp":
+        return replace(end, what=replace(end.what, kind="sp"))  # "to next corner" stops at the space there
     return end
 
 
