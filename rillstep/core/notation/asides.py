@@ -561,6 +561,23 @@ def keep_title(stream: Stream) -> bool:
 MOST_OF_TITLE = 6
 
 
+def keep_strands(stream: Stream) -> bool:
+    """Keep "with one yarn", "using two strands held together": how many strands are held, which makes no stitch; nothing else is taken."""
+    start = stream.at
+    if stream.word("with", "using", "holding"):
+        number = stream.peek()
+        if number is not None and number.kind == "num":
+            stream.next()
+        if number is not None and number.kind == "num" and stream.word("yarn", "yarns", "strand", "strands", "threads"):
+            stream.any_of("of yarn", "of the yarn")
+            stream.any_of("held together", "held double", "together")
+            keep(stream, start)
+            stream.mark(",")
+            return True
+    stream.at = start
+    return False
+
+
 def keep_clause(stream: Stream, start: int) -> bool:
     """Keep the clause from token `start` on, when words that change nothing are all it can be; nothing is taken otherwise.
 

@@ -10,7 +10,7 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, repeats, works
-from rillstep.core.notation.asides import USUAL_WORDS, changes_nothing, keep, keep_clause, keep_phrase, keep_title
+from rillstep.core.notation.asides import USUAL_WORDS, changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
 from rillstep.core.notation.ends import beginning_chain, read_end
 from rillstep.core.notation.gestures import read_gesture, with_chain
 from rillstep.core.notation.joins import names_colour
@@ -41,7 +41,7 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             stream.findings.append(Finding("not-understood", "error", token.span, message))
             stream.at = len(stream.tokens)
             continue
-        if keep_title(stream):
+        if keep_title(stream) or keep_strands(stream):
             continue
         if token.is_mark(*SEPARATORS):
             stream.next()
