@@ -10,7 +10,15 @@ from functools import lru_cache
 
 from rillstep.core.findings import Finding
 from rillstep.core.notation import brackets, chains, endings, repeats, works
-from rillstep.core.notation.asides import USUAL_WORDS, changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
+from rillstep.core.notation.asides import (
+    USUAL_WORDS,
+    changes_nothing,
+    keep,
+    keep_clause,
+    keep_phrase,
+    keep_strands,
+    keep_title,
+)
 from rillstep.core.notation.ends import beginning_chain, read_end
 from rillstep.core.notation.gestures import read_gesture, with_chain
 from rillstep.core.notation.joins import names_colour

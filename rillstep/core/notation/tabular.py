@@ -28,9 +28,13 @@ _RANGE_WORD = re.compile(
 )
 
 
+# "**24 sc**" at the end of a line: a total that is marked as bold.
+_BOLD = re.compile(r"\*\*(\d[^*]{0,60})\*\*(?=\s*$)")
+
+
 def usual_form(text: str) -> str:
     """A line with its label in the usual form; any other line as it is."""
-    text = _numbers(text)
+    text = _BOLD.sub(r" (\1) ", _numbers(text))
     return _RANGE_WORD.sub(lambda m: m[1] + " " * (len(m[0]) - len(m[1])), _columns(_one_word(text)), count=1)
 
 
