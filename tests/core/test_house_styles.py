@@ -70,6 +70,11 @@ KINDS: dict[str, tuple[str, str, str]] = {
         f"{RING}Rnd 2: Sc in next 3 sts, ch 40, sk 12 sts, sc in next 9 sts. (12 sc, 40 ch)\nRnd 3: Sc in each st and ch around. (52)",
         f"{RING}Rnd 2: Sc in next 8 sts, ch 20 for the strap, sk next 4 sts, sc in each st around. (20 sc, 20 ch)\nRnd 3: Sc in each st and ch around. (40)",
     ),
+    "a bracket in the middle of a step": (
+        "Ch 11.\nRow 1: Sc (through the back bump) in 2nd ch from hook and in each ch across; turn. (10)",
+        f"{RING}Rnd 2: Sc (through the back loop) in next 12 sts, sc in each st around. (24)",
+        f"{RING}Rnd 2: [Sc (in front loop only) in next st, sc in next st] 11 times, 2 sc in next st, sc in next st. (25)",
+    ),
     "spike stitches": (
         f"{RING}Rnd 2: [Sc in next 5 sts, 1 spike dc in next st] 4 times. (24)",
         f"{RING}Rnd 2: [Sc in next 3 sts, spike sc in next st] 6 times. (24)",

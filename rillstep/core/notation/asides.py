@@ -352,6 +352,7 @@ _WHICH = r"(?:(?:the|a|an|your|this|each|every|first|second|third|fourth|1st|2nd
 _HARMLESS = tuple(
     re.compile(rf"(?<![\w-])(?:{phrase})(?![\w-])")
     for phrase in (
+        r"(?:working )?(?:in|into|through) the back (?:bumps?|humps?)(?: of the ch(?:ain)?)?(?: only)?",
         r"(?:place|put|insert|pm|placing) (?:a |the )?(?:stitch )?marker (?:in|on) (?:the )?(?:middle|center|centre|2nd|this|corner|first|last) (?:st|stitch|sc|ch|one)(?: of (?:the )?\w+)?",
         rf"{_WHICH}{_PART} (?:just |is |are |now )*(?:made|formed|completed|complete|created|done|finished)",
         rf"(?:to make |to form |to begin |to start |to create |for|as|forms|forming|makes|making|starting|beginning) {_WHICH}(?:\w+ )?{_PART}(?: {_PART})?",

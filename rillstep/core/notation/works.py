@@ -220,6 +220,11 @@ def _so_many_in_loop(stream: Stream, start: int, stitch: str, count: Num) -> Wor
     return None
 
 
+_BUMPS = (
+    "through the back bump", "through the back bumps", "in the back bump", "in the back bumps", "into the back bump", "in back bump", "in back bumps",
+)  # fmt: skip
+
+
 def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
     at = stream.at
     if stream.any_of(*_LAYERS) and not stream.sees("loops") and not stream.sees("lps"):
@@ -237,6 +242,16 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
         keep(stream, told)
     if leading is not None and (so_many := _so_many_in_loop(stream, start, stitch, leading)) is not None:
         return [so_many]
+    bracket = stream.at
+    if stream.mark("(", "["):  # "sc (through the back loop) in next 3 sts"
+        within = read_loop(stream)
+        bumps = within is None and stream.any_of(*_BUMPS)
+        if (within is not None or bumps) and stream.mark(")", "]"):
+            loop = within or loop
+            if bumps:
+                keep(stream, bracket, bracket=True)
+        else:
+            stream.at = bracket
     if (own := _next_loops(stream, start, stitch, leading)) is not None:
         return [own]
     loop = read_loop(stream) or loop if not sees_place_of_loop(stream) else loop
