@@ -75,6 +75,13 @@ KINDS: dict[str, tuple[str, str, str]] = {
         f"{RING}Rnd 2: Sc (through the back loop) in next 12 sts, sc in each st around. (24)",
         f"{RING}Rnd 2: [Sc (in front loop only) in next st, sc in next st] 11 times, 2 sc in next st, sc in next st. (25)",
     ),
+    "three kinds of stars": (
+        "Ch 31.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (30)\n"
+        "Row 2: Ch 1, *sc in next 2 sts, **dc in next st, sc in next st**; rep from ** to ** once; rep from * across; turn. (30)",
+        "Ch 31.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (30)\n"
+        "Row 2: Ch 1, *sc in next 2 sts, **dc in next st, sc in next st**, rep from ** to ** twice more, sc in next 2 sts; rep from * 2 more times; turn. (30)",
+        f"{RING}Rnd 2: *Sc in next 4 sts, **2 sc in next st**; rep from ** to ** once; rep from * around. (32)",
+    ),
     "spike stitches": (
         f"{RING}Rnd 2: [Sc in next 5 sts, 1 spike dc in next st] 4 times. (24)",
         f"{RING}Rnd 2: [Sc in next 3 sts, spike sc in next st] 6 times. (24)",

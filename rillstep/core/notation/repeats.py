@@ -62,6 +62,47 @@ def less(number: Num, fewer: int) -> Num:
     )
 
 
+def inner_run(stream: Stream) -> tuple[int, int] | None:
+    """The tokens between the stars of "**dc in next st, sc in next st**; rep from ** to ** once", which comes next; None for anything else."""
+    at, tokens = stream.at, stream.tokens
+    if at >= len(tokens) or not tokens[at].is_mark("**"):
+        return None
+    close = next((i for i in range(at + 1, len(tokens)) if tokens[i].is_mark("**", "*")), None)
+    if close is None or not tokens[close].is_mark("**"):
+        return None
+    begin = close + 1
+    while begin < len(tokens) and tokens[begin].is_mark(",", ";", "."):
+        begin += 1
+    texts = [token.text for token in tokens[begin : begin + 5]]
+    named = texts[:1] in (["rep"], ["repeat"]) and texts[1:] in (
+        ["from", "**", "to", "**"],
+        ["between", "**", "and", "**"],
+    )
+    return (close, begin + 5) if named else None
+
+
+def read_inner_run(stream: Stream, read_steps: Reader) -> Repeat:
+    """A run between two stars each, within a run that is starred once. Raises NotUnderstood."""
+    found = inner_run(stream)
+    assert found is not None
+    start, (close, after) = stream.at, found
+    part = stream.part(start + 1, close)
+    if stream.depth >= DEEPEST:
+        raise NotUnderstood(stream.since(start), "brackets are nested too deeply")
+    part.depth = stream.depth + 1
+    steps = read_steps(part, None)
+    stream.adopt(part, start + 1)
+    stream.findings += part.findings
+    stream.at = after
+    times = read_times(stream) or plain_num(stream, 1)
+    if not steps:
+        raise NotUnderstood(stream.since(start), "what to repeat is missing")
+    if any(token.is_word("more") for token in stream.tokens[after : stream.at]):
+        return Repeat(steps, times, stream.since(start))  # counted with the first already
+    more = replace(times, values=tuple(None if v is None else v + 1 for v in times.values), offset=times.offset + 1)
+    return Repeat(steps, more, stream.since(start))
+
+
 def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:
     """ "6 x (1 sc, inc)", "6 times (sc, inc)": how often stands before the bracket; None for anything else."""
     times, opening = stream.peek(1), stream.peek(2)

@@ -42,6 +42,9 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     """Steps up to the closing bracket, or to the end of the line when there is none."""
     steps: list[Step] = []
     while (token := stream.peek()) is not None:
+        if closing == "*" and repeats.inner_run(stream) is not None:
+            steps.append(repeats.read_inner_run(stream, read_steps))
+            continue
         if closing is not None and (token.is_mark(closing) or (closing == "*" and token.is_mark("**"))):
             return tuple(steps)
         if _is_cut_off(stream):
@@ -219,6 +222,8 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
         return brackets.read_bracket(stream, before, read_steps)
     if token.kind == "num" and (repeat := repeats.read_times_first(stream, read_steps)) is not None:
         return [repeat]
+    if repeats.inner_run(stream) is not None:
+        return [repeats.read_inner_run(stream, read_steps)]
     if token.is_mark("*", "**"):
         return repeats.read_starred(stream, read_steps)
     if stream.word("rep", "repeat"):
