@@ -262,6 +262,7 @@ def write_step(step: Step, terms: Terms) -> str:
             return f"({', '.join(_within(step, terms) for step in steps)}) {_into(into, True, terms)}"
         case EachKind(works, end):
             pieces = [write_step(work, terms).removesuffix(f" {_end(end, terms)}") for work in works]
+            pieces = [piece.replace(" around each ", " in each ", 1) for piece in pieces]  # "in each FPdc and BPdc"
             return f"{' and '.join(pieces)} {_end(end, terms)}"
         case Evenly(stitch, count, along):
             return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
