@@ -10,7 +10,7 @@ help:
 	@echo "make check  format, lint, types, import rules, generated files"
 	@echo "make bench  print the benchmarks"
 	@echo "make fuzz   compare the engine with the slow walker on 100,000 generated texts (COUNT=...)"
-	@echo "make mutate change every number, word and row of the corpus, and count what the proof finds"
+	@echo "make mutate change every number, word and row of the corpus, insert clauses, and count what the proof finds"
 
 setup:
 	@bash scripts/setup

@@ -19,6 +19,7 @@ from rillstep.core.notation import parse
 from rillstep.core.notation.numbers import edit_value, numbers_in
 from rillstep.core.notation.tree import Again, Check, Pattern, Row, Setup
 from rillstep.core.proof import Proof, prove_text
+from tests.core import clauses
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 SWAPS = {
@@ -194,6 +195,30 @@ def main(paths: list[Path]) -> None:
           f"({100 * counted['repaired'] / max(1, counted['numbers']):.1f} %)")  # fmt: skip
     for survivor in survivors:
         print("  survivor", survivor)
+    _clauses(paths)
+
+
+CLAUSES_A_TEXT = 24
+
+
+def _of_clauses(path: Path) -> tuple[Counter[tuple[bool, str]], list[str]]:
+    return clauses.run(path.read_text(), path.stem, CLAUSES_A_TEXT)
+
+
+def _clauses(paths: list[Path]) -> None:
+    """What became of clauses that were put into rows: those that change the work, and those that do not."""
+    counted: Counter[tuple[bool, str]] = Counter()
+    wrong: list[str] = []
+    with ProcessPoolExecutor() as pool:
+        for more, left in pool.map(_of_clauses, paths, chunksize=4):
+            counted, wrong = counted + more, wrong + left
+    for changes, what in ((True, "that change the work"), (False, "that change nothing")):
+        came = {outcome: count for (changed, outcome), count in counted.items() if changed == changes}
+        told = ", ".join(f"{count:,} {outcome}" for outcome, count in sorted(came.items(), key=lambda item: -item[1]))
+        print(f"{sum(came.values()):,} clauses {what}: {told}")
+    for one in wrong:
+        if " proved: " in one or " refuted: " in one:
+            print("  clause", one)
 
 
 if __name__ == "__main__":

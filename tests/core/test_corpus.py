@@ -52,7 +52,7 @@ def test_the_slow_walker_counts_the_same() -> None:
                 fast = work_row(line.line, work.size, line.start, line.around)
                 assert slow == unrolled(fast.edge), (path.stem, line.line.span.line)
                 walked += 1
-    assert walked > 200
+    assert walked > 4_500  # of some 6,800
 
 
 def _walkable(row: Row, start: object) -> bool:

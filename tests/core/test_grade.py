@@ -1,7 +1,7 @@
 """The exact solve: true lines in every size, nearest numbers, reasons where something stands against them."""
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.blocks import tote_pattern
@@ -146,8 +146,7 @@ def test_extra_increases_make_the_multiple_when_the_side_is_locked() -> None:
 
 @given(st.integers(1, 60), st.integers(0, 12))
 def test_extra_increases_are_spread_evenly_and_symmetrically(side: int, extra: int) -> None:
-    if not extra_fits(side, extra):
-        return
+    assume(extra_fits(side, extra))
     steps = spread(side, extra, "sc")
     gaps = [0]
     for step in steps:
