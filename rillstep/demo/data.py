@@ -8,7 +8,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from rillstep.document import Design, Parts, Size, Swatch, Way, Yarn
-from rillstep.services import accounts, designs, testing, views
+from rillstep.services import accounts, designs, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
 EMAIL = "maker@observing-night.example"
@@ -112,7 +112,7 @@ def _reports(session: Session, tester: Tester) -> None:
             )
         )  # fmt: skip
     if tester.name == "Ottilie":
-        tester.report = views.TesterReport(
+        tester.report = testing_views.TesterReport(
             gauge_sts=14.5, gauge_rows=11.5, width_mm=248, height_mm=271, depth_mm=88, drop_mm=131, grams=117, hours=9.5,
             remarks="The back-loop round makes a lovely edge. The handles stretched once the atlas was in.",
         ).model_dump()  # fmt: skip

@@ -21,7 +21,7 @@ from rillstep.core.notation.writer import (
 from rillstep.core.proof import Hand, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.document import Design, dump, load
-from rillstep.services import designs, views
+from rillstep.services import designs, testing_views, views
 from rillstep.services.accounts import now
 from rillstep.services.errors import Invalid, NotFound, NotProved
 from rillstep.services.words import booklet_of
@@ -53,7 +53,7 @@ def hash_token(token: str) -> str:
 # --- the designer's side -------------------------------------------------------------
 
 
-def open_test(session: Session, studio_id: int, design_id: int) -> views.TestView:
+def open_test(session: Session, studio_id: int, design_id: int) -> testing_views.TestView:
     """Open a test of the newest revision. Raises NotProved when its text is not proved."""
     opened = designs.read(session, studio_id, design_id)
     if not proof_of(opened.document).ok:
@@ -80,14 +80,14 @@ def _own_tester(session: Session, studio_id: int, tester_id: int) -> Tester:
     return row
 
 
-def tests_of(session: Session, studio_id: int, design_id: int) -> views.TestsView:
+def tests_of(session: Session, studio_id: int, design_id: int) -> testing_views.TestsView:
     """All tests of a design, the newest first."""
     designs.own_design(session, studio_id, design_id)
     rows = session.scalars(select(TestRow).where(TestRow.design_id == design_id).order_by(TestRow.id.desc()))
-    return views.TestsView(tests=[_test_view(session, row) for row in rows])
+    return testing_views.TestsView(tests=[_test_view(session, row) for row in rows])
 
 
-def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> views.TestView:
+def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> testing_views.TestView:
     """Close a test (testers can still read, not report), or open it again."""
     row = _own_test(session, studio_id, test_id)
     row.closed_at = now() if closed else None
@@ -96,7 +96,7 @@ def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> 
 
 def invite(
     session: Session, studio_id: int, test_id: int, name: str, size: str, terms: str, hand: str
-) -> views.InvitedView:
+) -> testing_views.InvitedView:
     """Add a tester. The path of her link is in the answer, and nowhere else."""
     row = _own_test(session, studio_id, test_id)
     design = load(row.document)
@@ -114,31 +114,31 @@ def invite(
     )  # fmt: skip
     session.add(tester)
     session.flush()
-    return views.InvitedView(tester=_tester_view(tester, design), path=f"/t/{token}")
+    return testing_views.InvitedView(tester=_tester_view(tester, design), path=f"/t/{token}")
 
 
-def withdraw(session: Session, studio_id: int, tester_id: int) -> views.TesterView:
+def withdraw(session: Session, studio_id: int, tester_id: int) -> testing_views.TesterView:
     """Withdraw a link: it opens nothing any more."""
     tester = _own_tester(session, studio_id, tester_id)
     tester.withdrawn_at = tester.withdrawn_at or now()
     return _tester_view(tester, load(tester.test.document))
 
 
-def new_link(session: Session, studio_id: int, tester_id: int) -> views.InvitedView:
+def new_link(session: Session, studio_id: int, tester_id: int) -> testing_views.InvitedView:
     """A new link for a tester whose link was lost or withdrawn; the old one opens nothing any more."""
     tester = _own_tester(session, studio_id, tester_id)
     token = secrets.token_urlsafe(24)
     tester.token_hash, tester.withdrawn_at = hash_token(token), None
-    return views.InvitedView(tester=_tester_view(tester, load(tester.test.document)), path=f"/t/{token}")
+    return testing_views.InvitedView(tester=_tester_view(tester, load(tester.test.document)), path=f"/t/{token}")
 
 
-def _test_view(session: Session, row: TestRow) -> views.TestView:
+def _test_view(session: Session, row: TestRow) -> testing_views.TestView:
     design = load(row.document)
     testers = list(session.scalars(select(Tester).where(Tester.test_id == row.id).order_by(Tester.id)))
     reports = session.execute(
         select(LineReport, Tester).join(Tester).where(Tester.test_id == row.id).order_by(LineReport.line, LineReport.id)
     )
-    return views.TestView(
+    return testing_views.TestView(
         id=row.id, revision=row.revision, opened_at=row.opened_at, closed=row.closed_at is not None,
         testers=[_tester_view(tester, design) for tester in testers],
         reports=[_report_view(report, tester) for report, tester in reports],
@@ -146,16 +146,16 @@ def _test_view(session: Session, row: TestRow) -> views.TestView:
     )  # fmt: skip
 
 
-def _report_view(report: LineReport, tester: Tester) -> views.LineReportView:
-    return views.LineReportView(
+def _report_view(report: LineReport, tester: Tester) -> testing_views.LineReportView:
+    return testing_views.LineReportView(
         tester=tester.name, size=tester.size, line=report.line, label=report.label, expected=report.expected,
         found=report.found, note=report.note, reported_at=report.reported_at,
     )  # fmt: skip
 
 
-def _tester_view(tester: Tester, design: Design) -> views.TesterView:
-    report = views.TesterReport.model_validate(tester.report) if tester.report else None
-    return views.TesterView(
+def _tester_view(tester: Tester, design: Design) -> testing_views.TesterView:
+    report = testing_views.TesterReport.model_validate(tester.report) if tester.report else None
+    return testing_views.TesterView(
         id=tester.id, name=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
         withdrawn=tester.withdrawn_at is not None, place=tester.place, steps=len(steps_for(design, tester)),
         seen_at=tester.seen_at, finished=report is not None,
@@ -176,7 +176,7 @@ def _predicted(design: Design, size: str) -> _Predicted | None:
     )
 
 
-def _compared(design: Design, size: str, report: views.TesterReport) -> list[views.ComparedView]:
+def _compared(design: Design, size: str, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
     """Measured against predicted, only what was measured."""
     predicted = _predicted(design, size)
     target = next((s for s in design.sizes if s.name == size), None)
@@ -190,7 +190,7 @@ def _compared(design: Design, size: str, report: views.TesterReport) -> list[vie
             difference = f"{(got - wanted) / wanted:+.0%}".replace("-", "−")
             off = abs(got - wanted) / wanted > 0.05
             rows.append(
-                views.ComparedView(
+                testing_views.ComparedView(
                     label=label, predicted=f"{wanted:g}", measured=f"{got:g}", difference=difference, off=off
                 )
             )
@@ -202,7 +202,7 @@ def _compared(design: Design, size: str, report: views.TesterReport) -> list[vie
     ):
         if got is not None:
             rows.append(
-                views.ComparedView(
+                testing_views.ComparedView(
                     label=label, predicted=show_length(wanted, units), measured=show_length(got, units),
                     difference=show_difference(got - wanted, units), off=abs(got - wanted) > tolerance,
                 )
@@ -211,7 +211,7 @@ def _compared(design: Design, size: str, report: views.TesterReport) -> list[vie
         difference = f"{report.grams - predicted.grams:+.0f} g".replace("-", "−")
         off = not predicted.low_g <= report.grams <= predicted.high_g
         rows.append(
-            views.ComparedView(
+            testing_views.ComparedView(
                 label="Yarn", predicted=f"{predicted.low_g:.0f} to {predicted.high_g:.0f} g",
                 measured=f"{report.grams:g} g", difference=difference, off=off,
             )
@@ -228,7 +228,7 @@ def _printed(design: Design, terms: Terms, size: str | None, hand: Hand = "right
     return reprint(proof.pattern, terms, index, allowance_of(design), hand, fold=False)
 
 
-def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
+def steps_for(design: Design, tester: Tester) -> list[testing_views.StepView]:
     """The tester's size one line at a time; a range of rounds is one step for each round.
 
     `line` is the number of the line in the text for all sizes, where the designer reads reports.
@@ -240,7 +240,7 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
     pattern = _printed(design, terms, tester.size, hand).proof.pattern
     index = proof_of(design).pattern.sizes.index(tester.size)
     whole = _printed(design, terms, None).proof.pattern
-    steps: list[views.StepView] = []
+    steps: list[testing_views.StepView] = []
     for at, (section, of_all) in enumerate(zip(pattern.sections, whole.sections, strict=True)):
         originals = [line for line in of_all.lines if index in line.sizes]
         by_number = RowsByNumber(pattern, at, 0)
@@ -277,8 +277,10 @@ def steps_for(design: Design, tester: Tester) -> list[views.StepView]:
 
 def _step(
     line: int, section: str, label: str, of: str, text: str, total: str, sts: int | None, kind: str
-) -> views.StepView:
-    return views.StepView(line=line, section=section, label=label, of=of, text=text, total=total, sts=sts, kind=kind)
+) -> testing_views.StepView:
+    return testing_views.StepView(
+        line=line, section=section, label=label, of=of, text=text, total=total, sts=sts, kind=kind
+    )
 
 
 def _by_token(session: Session, token: str) -> Tester:
@@ -292,7 +294,7 @@ def _by_token(session: Session, token: str) -> Tester:
     return tester
 
 
-def page(session: Session, token: str) -> views.TesterPage:
+def page(session: Session, token: str) -> testing_views.TesterPage:
     """All that a tester's phone shows. Raises NotFound."""
     tester = _by_token(session, token)
     tester.seen_at = now()
@@ -301,13 +303,13 @@ def page(session: Session, token: str) -> views.TesterPage:
     hand = design.model_copy(update={"hand": tester.hand})
     made, _ = booklet_of(hand, terms, tester.size)
     reports = session.scalars(select(LineReport).where(LineReport.tester_id == tester.id).order_by(LineReport.id))
-    return views.TesterPage(
+    return testing_views.TesterPage(
         title=design.name, tester=tester.name, size=tester.size, terms=terms, hand=tester.hand, units=design.units,
         closed=tester.test.closed_at is not None, gauge=made.gauge, materials=list(made.materials),
         abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
         cautions=[c.text for c in made.cautions], steps=steps_for(design, tester), place=tester.place,
         reported=[_report_view(report, tester) for report in reports],
-        report=views.TesterReport.model_validate(tester.report) if tester.report else None,
+        report=testing_views.TesterReport.model_validate(tester.report) if tester.report else None,
     )  # fmt: skip
 
 
@@ -325,7 +327,7 @@ def keep_place(session: Session, token: str, place: int) -> int:
     return tester.place
 
 
-def report_line(session: Session, token: str, step: int, found: int | None, note: str) -> views.LineReportView:
+def report_line(session: Session, token: str, step: int, found: int | None, note: str) -> testing_views.LineReportView:
     """ "It did not come out": what came, and a note. Raises Invalid."""
     tester = _by_token(session, token)
     steps = steps_for(_open_for_reports(tester), tester)
@@ -346,7 +348,7 @@ def report_line(session: Session, token: str, step: int, found: int | None, note
     return _report_view(row, tester)
 
 
-def report_end(session: Session, token: str, report: views.TesterReport) -> views.TesterReport:
+def report_end(session: Session, token: str, report: testing_views.TesterReport) -> testing_views.TesterReport:
     """The report at the end; it can be sent again to correct it. Raises Invalid."""
     tester = _by_token(session, token)
     _open_for_reports(tester)

@@ -5,7 +5,7 @@ from typing import Annotated, Any
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
-from rillstep.services import testing, views
+from rillstep.services import testing, testing_views
 from rillstep.web.problems import Problem
 from rillstep.web.session import limited, unit_of_work
 
@@ -30,7 +30,7 @@ class LineTrouble(BaseModel):
     note: Annotated[str, Field(max_length=4000)] = ""
 
 
-class EndReport(views.TesterReport):
+class EndReport(testing_views.TesterReport):
     gauge_sts: _Measure | None = None
     gauge_rows: _Measure | None = None
     width_mm: _Measure | None = None
@@ -42,7 +42,7 @@ class EndReport(views.TesterReport):
     remarks: Annotated[str, Field(max_length=4000)] = ""
 
 
-@api.get("/<token>", responses={200: views.TesterPage})
+@api.get("/<token>", responses={200: testing_views.TesterPage})
 @limited("120 per minute")
 def page(path: TokenPath) -> Any:
     """The pattern in this tester's size, and her place in it."""
@@ -58,7 +58,7 @@ def keep_place(path: TokenPath, body: Place) -> Any:
         return {"place": testing.keep_place(work, path.token, body.place)}
 
 
-@api.post("/<token>/lines", responses={200: views.LineReportView})
+@api.post("/<token>/lines", responses={200: testing_views.LineReportView})
 @limited("60 per minute")
 def report_line(path: TokenPath, body: LineTrouble) -> Any:
     """A line did not come out."""
@@ -66,7 +66,7 @@ def report_line(path: TokenPath, body: LineTrouble) -> Any:
         return testing.report_line(work, path.token, body.step, body.found, body.note).model_dump(mode="json")
 
 
-@api.put("/<token>/report", responses={200: views.TesterReport})
+@api.put("/<token>/report", responses={200: testing_views.TesterReport})
 @limited("30 per minute")
 def report_end(path: TokenPath, body: EndReport) -> Any:
     """The report at the end."""

@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.again_colours import in_colours
 from rillstep.core.notation.asides import bracket_end, keep
 from rillstep.core.notation.labels import ranges
 from rillstep.core.notation.stream import NotUnderstood, Stream
@@ -118,7 +119,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         start = stream.at
         stream.mark(",", ";", ".")
         begin = stream.at
-        _in_colours(stream)
+        in_colours(stream)
         if stream.peek() is None:
             break
         if stream.at > begin:
@@ -161,54 +162,6 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.at = start
             break
     return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts)
-
-
-def _in_colours(stream: Stream) -> None:
-    """ ", working 2 rows in B, 2 rows in C and 2 rows in A": the colours of rows that are repeated, up to how often they are."""
-    start = stream.at
-    if (
-        stream.number() is not None
-        and stream.word(*_ROWS)
-        and stream.word("in", "with", "of")
-        and stream.word("colour", "color", "a", "b", "mc", "cc")
-    ):
-        stream.at = start
-        if _keeps_colours(stream):  # "4 rows with colour 1 and 2 rows with colour 2"
-            return
-    stream.at = start
-    if stream.word("working", "alternating", "changing", "using", "in") and not stream.sees("pattern"):
-        stream.at = start
-        if not _keeps_colours(stream):
-            stream.at = start
-
-
-_OF_COLOURS = ("working", "alternating", "changing", "using", "in", "with", "of", "colour", "colours", "color", "colors", "and", "then", "each", "every", "the", "yarn", "mc", "cc", "stripes",
-               "as", "before", "same", "sequence", "order", "between", "to", "carrying", "two", "both", "at", "end", "these", *_ROWS)  # fmt: skip
-
-
-def _keeps_colours(stream: Stream) -> bool:
-    """Words of nothing but colours and how many rows each has, kept; up to "until", or to the end of the clause."""
-    start = stream.at
-    while (token := stream.peek()) is not None and (
-        token.is_word(*_OF_COLOURS)
-        or token.kind == "num"
-        or token.is_mark(",", "-", "/")
-        or (token.kind == "word" and len(token.text) == 1)
-    ):
-        stream.next()
-    if stream.at == start or not (
-        token is None or token.is_word("until", "till", "for") or token.is_mark(".", ";", ")")
-    ):
-        return False
-    named = any(
-        t.is_word("colour", "colours", "color", "colors", "mc", "cc", "yarn", "stripes")
-        or (t.kind == "word" and len(t.text) == 1)
-        for t in stream.tokens[start : stream.at]
-    )
-    if named:
-        stream.count(start)
-        keep(stream, start)
-    return named
 
 
 def rows_in_all(stream: Stream) -> Num | None:

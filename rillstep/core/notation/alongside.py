@@ -76,22 +76,9 @@ def _edges_counted(stream: Stream) -> bool:
 
 
 _SIDE = (
-    "other",
-    "next",
-    "opposite",
-    "second",
-    "first",
-    "left",
-    "right",
-    "short",
-    "long",
-    "remaining",
-    "same",
-    "bottom",
-    "top",
-    "lower",
-    "upper",
-)
+    "other", "next", "opposite", "second", "first", "left", "right", "short", "long", "remaining", "same", "bottom",
+    "top", "lower", "upper",
+)  # fmt: skip
 _EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
     ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"), ("sides of the rows", "row ends"),
     ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"), ("foundation chain", "foundation"),

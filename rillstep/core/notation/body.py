@@ -13,6 +13,7 @@ from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
+from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.stream import Context
@@ -67,7 +68,7 @@ def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) ->
     if edging is not None:
         reading.add(edging, [])
         return
-    setup = rows.read_setup(text, number, context) if not only_tells(text) else None
+    setup = read_setup(text, number, context) if not only_tells(text) else None
     if setup is not None:
         line, problems = setup
         worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
@@ -189,13 +190,13 @@ def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) ->
     ):
         return False
     after = next((raw for raw in raws[number:] if raw.strip()), "")
-    return not (starts_label(after) or rows.SETUP.match(after))
+    return not (starts_label(after) or SETUP.match(after))
 
 
 def _read_titled_setup(reading: Reading, text: str, number: int, span: Span) -> bool:
     """ "Strap: Ch 6.": a foundation with a title of its own begins a section."""
     start = title_ends(text)
-    setup = rows.read_setup(" " * start + text[start:], number, reading.context()) if start else None
+    setup = read_setup(" " * start + text[start:], number, reading.context()) if start else None
     if (
         setup is None
         or not begins_anew(setup[0])
@@ -282,7 +283,7 @@ def _following(raws: list[str], number: int, reading: Reading) -> str | None:
         if not raw.strip():
             continue
         is_row = starts_label(raw) is not None or (not notes and rows.begins_unlabelled(raw, reading.context()))
-        if is_row or rows.SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
+        if is_row or SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
             return raw
         bare = raw.strip().lower().rstrip(":.")
         if is_size_line(raw) or bare.endswith(" only") or names_sizes(raw, reading.header.sizes):

@@ -61,19 +61,8 @@ def _end(stream: Stream) -> ToEnd | None:
 # What a group of stitches around a space is called.
 MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
 _WHICH = (
-    "other",
-    "opposite",
-    "same",
-    "left",
-    "right",
-    "long",
-    "short",
-    "remaining",
-    "whole",
-    "entire",
-    "first",
-    "next",
-)
+    "other", "opposite", "same", "left", "right", "long", "short", "remaining", "whole", "entire", "first", "next",
+)  # fmt: skip
 
 
 def _back(stream: Stream) -> bool:

@@ -93,16 +93,9 @@ def _counts_in_colour(second: Token, third: Token | None) -> bool:
 
 # How a stitch stands to others: it takes what it takes all the same.
 _BESIDE = (
-    "working in front of",
-    "working behind",
-    "work in front of",
-    "work behind",
-    "working over",
-    "in front of",
-    "behind",
-    "pushing",
-    "enclosing",
-)
+    "working in front of", "working behind", "work in front of", "work behind", "working over", "in front of",
+    "behind", "pushing", "enclosing",
+)  # fmt: skip
 
 
 _OF_BESIDE = (

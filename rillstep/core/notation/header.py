@@ -21,21 +21,9 @@ from rillstep.core.notation.tree import Check, Special
 from rillstep.core.stitches import Terms, is_post, stitch_words
 
 KEYS = (
-    "pattern",
-    "terms",
-    "sizes",
-    "units",
-    "gauge",
-    "yarn",
-    "hook",
-    "define",
-    "number",
-    "colour",
-    "note",
-    "finished",
-    "kit",
-    "means",
-)
+    "pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished",
+    "kit", "means",
+)  # fmt: skip
 # What published patterns call the same things.
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
@@ -233,39 +221,11 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 _WORD = re.compile(r"\d+(?:\.\d+)?|[a-z]{3,}")
-_OF_SIZES = frozenset(
-    [
-        "size",
-        "sizes",
-        "the",
-        "with",
-        "and",
-        "for",
-        "pattern",
-        "written",
-        "this",
-        "are",
-        "given",
-        "numbers",
-        "number",
-        "one",
-        "two",
-        "three",
-        "four",
-        "both",
-        "other",
-        "others",
-        "only",
-        "where",
-        "shown",
-        "follows",
-        "instructions",
-        "brackets",
-        "parentheses",
-        "title",
-        "name",
-    ]
-)
+_OF_SIZES = frozenset((
+    "size", "sizes", "the", "with", "and", "for", "pattern", "written", "this", "are", "given", "numbers", "number",
+    "one", "two", "three", "four", "both", "other", "others", "only", "where", "shown", "follows", "instructions",
+    "brackets", "parentheses", "title", "name",
+))  # fmt: skip
 
 
 def keep_measures(head: Header, text: str) -> None:

@@ -5,8 +5,8 @@ from functools import cache
 from typing import Any, TypeVar
 
 from rillstep.core.findings import Edit
+from rillstep.core.notation.place_words import set_text
 from rillstep.core.notation.tree import Num
-from rillstep.core.notation.writer import set_text
 
 Node = TypeVar("Node")
 

@@ -6,6 +6,7 @@ from rillstep.core.findings import Span
 from rillstep.core.notation.ends import MOTIFS, along_a_side, beginning_chain, read_end, read_loop, read_marker
 from rillstep.core.notation.free_loops import base_of_chain, counted_loops, loops_of
 from rillstep.core.notation.qualifying import from_where, qualifiers
+from rillstep.core.notation.skipped_chains import skipped_counts
 from rillstep.core.notation.stream import NotUnderstood, Stream
 from rillstep.core.notation.tree import (
     AsFirst,
@@ -17,7 +18,6 @@ from rillstep.core.notation.tree import (
     Marked,
     Next,
     Nth,
-    Num,
     Same,
     Skipped,
     ToEnd,
@@ -291,7 +291,7 @@ def _ordinal(stream: Stream) -> Into:
     start = stream.at
     if stream.word(*CHAIN):
         if stream.any_of("from hook", "from the hook", "from your hook", "from"):
-            return FromHook(number, *_skipped_counts(stream))
+            return FromHook(number, *skipped_counts(stream))
         if stream.word("of") and (loop := _chain_of_loop(stream)) is not None:
             return loop
         stream.at = start + 1
@@ -350,60 +350,6 @@ def _chain_of_loop(stream: Stream) -> Into | None:
         if into is not None and isinstance(into, Next | Every | Same) and into.what.kind == "sp":
             stream.count(max(0, start - 3))
             return into
-    stream.at = start
-    return None
-
-
-def _skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
-    """ "(skipped ch count as dc)", "(3 skipped chs do not count)", "(skipped ch count as dc and ch-1 sp)": taken whole; the stitch
-    that they count as, and the chains of the space beside it; None where there is none."""
-    start = stream.at
-    if not stream.mark("(", "["):
-        return None, None
-    counts: str | None = None
-    space: Num | None = None
-    said = never = False
-    while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
-        if said and counts is None and token.kind == "word" and (stitch := stitch_word(stream)) is not None:
-            counts = stitch
-            continue
-        if said and space is None and (space := _space_counted(stream)) is not None:
-            continue
-        said = said or token.is_word("count", "counts", "counted", "counting")
-        never = never or token.is_word("not", "doesn't", "don't")
-        if not (
-            token.kind in ("num", "ordinal") or token.is_mark(",", "-", "+", "&", ".") or token.is_word(*_OF_SKIPPED)
-        ):
-            token = None
-            break
-        stream.next()
-    if not said or token is None:
-        stream.at = start
-        return None, None
-    stream.next()
-    stream.count(start)
-    return (None, None) if never else (counts, space)
-
-
-_OF_SKIPPED = (
-    "count", "counts", "counted", "counting", "not", "doesn't", "don't", "do", "does", "skipped", "sk", "missed", "unused", "the", "a", "as", "and", "first", "beg", "beginning",
-    "starting", "st", "sts", "stitch", "stitches", "this", "these", "those", "one", "here", "throughout", "in", "total", "of", "row", "rnd", "round", "skip", "miss", *CHAIN, *SPACE, "will", "each", "for", "with", "plus", "base",
-)  # fmt: skip
-
-
-def _space_counted(stream: Stream) -> Num | None:
-    """ "ch 1", "ch-2 sp", "2 ch sp": so many chains."""
-    counted = read_counted_space(stream)
-    if counted is not None:
-        return counted.length
-    start = stream.at
-    if stream.word(*CHAIN):
-        stream.mark("-")
-        number = stream.number()
-        if number is not None:
-            stream.mark("-")
-            stream.word(*SPACE)
-            return number
     stream.at = start
     return None
 

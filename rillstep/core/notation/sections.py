@@ -53,14 +53,9 @@ _ALIKE: dict[str, Literal["mirrored", "halves"]] = {
 
 # A section that would go on from the one before by its kind, and does not.
 APART = (
-    "from nothing",
-    "new piece",
-    "made apart",
-    "worked apart",
-    "worked separately",
-    "made separately",
+    "from nothing", "new piece", "made apart", "worked apart", "worked separately", "made separately",
     "separate piece",
-)
+)  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -323,32 +318,10 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
 
 
 # What a heading says of how its piece is worked, which the kind of the section says as well.
-_WAY = frozenset(
-    [
-        "make",
-        "made",
-        "worked",
-        "work",
-        "working",
-        "in",
-        "a",
-        "as",
-        "the",
-        "spiral",
-        "continuous",
-        "joined",
-        "joining",
-        "rounds",
-        "rnds",
-        "rnd",
-        "round",
-        "row",
-        "rows",
-        "flat",
-        "and",
-        "of",
-    ]
-)
+_WAY = frozenset((
+    "make", "made", "worked", "work", "working", "in", "a", "as", "the", "spiral", "continuous", "joined", "joining",
+    "rounds", "rnds", "rnd", "round", "row", "rows", "flat", "and", "of",
+))  # fmt: skip
 
 
 def says_more(text: str, section: Section) -> bool:

@@ -14,27 +14,15 @@ _MORE = ("increasing", "increase", "inc")
 _FEWER = ("decreasing", "decrease", "dec")
 _OF_ROW = ("of row", "of the row", "of rnd", "of the rnd", "of round", "of the round", "of each row", "of every row")
 _BOTH_ENDS = (
-    "at each end",
-    "at both ends",
-    "on each end",
-    "at each side",
-    "at both sides",
-    "each end",
-    "each side",
-    "on each side",
-    "at either end",
-)
+    "at each end", "at both ends", "on each end", "at each side", "at both sides", "each end", "each side",
+    "on each side", "at either end",
+)  # fmt: skip
 _BEGINNING = ("at beginning", "at the beginning", "at beg", "at start", "at the start", "at the beg")
 _END = ("at end", "at the end")
 _EVENLY = (
-    "evenly spaced",
-    "evenly",
-    "evenly around",
-    "evenly across",
-    "spaced evenly",
-    "evenly spaced around",
+    "evenly spaced", "evenly", "evenly around", "evenly across", "spaced evenly", "evenly spaced around",
     "evenly spaced across",
-)
+)  # fmt: skip
 _OTHERS = (
     "all other", "all others", "all other sts", "all the other sts", "each other", "every other", "all remaining", "all rem", "the rest", "each remaining",
     "each rem", "remaining", "rem", "the remaining", "the others", "the other",

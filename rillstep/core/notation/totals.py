@@ -18,17 +18,8 @@ _FILLERS = (
 
 # What a chain space is called where it is one to put a hand or a strap through.
 _OPENINGS = (
-    "handle",
-    "handles",
-    "opening",
-    "openings",
-    "strap",
-    "straps",
-    "hole",
-    "holes",
-    "buttonhole",
-    "buttonholes",
-)
+    "handle", "handles", "opening", "openings", "strap", "straps", "hole", "holes", "buttonhole", "buttonholes",
+)  # fmt: skip
 
 
 def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
@@ -74,27 +65,9 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
 
 
 _WHEN = (
-    "end",
-    "the",
-    "this",
-    "last",
-    "final",
-    "your",
-    "of",
-    "each",
-    "row",
-    "rows",
-    "rnd",
-    "rnds",
-    "round",
-    "rounds",
-    "to",
-    "increases",
-    "decreases",
-    "and",
-    "on",
-    "here",
-)
+    "end", "the", "this", "last", "final", "your", "of", "each", "row", "rows", "rnd", "rnds", "round", "rounds",
+    "to", "increases", "decreases", "and", "on", "here",
+)  # fmt: skip
 _WITH = ("the", "a", "your", "ch", "chs", "chain", "chains", "starting", "start", "beginning", "beg", "turning", "first", "initial", "tch", "as", "st", "sts", "one",
          "counted", "of", "skipped", "at", "both", "post", "posts", "in", "each", "end", "row", "rnd", "this", "counting", "sp", "sps")  # fmt: skip
 
@@ -251,25 +224,9 @@ def read_bracket_total(stream: Stream) -> list[Step] | None:
 
 
 _AFTER_TOTAL = (
-    "fasten",
-    "finish",
-    "cut",
-    "break",
-    "do",
-    "turn",
-    "weave",
-    "join",
-    "leave",
-    "sew",
-    "change",
-    "place",
-    "move",
-    "continue",
-    "ch",
-    "chain",
-    "sl",
-    "ss",
-)
+    "fasten", "finish", "cut", "break", "do", "turn", "weave", "join", "leave", "sew", "change", "place", "move",
+    "continue", "ch", "chain", "sl", "ss",
+)  # fmt: skip
 
 
 def stated_within(stream: Stream) -> bool:

@@ -38,22 +38,9 @@ from rillstep.core.notation.whats import ROWS
 from rillstep.core.stitches import stitch_words
 
 _LEADING = (
-    "work",
-    "working",
-    "continue",
-    "continuing",
-    "crochet",
-    "now",
-    "then",
-    "even",
-    "evenly",
-    "in",
-    "of",
-    "to",
-    "with",
-    "next",
-    "and",
-)
+    "work", "working", "continue", "continuing", "crochet", "now", "then", "even", "evenly", "in", "of", "to", "with",
+    "next", "and",
+)  # fmt: skip
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
     r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{0,30}\sfoundation\s+(?:sc|hdc|dc|single|half|double)\b|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"

@@ -4,16 +4,15 @@
 """
 
 import re
-from collections.abc import Callable
 from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.notation.features import takes_the_rest
+from rillstep.core.notation.place_words import set_text, write_end, write_into, write_number, write_what
 from rillstep.core.notation.sections import usually_continues
 from rillstep.core.notation.tree import (
     Again,
     Along,
-    AsFirst,
     Chain,
     Check,
     Closing,
@@ -22,16 +21,11 @@ from rillstep.core.notation.tree import (
     Evenly,
     Every,
     Foundation,
-    FromHook,
     Gesture,
     Group,
-    InRing,
-    Into,
     Kept,
     Last,
     Line,
-    Loops,
-    Marked,
     Next,
     Nth,
     Num,
@@ -44,14 +38,12 @@ from rillstep.core.notation.tree import (
     Section,
     Setup,
     Skip,
-    Skipped,
     SkipTo,
     Special,
     Spread,
     Step,
     ToEnd,
     Together,
-    TopOfChain,
     Total,
     What,
     Work,
@@ -59,142 +51,25 @@ from rillstep.core.notation.tree import (
 from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
 
 
-def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
-    """ "14 (18, 22)"; one plain number when all are equal; sizes in which it does not hold are left out."""
-    shown = [form(v) for v in values if v is not None]
-    if len(set(shown)) == 1:
-        return shown[0]
-    return f"{shown[0]} ({', '.join(shown[1:])})"
-
-
-def _n(number: Num) -> str:
-    return set_text(number.values)
-
-
-def _ordinal(value: int) -> str:
-    suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
-    return f"{value}{suffix}"
-
-
-def _what(what: What, plural: bool, terms: Terms = "US") -> str:
-    if what.below:
-        rows = "row" if what.below == 1 else "rows"
-        return f"{_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
-    if what.unworked:
-        return f"unworked {_what(replace(what, unworked=False), plural, terms)}"
-    corner = "corner " if what.corner else ""
-    match what.kind:
-        case "gap":
-            return "corner between sides"
-        case "st and sp" if what.corner:
-            return "corner"
-        case "sp" | "st and sp":
-            word = "sps" if plural else "sp"
-            space = word if what.length is None else f"ch-{_n(what.length)} {word}"
-            return corner + space if what.kind == "sp" else f"st and {space}"
-        case "st" if what.between == 1:
-            return f"{'sps' if plural else 'sp'} between {abbreviation(what.stitch, terms) + ' ' if what.stitch else ''}sts"
-        case "st" if what.between:
-            return (
-                f"{'sps' if plural else 'sp'} between {what.between}-{abbreviation(what.stitch or 'dc', terms)} groups"
-            )
-        case "st" if what.stitch:
-            name = abbreviation(what.stitch, terms)
-            return corner + (f"{name} sts" if plural else name)
-        case "st":
-            return corner + ("sts" if plural else "st")
-        case "ch":
-            return "ch"
-        case "end":
-            return "row ends" if plural else "row end"
-        case both:
-            return both
-
-
-def _end(end: ToEnd, terms: Terms = "US") -> str:
-    if end.word == "marker":
-        return f"to marker {end.marker}".rstrip()
-    if end.what is not None and end.last is None:
-        return f"to {_what(end.what, False, terms)}"
-    if end.last is None:
-        return end.word
-    what = end.what or What("st")
-    return (
-        f"to last {_what(what, False, terms)}"
-        if end.last.is_always(1)
-        else f"to last {_n(end.last)} {_what(what, True, terms)}"
-    )
-
-
-def _into(into: Into, several: bool, terms: Terms) -> str:
-    """ "in next 6 sts"; `several` stitches into each place asks for "in each of next 6 sts"."""
-    match into:
-        case Next(count, what, True):
-            return f"over next {_n(count)} {_what(what, True, terms)}"
-        case Next(count, what):
-            if count.is_always(1):
-                return f"in next {_what(what, False, terms)}"
-            each = "each of " if several else ""
-            return f"in {each}next {_n(count)} {_what(what, True, terms)}"
-        case Every(what, end):
-            return f"in each {_what(what, False, terms)} {_end(end, terms)}"
-        case Same(what):
-            return f"in same {_what(what, False, terms)}"
-        case Last(what):
-            return f"in last {_what(what, False, terms)}"
-        case Nth(nth, what, here):
-            which = (
-                "first" if nth.is_always(1) and not here else set_text(nth.values, lambda value: _ordinal(int(value)))
-            )
-            return f"in {which} {_what(what, False, terms)}{' of next group' if here else ''}"
-        case Marked(marker):
-            return f"in st with marker {marker}".rstrip() if marker else "in marked st"
-        case Loops(loop, kind, number, count):
-            named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
-            if number is None:
-                return f"in each free {loop} loop" if count is None else f"in next {_n(count)} free {loop} loops"
-            few = "" if count is None else f"next {_n(count)} sts "
-            return f"in {named} of {few}{kind} {_n(number)}"
-        case FromHook(nth, counts_as, space):
-            value = next(v for v in nth.values if v is not None)
-            said = [abbreviation(counts_as, terms)] if counts_as else []
-            said += [f"ch-{_n(space)} sp"] if space is not None else []
-            counted = f" (skipped ch count as {' and '.join(said)})" if said else ""
-            return f"in {_ordinal(value)} ch from hook{counted}"
-        case InRing():
-            return "in ring"
-        case AsFirst(what):
-            return f"in same {_what(what, False, terms)} as first st"
-        case TopOfChain():
-            return "in top of turning ch"
-        case Skipped(count, what):
-            many = not count.is_always(1)
-            return (
-                f"in {_n(count)} skipped {_what(what, True, terms)}"
-                if many
-                else f"in skipped {_what(what, False, terms)}"
-            )
-
-
 def _loop(loop: str) -> str:
     return f"{LOOP_ABBREVIATIONS[loop]} " if loop != "both" else ""  # type: ignore[index]
 
 
 def _together(step: Together, terms: Terms) -> str:
-    body = f"{_loop(step.loop)}{abbreviation(step.stitch, terms)}{_n(step.legs)}tog"
+    body = f"{_loop(step.loop)}{abbreviation(step.stitch, terms)}{write_number(step.legs)}tog"
     if step.into is not None:
-        return f"{body} {_into(step.into, False, terms)}"
+        return f"{body} {write_into(step.into, False, terms)}"
     if step.end is not None:
-        return f"{body} {_end(step.end, terms)}"
-    return body if step.times.is_always(1) else f"{body} {_n(step.times)} times"
+        return f"{body} {write_end(step.end, terms)}"
+    return body if step.times.is_always(1) else f"{body} {write_number(step.times)} times"
 
 
 def _chain(step: Chain, terms: Terms) -> str:
     said = {None: "", "none": " (does not count)"}.get(step.counts)
     if said is None:
-        space = f", ch {_n(step.space)}" if step.space is not None else ""
+        space = f", ch {write_number(step.space)}" if step.space is not None else ""
         said = f" (counts as {abbreviation(step.counts or '', terms)}{space})"
-    return f"ch {_n(step.length)}{said}"
+    return f"ch {write_number(step.length)}{said}"
 
 
 _EVENLY = {
@@ -212,7 +87,7 @@ _GESTURES = {
 
 
 def _gesture(step: Gesture, terms: Terms) -> str:
-    where = "" if step.into is None else f" {_into(step.into, False, terms)}"
+    where = "" if step.into is None else f" {write_into(step.into, False, terms)}"
     match step.kind:
         case "place marker" | "move marker" | "remove marker":
             up = " up" if step.kind == "move marker" and not where else ""
@@ -224,13 +99,13 @@ def _gesture(step: Gesture, terms: Terms) -> str:
         case "seam":
             return f"with {step.name}"
         case "so far" if isinstance(step.into, Next):
-            return f"({_n(step.into.count)} sts)"
+            return f"({write_number(step.into.count)} sts)"
         case "both layers":
             return "fold flat and work through both layers"
         case "aside":
             return step.name
         case "leave rest unworked" if isinstance(step.into, Next):
-            return f"leave rem {_n(step.into.count)} {_what(step.into.what, not step.into.count.is_always(1), terms)} unworked"
+            return f"leave rem {write_number(step.into.count)} {write_what(step.into.what, not step.into.count.is_always(1), terms)} unworked"
         case kind:
             return _GESTURES.get(kind, kind)
 
@@ -239,43 +114,51 @@ def write_step(step: Step, terms: Terms) -> str:
     """One step, in lower case."""
     match step:
         case Work(stitch, per, into, loop):
-            count = "" if per.is_always(1) else f"{_n(per)} "
-            where = _into(into, not per.is_always(1), terms)
+            count = "" if per.is_always(1) else f"{write_number(per)} "
+            where = write_into(into, not per.is_always(1), terms)
             if is_post(stitch) and isinstance(into, Next | Every | Same | Last | Nth):
                 where = where.replace("in ", "around ", 1)
             return f"{_loop(loop)}{count}{abbreviation(stitch, terms)} {where}"
         case Together():
             return _together(step, terms)
         case SkipTo(end):
-            return f"sk {_end(end, terms)}"
+            return f"sk {write_end(end, terms)}"
         case Skip(count, what, True):
-            number = "" if count.is_always(1) else f"{_n(count)} "
-            return f"sk first {number}{_what(what, bool(number), terms)}"
+            number = "" if count.is_always(1) else f"{write_number(count)} "
+            return f"sk first {number}{write_what(what, bool(number), terms)}"
         case Skip(count, what):
             many = not count.is_always(1)
-            return f"sk next {_n(count)} {_what(what, True, terms)}" if many else f"sk next {_what(what, False, terms)}"
+            return (
+                f"sk next {write_number(count)} {write_what(what, True, terms)}"
+                if many
+                else f"sk next {write_what(what, False, terms)}"
+            )
         case Chain():
             return _chain(step, terms)
         case Closing(length, stitch, space):
-            return f"ch {_n(length)}, {abbreviation(stitch, terms)} in first st to close (counts as ch-{_n(space)} sp)"
+            return f"ch {write_number(length)}, {abbreviation(stitch, terms)} in first st to close (counts as ch-{write_number(space)} sp)"
         case Group(steps, into):
-            return f"({', '.join(_within(step, terms) for step in steps)}) {_into(into, True, terms)}"
+            return f"({', '.join(_within(step, terms) for step in steps)}) {write_into(into, True, terms)}"
         case EachKind(works, end):
-            pieces = [write_step(work, terms).removesuffix(f" {_end(end, terms)}") for work in works]
+            pieces = [write_step(work, terms).removesuffix(f" {write_end(end, terms)}") for work in works]
             pieces = [piece.replace(" around each ", " in each ", 1) for piece in pieces]  # "in each FPdc and BPdc"
-            return f"{' and '.join(pieces)} {_end(end, terms)}"
+            return f"{' and '.join(pieces)} {write_end(end, terms)}"
         case Evenly(stitch, count, along):
-            return f"{_n(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
+            return f"{write_number(count)} {abbreviation(stitch, terms)} evenly {_EVENLY[along]}"
         case Onward(words):
             return words
         case Spread(stitch, change, more, end):
             word = "increasing" if more else "decreasing"
-            return f"{abbreviation(stitch, terms)} in each st {_end(end, terms)}, {word} {_n(change)} {'st' if change.is_always(1) else 'sts'} evenly"
+            return f"{abbreviation(stitch, terms)} in each st {write_end(end, terms)}, {word} {write_number(change)} {'st' if change.is_always(1) else 'sts'} evenly"
         case Foundation(stitch, count):
-            return f"foundation {abbreviation(stitch, terms)} {_n(count)}"
+            return f"foundation {abbreviation(stitch, terms)} {write_number(count)}"
         case Repeat(steps, times):
             inside = write_steps(steps, terms, capital=False)
-            return f"[{inside}] {_n(times)} times" if isinstance(times, Num) else f"[{inside}] {_end(times, terms)}"
+            return (
+                f"[{inside}] {write_number(times)} times"
+                if isinstance(times, Num)
+                else f"[{inside}] {write_end(times, terms)}"
+            )
         case Gesture():
             return _gesture(step, terms)
 
@@ -284,10 +167,10 @@ def _within(step: Step, terms: Terms) -> str:
     """A step of a group: all of them go into the one place that the group names."""
     match step:
         case Work(stitch, per, Next(count, What("st", None, "", False)), "both") if per.is_always(1):
-            number = "" if count.is_always(1) else f"{_n(count)} "
+            number = "" if count.is_always(1) else f"{write_number(count)} "
             return f"{number}{abbreviation(stitch, terms)}"
         case Repeat(steps, Num() as times):
-            return f"[{', '.join(_within(one, terms) for one in steps)}] {_n(times)} times"
+            return f"[{', '.join(_within(one, terms) for one in steps)}] {write_number(times)} times"
         case _:
             return write_step(step, terms)
 
@@ -335,16 +218,16 @@ def write_sentence(steps: tuple[Step, ...], kept: tuple[Kept, ...], terms: Terms
 def write_total(total: Total, terms: Terms) -> str:
     """ "26 (32) sts", "2 ch-24 sps"."""
     one = total.count.is_always(1)
-    before = "".join(f"{_n(number)}, " for number in total.each[:-1])
+    before = "".join(f"{write_number(number)}, " for number in total.each[:-1])
     if before:
         return before + write_total(replace(total, each=()), terms)
     if total.what == "sts":
-        return f"{_n(total.count)} {'st' if one else 'sts'}"
+        return f"{write_number(total.count)} {'st' if one else 'sts'}"
     if total.what == "sp" and total.length is not None:
-        return f"{_n(total.count)} ch-{_n(total.length)} {'sp' if one else 'sps'}"
+        return f"{write_number(total.count)} ch-{write_number(total.length)} {'sp' if one else 'sps'}"
     if total.what == "sp":
-        return f"{_n(total.count)} {'sp' if one else 'sps'}"
-    return f"{_n(total.count)} {abbreviation(total.what, terms)}"
+        return f"{write_number(total.count)} {'sp' if one else 'sps'}"
+    return f"{write_number(total.count)} {abbreviation(total.what, terms)}"
 
 
 def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
@@ -357,8 +240,8 @@ def write_label(row: Row | Again) -> str:
     side = f" ({row.side})" if isinstance(row, Row) and row.side else ""
     side += f" ({row.name})" if row.name else ""
     if row.last is None:
-        return f"{row.kind} {_n(row.first)}{side}"
-    return f"{row.kind}s {_n(row.first)}-{_n(row.last)}{side}"
+        return f"{row.kind} {write_number(row.first)}{side}"
+    return f"{row.kind}s {write_number(row.first)}-{write_number(row.last)}{side}"
 
 
 def write_check(check: Check, units: str) -> str:
@@ -366,7 +249,7 @@ def write_check(check: Check, units: str) -> str:
     items = []
     for item in check.items:
         if isinstance(item.number, Num):
-            items.append(f"{_n(item.number)} {item.what}")
+            items.append(f"{write_number(item.number)} {item.what}")
         else:
             items.append(f"{_decimals(item.number)} {units} {item.what}")
     return "; ".join(items)
@@ -377,7 +260,7 @@ def write_stated(line: Row | Again | Setup, terms: Terms) -> str:
     return ", ".join(
         (
             *(write_total(total, terms) for total in line.totals),
-            *(f"{_n(total.count)} {total.what}" for total in line.stated),
+            *(f"{write_number(total.count)} {total.what}" for total in line.stated),
         )
     )
 
@@ -406,7 +289,7 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
 
 def write_again(line: Again, terms: Terms = "US") -> str:
     """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5; fasten off", "Rep Row 2 until 4 sts remain"."""
-    until = f" until {_n(line.until_sts)} sts remain" if line.until_sts is not None else ""
+    until = f" until {write_number(line.until_sts)} sts remain" if line.until_sts is not None else ""
     kept = "".join(f" ({one.words})" if one.bracket else f"; {one.words}" for one in line.kept)
     then = "".join(f"; {write_step(step, terms)}" for step in line.then)
     return _write_sources(line) + until + kept + then
@@ -418,7 +301,7 @@ def write_besides(line: Again, terms: Terms) -> tuple[str, ...]:
 
 
 def _write_sources(line: Again) -> str:
-    word, numbers = line.kind, [_n(number) for number in line.sources]
+    word, numbers = line.kind, [write_number(number) for number in line.sources]
     if not numbers:
         return "Rep"  # which rows could not be read
     if len(numbers) == 1:
@@ -443,7 +326,7 @@ def write_section_head(section: Section, before: list[Section] | None = None) ->
 
 def _along(on: Along) -> str:
     if on.edge == "free loops" and on.number is not None:
-        return f"in free {on.loop} loops of {on.kind} {_n(on.number)}"
+        return f"in free {on.loop} loops of {on.kind} {write_number(on.number)}"
     if on.edge == "elsewhere":
         return "on a piece of another part"
     if on.edge == "joined pieces":

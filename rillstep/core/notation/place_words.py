@@ -1,0 +1,145 @@
+"""Numbers and places in words, as they are printed: "12 (15)", "in next 3 sts", "to last st"."""
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from rillstep.core.notation.tree import (
+    AsFirst,
+    Every,
+    FromHook,
+    InRing,
+    Into,
+    Last,
+    Loops,
+    Marked,
+    Next,
+    Nth,
+    Num,
+    Same,
+    Skipped,
+    ToEnd,
+    TopOfChain,
+    What,
+)
+from rillstep.core.stitches import Terms, abbreviation
+
+
+def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
+    """ "14 (18, 22)"; one plain number when all are equal; sizes in which it does not hold are left out."""
+    shown = [form(v) for v in values if v is not None]
+    if len(set(shown)) == 1:
+        return shown[0]
+    return f"{shown[0]} ({', '.join(shown[1:])})"
+
+
+def write_number(number: Num) -> str:
+    return set_text(number.values)
+
+
+def write_ordinal(value: int) -> str:
+    suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
+    return f"{value}{suffix}"
+
+
+def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
+    if what.below:
+        rows = "row" if what.below == 1 else "rows"
+        return f"{write_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
+    if what.unworked:
+        return f"unworked {write_what(replace(what, unworked=False), plural, terms)}"
+    corner = "corner " if what.corner else ""
+    match what.kind:
+        case "gap":
+            return "corner between sides"
+        case "st and sp" if what.corner:
+            return "corner"
+        case "sp" | "st and sp":
+            word = "sps" if plural else "sp"
+            space = word if what.length is None else f"ch-{write_number(what.length)} {word}"
+            return corner + space if what.kind == "sp" else f"st and {space}"
+        case "st" if what.between == 1:
+            return f"{'sps' if plural else 'sp'} between {abbreviation(what.stitch, terms) + ' ' if what.stitch else ''}sts"
+        case "st" if what.between:
+            return (
+                f"{'sps' if plural else 'sp'} between {what.between}-{abbreviation(what.stitch or 'dc', terms)} groups"
+            )
+        case "st" if what.stitch:
+            name = abbreviation(what.stitch, terms)
+            return corner + (f"{name} sts" if plural else name)
+        case "st":
+            return corner + ("sts" if plural else "st")
+        case "ch":
+            return "ch"
+        case "end":
+            return "row ends" if plural else "row end"
+        case both:
+            return both
+
+
+def write_end(end: ToEnd, terms: Terms = "US") -> str:
+    if end.word == "marker":
+        return f"to marker {end.marker}".rstrip()
+    if end.what is not None and end.last is None:
+        return f"to {write_what(end.what, False, terms)}"
+    if end.last is None:
+        return end.word
+    what = end.what or What("st")
+    return (
+        f"to last {write_what(what, False, terms)}"
+        if end.last.is_always(1)
+        else f"to last {write_number(end.last)} {write_what(what, True, terms)}"
+    )
+
+
+def write_into(into: Into, several: bool, terms: Terms) -> str:
+    """ "in next 6 sts"; `several` stitches into each place asks for "in each of next 6 sts"."""
+    match into:
+        case Next(count, what, True):
+            return f"over next {write_number(count)} {write_what(what, True, terms)}"
+        case Next(count, what):
+            if count.is_always(1):
+                return f"in next {write_what(what, False, terms)}"
+            each = "each of " if several else ""
+            return f"in {each}next {write_number(count)} {write_what(what, True, terms)}"
+        case Every(what, end):
+            return f"in each {write_what(what, False, terms)} {write_end(end, terms)}"
+        case Same(what):
+            return f"in same {write_what(what, False, terms)}"
+        case Last(what):
+            return f"in last {write_what(what, False, terms)}"
+        case Nth(nth, what, here):
+            which = (
+                "first"
+                if nth.is_always(1) and not here
+                else set_text(nth.values, lambda value: write_ordinal(int(value)))
+            )
+            return f"in {which} {write_what(what, False, terms)}{' of next group' if here else ''}"
+        case Marked(marker):
+            return f"in st with marker {marker}".rstrip() if marker else "in marked st"
+        case Loops(loop, kind, number, count):
+            named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
+            if number is None:
+                return (
+                    f"in each free {loop} loop" if count is None else f"in next {write_number(count)} free {loop} loops"
+                )
+            few = "" if count is None else f"next {write_number(count)} sts "
+            return f"in {named} of {few}{kind} {write_number(number)}"
+        case FromHook(nth, counts_as, space):
+            value = next(v for v in nth.values if v is not None)
+            said = [abbreviation(counts_as, terms)] if counts_as else []
+            said += [f"ch-{write_number(space)} sp"] if space is not None else []
+            counted = f" (skipped ch count as {' and '.join(said)})" if said else ""
+            return f"in {write_ordinal(value)} ch from hook{counted}"
+        case InRing():
+            return "in ring"
+        case AsFirst(what):
+            return f"in same {write_what(what, False, terms)} as first st"
+        case TopOfChain():
+            return "in top of turning ch"
+        case Skipped(count, what):
+            many = not count.is_always(1)
+            return (
+                f"in {write_number(count)} skipped {write_what(what, True, terms)}"
+                if many
+                else f"in skipped {write_what(what, False, terms)}"
+            )
