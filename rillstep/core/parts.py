@@ -9,8 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.fabric import LineWork, SizeWork
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Line, Num, Pattern, Row
+from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove
 
 MOST_PARTS = 6

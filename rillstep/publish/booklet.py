@@ -10,10 +10,10 @@ from typing import Literal
 from rillstep.core.cautions import Caution, cautions_for
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
-from rillstep.core.notation.abbreviations import abbreviations_used
-from rillstep.core.notation.handed import mirrored
 from rillstep.core.notation.tree import Again, Check, Line, Pattern, Prose, Row, Setup
-from rillstep.core.notation.writer import (
+from rillstep.core.printing.abbreviations import abbreviations_used
+from rillstep.core.printing.handed import mirrored
+from rillstep.core.printing.writer import (
     size_line,
     write_again,
     write_check,

@@ -3,7 +3,7 @@
 from datetime import date
 
 from rillstep.core.lengths import show_length
-from rillstep.core.notation.place_words import set_text
+from rillstep.core.notation.numbers import set_text
 from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms

@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import MM_PER, show_difference, show_length
 from rillstep.core.notation.tree import Again, Check, Prose, Row, Setup
-from rillstep.core.notation.writer import (
+from rillstep.core.printing.writer import (
     write_besides,
     write_check,
     write_line,

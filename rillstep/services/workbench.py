@@ -13,8 +13,8 @@ from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape
-from rillstep.core.notation import write
 from rillstep.core.notation.tree import Again, Pattern, Row
+from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally

@@ -7,7 +7,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field, RootModel
 
-from rillstep.core.notation.offered import offered
+from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
 from rillstep.document import Design, dump
 from rillstep.services import along, checking, phrases, trace_views, tracing, views, words, workbench

@@ -9,8 +9,9 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.fabric import work_row
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Chain, Gesture, Row, Same
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text, reprint
 from tests.core.referee import unrolled, walk
 

@@ -3,8 +3,9 @@
 import pytest
 
 from rillstep.core.findings import Span
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Again, Row
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 FLAP = (

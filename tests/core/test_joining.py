@@ -5,10 +5,11 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.findings import Span, apply_edits
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.joining import logical_lines
 from rillstep.core.notation.tree import Prose, Row
-from rillstep.core.notation.wrapping import wrapped
+from rillstep.core.printing import write
+from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof import prove_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

@@ -2,8 +2,9 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
-from rillstep.core.notation.project import one_size
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
+from rillstep.core.printing.project import one_size
 from rillstep.core.proof import prove_text
 from rillstep.core.yarn import tally
 

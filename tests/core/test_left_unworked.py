@@ -3,8 +3,9 @@
 import pytest
 
 from rillstep.core.fabric import work_pattern
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Row
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from tests.core.test_said_otherwise import RING, TWO, WIDE, counts, prints_back
 

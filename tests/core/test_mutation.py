@@ -11,9 +11,10 @@ import re
 import pytest
 
 from rillstep.core.findings import Edit, Finding, apply_edits
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.numbers import edit_value, numbers_in
 from rillstep.core.notation.tree import Num, Row, Setup
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from rillstep.demo.data import nightfield
 from rillstep.services import workbench
@@ -114,6 +115,6 @@ def test_and_in_other_ways_of_working(design) -> None:  # type: ignore[no-untype
 
 def test_the_one_size_text_is_guarded_as_well() -> None:
     whole = parse(workbench.work(nightfield()).text).pattern
-    from rillstep.core.notation import one_size
+    from rillstep.core.printing import one_size
 
     assert survivors(write(one_size(whole, 2)))[1] == []

@@ -4,8 +4,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.notation import one_size, parse, write, write_steps
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Num, Row
+from rillstep.core.printing import one_size, write, write_steps
 from rillstep.core.proof import prove_text
 from rillstep.services import workbench
 from tests.core.test_referee import rows

@@ -5,7 +5,8 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 PAGE = (Path(__file__).parents[2] / "docs" / "notation.md").read_text()

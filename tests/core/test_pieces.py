@@ -3,7 +3,8 @@
 import pytest
 
 from rillstep.core.findings import apply_edits
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text, questions
 from rillstep.core.proof.drift import LEAN
 

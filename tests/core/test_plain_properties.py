@@ -8,10 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.fabric import read
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.renaming import own_abbreviation
 from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.tree import Row
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

@@ -2,7 +2,8 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from tests.core.test_said_otherwise import prints_back
 

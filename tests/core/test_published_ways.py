@@ -2,8 +2,9 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Foundation, Row, Spread
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 ROUND = "Section: W (joined rounds, wall)\nCh 24, join into a ring.\nRnd 1: Ch 1, sc in each ch around; join.\n"

@@ -2,8 +2,9 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Closing, Row
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 RING = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"

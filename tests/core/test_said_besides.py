@@ -2,7 +2,7 @@
 
 import pytest
 
-from rillstep.core.notation import write
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from tests.core.test_said_otherwise import RING, TWO, WIDE, counts, prints_back
 

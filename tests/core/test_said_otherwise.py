@@ -2,7 +2,8 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text
 
 TWO = "Sizes: S, L\n"

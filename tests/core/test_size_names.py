@@ -2,9 +2,10 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.size_names import size_names
 from rillstep.core.notation.told_sizes import by_slashes, told_sizes
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 TWO = (

@@ -2,7 +2,8 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 # name -> (text, totals of its last line in each size, a slip: (old, new), the line and code where it is found)

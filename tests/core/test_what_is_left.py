@@ -5,10 +5,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rillstep.core.fabric import work_pattern
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
 from rillstep.core.notation.copies import rows_like, worked_like
 from rillstep.core.notation.stream import Context
 from rillstep.core.notation.tree import Num, Row
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 

@@ -2,7 +2,8 @@
 
 import pytest
 
-from rillstep.core.notation import parse, write
+from rillstep.core.notation import parse
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 
 ROUND = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"

@@ -4,12 +4,13 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.notation import parse, write
-from rillstep.core.notation.abbreviations import abbreviations_used
-from rillstep.core.notation.folding import folded
-from rillstep.core.notation.handed import left_handed, mirrored
-from rillstep.core.notation.offered import offered
+from rillstep.core.notation import parse
 from rillstep.core.notation.tree import Row
+from rillstep.core.printing import write
+from rillstep.core.printing.abbreviations import abbreviations_used
+from rillstep.core.printing.folding import folded
+from rillstep.core.printing.handed import left_handed, mirrored
+from rillstep.core.printing.offered import offered
 from rillstep.core.proof import advice, prove_text, reader_text, reprint
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

@@ -1,14 +1,22 @@
 """The numbers that stand in a line: find them, change one in one size, and write the change as an edit."""
 
+from collections.abc import Callable
 from dataclasses import fields, is_dataclass, replace
 from functools import cache
 from typing import Any, TypeVar
 
 from rillstep.core.findings import Edit
-from rillstep.core.notation.place_words import set_text
 from rillstep.core.notation.tree import Num
 
 Node = TypeVar("Node")
+
+
+def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
+    """ "14 (18, 22)"; one plain number when all are equal; sizes in which it does not hold are left out."""
+    shown = [form(v) for v in values if v is not None]
+    if len(set(shown)) == 1:
+        return shown[0]
+    return f"{shown[0]} ({', '.join(shown[1:])})"
 
 
 @cache

@@ -9,7 +9,7 @@ from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
 from rillstep.core.notation.features import main_stitch
 from rillstep.core.notation.tree import Again, Gesture, Next, Nth, Row, Step, Work
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.stitches import basic
 

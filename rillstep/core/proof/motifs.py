@@ -7,7 +7,7 @@ from rillstep.core.fabric import Edge, LineWork
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.findings import Finding
 from rillstep.core.notation.tree import Again, Row
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import GATHERED
 

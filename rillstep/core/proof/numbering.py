@@ -3,7 +3,7 @@
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Chain, Gesture, Row, Section, Setup
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from rillstep.core.findings import Edit, Repair, Span
 from rillstep.core.notation.tree import ROLES, Chain, Row, Section, Work, lines_of
-from rillstep.core.notation.writer import write_label, write_section_head
+from rillstep.core.printing.writer import write_label, write_section_head
 from rillstep.core.proof.prove import Proof
 from rillstep.core.stitches import abbreviation
 

@@ -6,7 +6,7 @@ from rillstep.core.fabric import Edge, LineWork, Surroundings, differing, work_r
 from rillstep.core.findings import Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
 from rillstep.core.notation.tree import Again, Row, Setup
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 
 MOST = 4
 MOST_STEPS_TRIED = 6_000

@@ -3,13 +3,14 @@
 from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation import one_size, parse, write
-from rillstep.core.notation.abbreviations import abbreviations_used
+from rillstep.core.notation import parse
 from rillstep.core.notation.counted import as_noted
-from rillstep.core.notation.folding import folded
-from rillstep.core.notation.handed import left_handed
 from rillstep.core.notation.tree import Pattern
-from rillstep.core.notation.wrapping import wrapped
+from rillstep.core.printing import one_size, write
+from rillstep.core.printing.abbreviations import abbreviations_used
+from rillstep.core.printing.folding import folded
+from rillstep.core.printing.handed import left_handed
+from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.prove import Proof, prove
 from rillstep.core.stitches import Terms

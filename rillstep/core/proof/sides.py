@@ -23,7 +23,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 
 # What is only noticed needs so many rows that agree, and no more than one in five that do not.

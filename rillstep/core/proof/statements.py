@@ -6,7 +6,7 @@ from rillstep.core.lengths import in_units
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Check, CheckItem, Num, Row
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 
 # One decimal is printed, so a statement is true when it is within half of the last digit

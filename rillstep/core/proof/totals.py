@@ -6,7 +6,7 @@ from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting,
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.notation.numbers import edit_value
 from rillstep.core.notation.tree import Again, Onward, Row, Setup, lines_of, with_line
-from rillstep.core.notation.writer import write_label
+from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.upstream import upstream_repairs

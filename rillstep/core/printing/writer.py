@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.notation.features import takes_the_rest
-from rillstep.core.notation.place_words import set_text, write_end, write_into, write_number, write_what
+from rillstep.core.notation.numbers import set_text
 from rillstep.core.notation.sections import usually_continues
 from rillstep.core.notation.tree import (
     Again,
@@ -48,6 +48,7 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
+from rillstep.core.printing.place_words import write_end, write_into, write_number, write_what
 from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
 
 

@@ -1,8 +1,8 @@
 """Numbers and places in words, as they are printed: "12 (15)", "in next 3 sts", "to last st"."""
 
-from collections.abc import Callable
 from dataclasses import replace
 
+from rillstep.core.notation.numbers import set_text
 from rillstep.core.notation.tree import (
     AsFirst,
     Every,
@@ -22,14 +22,6 @@ from rillstep.core.notation.tree import (
     What,
 )
 from rillstep.core.stitches import Terms, abbreviation
-
-
-def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
-    """ "14 (18, 22)"; one plain number when all are equal; sizes in which it does not hold are left out."""
-    shown = [form(v) for v in values if v is not None]
-    if len(set(shown)) == 1:
-        return shown[0]
-    return f"{shown[0]} ({', '.join(shown[1:])})"
 
 
 def write_number(number: Num) -> str:
