@@ -138,10 +138,16 @@ def _stem(symbol: Symbol, feet: Iterable[Point], top: Point, scale: float) -> st
         drawn += _line((top[0] - arm * uy, top[1] + arm * ux), (top[0] + arm * uy, top[1] - arm * ux))
     if symbol.head == "oval":
         angle = math.degrees(math.atan2(ux, -uy))
-        drawn += f'<ellipse cx="{top[0]:.1f}" cy="{top[1]:.1f}" rx="{arm:.1f}" ry="{arm / 2:.1f}" transform="rotate({angle:.0f} {top[0]:.1f} {top[1]:.1f})"/>'
+        drawn += (
+            f'<ellipse cx="{top[0]:.1f}" cy="{top[1]:.1f}" rx="{arm:.1f}" ry="{arm / 2:.1f}" '
+            f'transform="rotate({angle:.0f} {top[0]:.1f} {top[1]:.1f})"/>'
+        )
     if symbol.head == "dot":
         middle = ((foot[0] + top[0]) / 2, (foot[1] + top[1]) / 2)
-        drawn += f'<circle cx="{middle[0]:.1f}" cy="{middle[1]:.1f}" r="{3 * scale:.1f}" fill="currentColor" color="{_INK[1]}"/>'
+        drawn += (
+            f'<circle cx="{middle[0]:.1f}" cy="{middle[1]:.1f}" r="{3 * scale:.1f}" '
+            f'fill="currentColor" color="{_INK[1]}"/>'
+        )
     if symbol.wave:
         drawn += f'<path d="M{top[0] - 7:.1f} {top[1]:.1f}q3.5 -5 7 0t7 0"/>'
     return drawn
@@ -192,7 +198,10 @@ def _leg(symbol: Symbol, foot: Point, top: Point, scale: float) -> str:
     if symbol.post:
         turn = 1 if symbol.post == "FP" else -1
         end = (foot[0] - turn * 8 * uy, foot[1] + turn * 8 * ux)
-        drawn += f'<path d="M{foot[0] + ux * 3:.1f} {foot[1] + uy * 3:.1f}q{-ux * 6:.1f} {-uy * 6:.1f} {end[0] - foot[0] - ux * 3:.1f} {end[1] - foot[1] - uy * 3:.1f}"/>'
+        drawn += (
+            f'<path d="M{foot[0] + ux * 3:.1f} {foot[1] + uy * 3:.1f}q{-ux * 6:.1f} '
+            f'{-uy * 6:.1f} {end[0] - foot[0] - ux * 3:.1f} {end[1] - foot[1] - uy * 3:.1f}"/>'
+        )
     return drawn
 
 

@@ -14,7 +14,8 @@ from rillstep.core.notation.stream import MOST_OPEN
 from rillstep.core.notation.tree import Again, Along, Num, Pattern, Row, Section, with_line
 from rillstep.core.stitches import Terms
 
-# Where so many of them come out in no size and in no reading, the text has other faults, and the rest stay as they stand.
+# Where so many of them come out in no size and in no reading, the text has other faults, and the rest stay as they
+# stand.
 MOST_FAILED = 12
 # What comes so early is worked by itself; further down it is quicker to take over what was worked the last time.
 EARLY = 40

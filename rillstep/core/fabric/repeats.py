@@ -132,7 +132,8 @@ def _left_before(hook: Hook, wants: set[Want], end: ToEnd, span: Span) -> int:
     if last < 1:
         return cursor.left_of(wants)
     if end.what is None and stops != cursor.left_of(wants) and not any(want.kind == "st" for want in wants):
-        # What is left is counted in what the repeat works into; a chain that counts, without a space beside it, is none of that.
+        # What is left is counted in what the repeat works into; a chain that counts, without a space beside it, is
+        # none of that.
         return cursor.left_of(wants) - (0 if last == 1 and cursor.ends_with_bare_chain else last)
     if stops < last:
         return stops - last

@@ -106,13 +106,20 @@ def _wanted(plan: TotePlan, size: GradedSize, name: str, ideal: float, units: Un
         case "side":
             return (
                 f"The front has {counts.half} stitches. The {counts.base_rounds} base rounds bring "
-                f"{counts.wedges * counts.base_rounds} of them at the ends; {value_text(counts.side, 'stitch', 'stitches')} stay straight."
+                f"{counts.wedges * counts.base_rounds} of them at the ends; {value_text(counts.side, 'stitch', 'stitches')}"
+                f" stay straight."
             )
         case "base_rounds":
-            return f"Wanted a base {show_length(target.depth_mm, units)} deep: {ideal:.1f} rounds, counted from the middle out."
+            return (
+                f"Wanted a base {show_length(target.depth_mm, units)} deep: {ideal:.1f} "
+                f"rounds, counted from the middle out."
+            )
         case "extra":
             if counts.extra:
-                return f"{counts.extra} on each long side, evenly, so that the round is a multiple of {2 * plan.half_step}."
+                return (
+                    f"{counts.extra} on each long side, evenly, so that the round is "
+                    f"a multiple of {2 * plan.half_step}."
+                )
             return "None are needed: the base itself gives the number of stitches that the wall needs."
         case "wall_rounds":
             return (
@@ -123,7 +130,8 @@ def _wanted(plan: TotePlan, size: GradedSize, name: str, ideal: float, units: Un
             return f"The opening takes {plan.handle_share:.0%} of the front: {ideal:.1f} stitches, in its very middle."
         case _:
             return (
-                f"Wanted a drop of {show_length(target.drop_mm, units)} over {counts.handle_skip} stitches: {ideal:.1f} chains. "
+                f"Wanted a drop of {show_length(target.drop_mm, units)} over {counts.handle_skip} "
+                f"stitches: {ideal:.1f} chains. "
                 f"A handle is taken to stretch by {HANDLE_STRETCH:.0%} in use (a usual value, not measured on yours)."
             )
 

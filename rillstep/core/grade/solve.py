@@ -232,14 +232,16 @@ def _base_reasons(plan: TotePlan, target: SizeTarget, base: _Base) -> list[tuple
         reasons.append(
             (
                 "around",
-                f"{base.rounds} base rounds alone already make {2 * ends} stitches; with a straight side of 1 that is {base.half * 2}.",
+                f"{base.rounds} base rounds alone already make {2 * ends} stitches; with "
+                f"a straight side of 1 that is {base.half * 2}.",
             )
         )
     elif abs(base.half - ideal_half) > 0.5:
         reasons.append(
             (
                 "around",
-                f"It must be a multiple of {2 * plan.half_step}, so that both halves hold whole repeats of {plan.wall_multiple}.",
+                f"It must be a multiple of {2 * plan.half_step}, so that both halves hold "
+                f"whole repeats of {plan.wall_multiple}.",
             )
         )
     if abs(base.rounds - ideal_rounds) > 0.5:
@@ -254,11 +256,17 @@ def _base_reasons(plan: TotePlan, target: SizeTarget, base: _Base) -> list[tuple
 
 def _lock_note(size: int, name: str, value: int, plan: TotePlan) -> GradeNote:
     why = {
-        "around": f"it must be a multiple of {2 * plan.half_step}, and leave at least 1 straight stitch beside the ends of the base",
+        "around": (
+            f"it must be a multiple of {2 * plan.half_step}, and leave at least 1 "
+            f"straight stitch beside the ends of the base"
+        ),
         "side": "with it the round is no multiple of what the wall needs, whatever extra increases are made",
         "extra": "so many increases cannot stand evenly on a side; an odd number needs a middle stitch",
         "base_rounds": "the round would have fewer stitches than the base needs",
-        "handle_skip": "it must stand in the very middle of the front, so it is odd or even as the front is, and not wider than the front",
+        "handle_skip": (
+            "it must stand in the very middle of the front, so it is odd or "
+            "even as the front is, and not wider than the front"
+        ),
         "handle_chain": "it must not be shorter than the stitches that it passes over",
         "wall_rounds": "a wall has at least 2 rounds",
     }[name]
@@ -302,7 +310,8 @@ def _tolerance_notes(size: GradedSize, index: int, units: Units) -> list[GradeNo
             why = next((text for number, text in size.because if number == numbers[name]), "")
             locked = "" if why or not target.locks else "A lock stands against it."
             message = (
-                f"The {name} of {target.name} comes to {show_length(got, units)}, {show_difference(got - wanted, units)} "
+                f"The {name} of {target.name} comes to {show_length(got, units)}, {show_difference(got - wanted, units)}"
+                f" "
                 f"from the target: more than the tolerance of {show_length(tolerance, units)}. {why or locked}".rstrip()
             )
             notes.append(GradeNote("outside-tolerance", "warning", index, name, message))

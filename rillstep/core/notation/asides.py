@@ -57,42 +57,75 @@ _FINISHES = frozenset((
     "steam", "hide", "tuck", "pin", "glue", "iron", "lace", "run",
 ))  # fmt: skip
 _PART = (
-    r"(?:corner|handle|strap|shell|fan|scallop|cluster|picot|loop|button loop|buttonhole|ch-? ?\d* ?sp|space|sp|v-?(?: ?st)?|"
-    r"increase|inc|decrease|dec|eyelet|opening|motif|group|petal|point|ring|circle|base|side|bottom|piece|panel|square|tab|flap|band|pocket|"
+    r"(?:corner|handle|strap|shell|fan|scallop|cluster|picot|loop|button loop|buttonhole|"
+    r"ch-? ?\d* ?sp|space|sp|v-?(?: ?st)?|"
+    r"increase|inc|decrease|dec|eyelet|opening|motif|group|petal|point|ring|circle|base|"
+    r"side|bottom|piece|panel|square|tab|flap|band|pocket|"
     r"front|back|body|wall|top|rim|brim|gusset|cord|tie|tassel|bobble|puff|popcorn|row|rnd|round|marker|chain)s?"
 )
-_WHICH = r"(?:(?:the|a|an|your|this|each|every|first|second|third|fourth|1st|2nd|3rd|4th|last|next|other|left|right|front|back|top|bottom|short|long|both|new|all) )*"
+_WHICH = (
+    r"(?:(?:the|a|an|your|this|each|every|first|second|third|fourth|1st|2nd|3rd|4th|"
+    r"last|next|other|left|right|front|back|top|bottom|short|long|both|new|all) )*"
+)
 # What is harmless although it names things of the craft, taken out before the rest is looked at.
 _HARMLESS = tuple(
     re.compile(rf"(?<![\w-])(?:{phrase})(?![\w-])")
     for phrase in (
         r"(?:working )?(?:in|into|through) the back (?:bumps?|humps?)(?: of the ch(?:ain)?)?(?: only)?",
-        r"(?:place|put|insert|pm|placing) (?:a |the )?(?:stitch )?marker (?:in|on) (?:the )?(?:middle|center|centre|2nd|this|corner|first|last) (?:st|stitch|sc|ch|one)(?: of (?:the )?\w+)?",
+        r"(?:place|put|insert|pm|placing) (?:a |the )?(?:stitch )?marker (?:in|on) (?:the "
+        r")?(?:middle|center|centre|2nd|this|corner|first|last) (?:st|stitch|sc|ch|"
+        r"one)(?: of (?:the )?\w+)?",
         rf"{_WHICH}{_PART} (?:just |is |are |now )*(?:made|formed|completed|complete|created|done|finished)",
-        rf"(?:to make |to form |to begin |to start |to create |for|as|forms|forming|makes|making|starting|beginning) {_WHICH}(?:\w+ )?{_PART}(?: {_PART})?",
-        r"(?:with )?(?:the )?(?:rs|ws|right sides?|wrong sides?)(?: of (?:the )?(?:work|piece|bag|panel|fabric))?(?: (?:is|are))?(?: now)?(?: facing)?(?: (?:you|up|out|outwards|in|together|towards you))?",
-        r"(?:move|moving|replace|replacing|slip|slipping|remember to move|use|using|place|placing|keep|keeping|put|carry|carrying) (?:the |a |your )?(?:stitch )?markers?(?: up)?(?: as you go)?(?: (?:each|every|in each|in every) (?:round|rnd|row))?",
-        r"(?:move|moving|remember to move) (?:the |your )?(?:stitch )?markers? (?:up |along )?(?:to|in|into) (?:the )?(?:first|last) (?:st|stitch)(?: of each (?:rnd|round|row))?",
-        r"(?:not to|do not|don't|without|to not) twist(?:ing)?(?: (?:the|your))?(?: (?:chain|ch|sts|stitches|work|foundation|it))?",
+        rf"(?:to make |to form |to begin |to start |to create |for|as|forms|forming|makes|"
+        rf"making|starting|beginning) {_WHICH}(?:\w+ )?{_PART}(?: {_PART})?",
+        r"(?:with )?(?:the )?(?:rs|ws|right sides?|wrong sides?)(?: of (?:the )?(?:work|"
+        r"piece|bag|panel|fabric))?(?: (?:is|are))?(?: now)?(?: facing)?(?: (?:you|"
+        r"up|out|outwards|in|together|towards you))?",
+        r"(?:move|moving|replace|replacing|slip|slipping|remember to move|use|using|place|"
+        r"placing|keep|keeping|put|carry|carrying) (?:the |a |your )?(?:stitch )?markers?(?: "
+        r"up)?(?: as you go)?(?: (?:each|every|in each|in every) (?:round|rnd|row))?",
+        r"(?:move|moving|remember to move) (?:the |your )?(?:stitch )?markers? (?:up |along "
+        r")?(?:to|in|into) (?:the )?(?:first|last) (?:st|stitch)(?: of each (?:rnd|"
+        r"round|row))?",
+        r"(?:not to|do not|don't|without|to not) twist(?:ing)?(?: (?:the|your))?(?: (?:chain|"
+        r"ch|sts|stitches|work|foundation|it))?",
         r"(?:the |your )?(?:chain|ch|sts|stitches) (?:is|are) not twisted",
-        r"(?:pull|pulling|draw|drawing|tighten|close|closing|cinch) (?:the |your )?(?:magic |adjustable )?ring(?: (?:closed|tight|tightly|shut))?",
-        r"(?:leave|leaving) (?:a |an )?(?:very |extra )?(?:long |short )?(?:cm |mm |in |inch |inches )?(?:yarn )?(?:tail|end|tails|ends)(?: of (?:yarn|about))?(?: (?:cm|inches|in))?",
+        r"(?:pull|pulling|draw|drawing|tighten|close|closing|cinch) (?:the |your )?(?:magic "
+        r"|adjustable )?ring(?: (?:closed|tight|tightly|shut))?",
+        r"(?:leave|leaving) (?:a |an )?(?:very |extra )?(?:long |short )?(?:cm |mm |in "
+        r"|inch |inches )?(?:yarn )?(?:tail|end|tails|ends)(?: of (?:yarn|about))?(?: "
+        r"(?:cm|inches|in))?",
         r"(?:leave|leaving|left) (?:it|the yarn|the rest of the yarn|the ball)(?: (?:attached|hanging|aside|uncut))?",
         r"(?:at|by) (?:the )?(?:end|beginning|start) of (?:the |each |every |this )?(?:row|rnd|round)",
         r"(?:each|every) (?:row|rnd|round) (?:begins|starts|ends) (?:at|in) (?:the )?(?:side|back|centre|center)",
-        r"count(?:ing)? (?:your |the )?(?:sts|stitches|rows|rounds|rnds)", r"(?:the )?(?:st|stitch) count (?:stays|remains) the same",
-        r"to (?:measure|secure|even out|shape|close|finish|tidy) (?:the )?(?:round|rnd|row|edge|bag|top|ring|bottom|last row|opening|hole|seam|base)",
-        r"(?:left|right)-hand(?:ed)?(?: side)?", r"(?:over|round|around) the (?:tail|ends?|yarn ends?)", r"(?:to|on|at|from) (?:the |your )(?:left|right)(?: (?:side|hand))?",
-        r"(?:seen |looking )?from the (?:front|back|right side|wrong side|outside|inside)", r"in (?:the )?front of (?:you|the work)", r"(?:at|on) the (?:front|back)(?: of the (?:work|bag|piece))?",
+        r"count(?:ing)? (?:your |the )?(?:sts|stitches|rows|rounds|rnds)", (r"(?:the )?(?:st|"
+            r"stitch) count (?:stays|remains) the same"),
+        r"to (?:measure|secure|even out|shape|close|finish|tidy) (?:the )?(?:round|rnd|"
+        r"row|edge|bag|top|ring|bottom|last row|opening|hole|seam|base)",
+        r"(?:left|right)-hand(?:ed)?(?: side)?", r"(?:over|round|around) the (?:tail|ends?|yarn ends?)", (r"(?:to|"
+            r"on|at|from) (?:the |your )(?:left|right)(?: (?:side|hand))?"),
+        r"(?:seen |looking )?from the (?:front|back|right side|wrong side|outside|inside)", (r"in "
+            r"(?:the )?front of (?:you|the work)"), (r"(?:at|"
+            r"on) the (?:front|back)(?: of the (?:work|bag|piece))?"),
         r"(?:lay|laying|fold|folding|hold|holding) (?:\w+ )?(?:flat|double|together|in half)(?: (?:and|so that) .*)?",
-        r"side by side", r"one (?:by|at a) (?:one|time)", r"in one go", r"at (?:the same|this|that) time", r"next to (?:you|it|each other)", r"(?:from|until|till) (?:now|here|then)(?: on)?", r"once again", r"the rest of the (?:yarn|bag|piece)",
-        r"(?:with|using) (?:(?:two|three|four|2|3|4|both|all) )?(?:strands|threads|ends|yarns)(?: of [a-z]+)?(?: held)?(?: together)?", r"strands(?: of yarn)?(?: held)? together",
-        r"(?:hold|holding|place|placing|put|putting|with|lay|laying|pin|matching) (?:(?!sts?\b|stitch|loops?\b|chs?\b|chains?\b|sps?\b|spaces?\b|rows?\b|rnds?\b)[a-z]+ ){1,5}together",
-        r"(?:with )?(?:the )?(?:\w+ )?(?:side )?facing (?:you|up|in|out|down|outwards|inwards|each other|together|towards you|away)(?: from you)?",
-        r"(?:do not|don't|without) (?:fasten(?:ing)? off|cut(?:ting)? (?:the )?yarn|break(?:ing)? (?:the )?yarn)(?: yet)?",
+        r"side by side", r"one (?:by|at a) (?:one|time)", r"in one go", r"at (?:the same|this|that) time", r"next to (?:you|it|each other)", (r"(?:from|"
+            r"until|till) (?:now|here|then)(?: on)?"), r"once again", r"the rest of the (?:yarn|bag|piece)",
+        (r"(?:with|using) (?:(?:two|three|four|2|3|4|both|all) )?(?:strands|threads|ends|"
+            r"yarns)(?: of [a-z]+)?(?: held)?(?: together)?"), (r"strands(?: "
+            r"of yarn)?(?: held)? together"),
+        r"(?:hold|holding|place|placing|put|putting|with|lay|laying|pin|matching) (?:(?!sts?\b|"
+        r"stitch|loops?\b|chs?\b|chains?\b|sps?\b|spaces?\b|rows?\b|rnds?\b)[a-z]+ "
+        r"){1,5}together",
+        r"(?:with )?(?:the )?(?:\w+ )?(?:side )?facing (?:you|up|in|out|down|outwards|inwards|"
+        r"each other|together|towards you|away)(?: from you)?",
+        r"(?:do not|don't|without) (?:fasten(?:ing)? off|cut(?:ting)? (?:the )?yarn|break(?:ing)? "
+        r"(?:the )?yarn)(?: yet)?",
         r"(?:weave|weaving|sew|darn|tuck|hide|work) in (?:all |the |any |your |both )*(?:loose |yarn )?(?:ends?|tails?)",
-        r"insert(?:ing)? (?:the |your )?hook in(?:to)? (?:the )?.*\bbelow", r"matching (?:the )?(?:sts|stitches|edges|rows|corners)", r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
-        r"(?:an |a )?(?:even|loose|firm|tight) tension", r"(?:take|taking) (?:your|the) time", r"(?:carry|carrying) (?:the |your )?(?:\w+ )?(?:yarns?|colours?|strands?|ends?) (?:along|across|up)(?: (?:inside|on the back|the back|behind))?",
+        r"insert(?:ing)? (?:the |your )?hook in(?:to)? (?:the )?.*\bbelow", (r"matching "
+            r"(?:the )?(?:sts|stitches|edges|rows|corners)"), r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
+        r"(?:an |a )?(?:even|loose|firm|tight) tension", r"(?:take|taking) (?:your|the) time", (r"(?:carry|"
+            r"carrying) (?:the |your )?(?:\w+ )?(?:yarns?|colours?|strands?|ends?) (?:along|"
+            r"across|up)(?: (?:inside|on the back|the back|behind))?"),
         r"(?:each|every) time", r"first of all", r"at (?:first|last)", r"for the (?:first|last|second) time",
     )
 )  # fmt: skip

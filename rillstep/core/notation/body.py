@@ -122,7 +122,8 @@ def _totals_of_words(text: str, number: int, context: Context) -> list[Finding]:
 
 
 _STITCHES = re.compile(
-    r"\d[\d\s(),/\[\]|:]{0,40}\s?(?:sl )?(?:sts?|stitches|sc|hdc|dc|tr|htr|dtr|ss|chs?|chains|loops|sps|spaces)\b(?!\s*(?:x|=|and)\s*\d)",
+    r"\d[\d\s(),/\[\]|:]{0,40}\s?(?:sl )?(?:sts?|stitches|sc|hdc|dc|tr|htr|dtr|ss|chs?|"
+    r"chains|loops|sps|spaces)\b(?!\s*(?:x|=|and)\s*\d)",
     re.IGNORECASE,
 )
 

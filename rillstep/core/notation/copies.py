@@ -10,23 +10,31 @@ from rillstep.core.notation.stream import Context, NotUnderstood, Stream
 from rillstep.core.notation.tree import Again, Gesture, Line, Num, Prose, Row, Section, Setup
 
 _LIKE = re.compile(
-    r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|repeat)\s+)?(?:this\s+(?:piece|panel)\s+)?(?:exactly\s+|just\s+)?"
-    r"(?:the\s+same\s+(?:way\s+)?as(?:\s+for)?|same\s+as(?:\s+for)?|as\s+(?:given\s+|instructed\s+)?for|like|as|(?:the\s+)?instructions\s+(?:of|for))\s+(?:the\s+)?(?P<rest>[A-Za-z].*)$",
+    r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|"
+    r"repeat)\s+)?(?:this\s+(?:piece|panel)\s+)?(?:exactly\s+|just\s+)?"
+    r"(?:the\s+same\s+(?:way\s+)?as(?:\s+for)?|same\s+as(?:\s+for)?|as\s+(?:given\s+|instructed\s+)?for|"
+    r"like|as|(?:the\s+)?instructions\s+(?:of|for))\s+(?:the\s+)?(?P<rest>[A-Za-z].*)$",
     re.IGNORECASE,
 )
 # "Repeat rounds 1 to 6 (8)" where a piece begins: those of the one before.
 _FROM_ONE = re.compile(
-    r"^\s*(?:repeat|rep|work|make|crochet|follow)\s+(?:rows?|rn?ds?|rounds?)\s+1\s{0,3}(?:[-–]|to|through|thru)\s{0,3}(?=\d)",
+    r"^\s*(?:repeat|rep|work|make|crochet|follow)\s+(?:rows?|rn?ds?|rounds?)\s+1\s{0,3}(?:[-–]|"
+    r"to|through|thru)\s{0,3}(?=\d)",
     re.IGNORECASE,
 )
 _UP_TO = re.compile(
-    r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|and\s+including\s+)?(?:rows?|rn?ds?|rounds?)\s+(?=\d)",
+    r"(?:,?\s{0,3}(?:up\s+)?(?:to|until|through|ending\s+after|finishing\s+after))\s+(?:the\s+)?(?:end\s+of\s+|"
+    r"and\s+including\s+)?(?:rows?|rn?ds?|rounds?)\s+(?=\d)",
     re.IGNORECASE,
 )
 _MADE = re.compile(
-    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}|two|three|four|six|eight)(?:\s+(?:alike|the\s+same|of\s+these|in\s+total|pieces|times))?"
-    r"|(?P<again>(?:this\s+|these\s+|the\s+same\s+|all\s+)?(?:steps\s+|instructions\s+)?(?:for|on|with|along)\s+(?:the\s+)?(?:other|second|opposite|back|front|next|remaining)(?:\s+[a-z]+){0,3})"
-    r"|(?P<more>(?:for\s+|to\s+make\s+)?(?:the\s+|a\s+)?(?:second|other)|another|one\s+more)(?:\s+[a-z]+){0,2}(?:\s+(?:in\s+the\s+same\s+way|the\s+same\s+way|the\s+same|exactly\s+the\s+same|in\s+the\s+same\s+manner|as\s+the\s+first|like\s+(?:this|the\s+first)))?)"
+    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}|two|three|four|six|eight)(?:\s+(?:alike|"
+    r"the\s+same|of\s+these|in\s+total|pieces|times))?"
+    r"|(?P<again>(?:this\s+|these\s+|the\s+same\s+|all\s+)?(?:steps\s+|instructions\s+)?(?:for|"
+    r"on|with|along)\s+(?:the\s+)?(?:other|second|opposite|back|front|next|remaining)(?:\s+[a-z]+){0,3})"
+    r"|(?P<more>(?:for\s+|to\s+make\s+)?(?:the\s+|a\s+)?(?:second|other)|another|one\s+more)(?:\s+[a-z]+){0,2}(?:\s+("
+    r"?:in\s+the\s+same\s+way|the\s+same\s+way|the\s+same|exactly\s+the\s+same|in\s+the\s+same\s+manner|"
+    r"as\s+the\s+first|like\s+(?:this|the\s+first)))?)"
     r"\s*[.!]?\s*$",
     re.IGNORECASE,
 )

@@ -13,11 +13,13 @@ from rillstep.core.notation.tree import Chain, FromHook, Gesture, Line, Pattern,
 from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
 
 _SUBJECT = (
-    r"(?:(?:turning|beginning|starting|initial|beg|start)\s+(?:chains?|chs?)\b(?:[- ]?(?P<a>\d))?|\bch(?:ain)?[- ]?(?P<b>\d)\b|\b(?P<c>\d)[- ]?ch(?:ain)?\b"
+    r"(?:(?:turning|beginning|starting|initial|beg|start)\s+(?:chains?|chs?)\b(?:[- ]?(?P<a>\d))?|"
+    r"\bch(?:ain)?[- ]?(?P<b>\d)\b|\b(?P<c>\d)[- ]?ch(?:ain)?\b"
     r"|\bch(?:ain)?s?\s+at\s+(?:the\s+)?(?:start|beginning|end)\b)"
 )
 _SAYS = re.compile(
-    rf"{_SUBJECT}(?:[^.;:()]|\([^()]*\)){{0,90}}?\b(?:(?P<no>(?:do(?:es)?\s*(?:not|n't)|never|not)\s*counts?|(?:is|are)\s*(?:not|n't)\s+counted)"
+    rf"{_SUBJECT}(?:[^.;:()]|\([^()]*\)){{0,90}}?\b(?:(?P<no>(?:do(?:es)?\s*(?:not|n't)|"
+    rf"never|not)\s*counts?|(?:is|are)\s*(?:not|n't)\s+counted)"
     r"|(?:counts?\s+as|=)\s+(?:(?:a|an|one|the|1|your|first|1st)\s+)*(?P<stitch>[a-z]+(?: [a-z]+)*))",
     re.IGNORECASE,
 )
@@ -46,7 +48,8 @@ def said_of_chains(text: str, terms: Terms) -> tuple[ChainSaid, ...]:
 
 
 _ABBREVIATION = re.compile(
-    r"^\W*(?P<short>[A-Za-z][\w/]{0,9}(?:[ -][A-Za-z]\w{0,5}){0,2}(?:\([^()]{1,6}\))?)\s*(?:=|:|\s[-–—]\s|\t)\s*(?P<long>[A-Za-z][A-Za-z /()'-]{1,60}?)\.?$"
+    r"^\W*(?P<short>[A-Za-z][\w/]{0,9}(?:[ -][A-Za-z]\w{0,5}){0,2}(?:\([^()]{1,6}\))?)\s*(?:=|"
+    r":|\s[-–—]\s|\t)\s*(?P<long>[A-Za-z][A-Za-z /()'-]{1,60}?)\.?$"
 )
 _MEANS = re.compile(r"^\W*(?:inc|dec|invdec|increase|decrease)\s*(?:=|:|\s[-–—]\s)\s*\S.{0,80}$", re.IGNORECASE)
 _ABBREVIATED = (

@@ -18,7 +18,8 @@ _PLAIN = re.compile(
 )
 _EVEN = re.compile(r"\b(?:evenly|around|along|across)\b", re.IGNORECASE)
 _SIDES = re.compile(
-    r"\b(?:edges?|sides?|ends|piece|rectangle|square|panel|base|bottom|outside|perimeter|(?:all|whole) (?:the )?(?:way )?around)\b",
+    r"\b(?:edges?|sides?|ends|piece|rectangle|square|panel|base|bottom|outside|perimeter|"
+    r"(?:all|whole) (?:the )?(?:way )?around)\b",
     re.IGNORECASE,
 )
 # What holds two pieces together has an edge of its own, which is not told so.
@@ -26,14 +27,17 @@ _OF_TWO = re.compile(
     r"\b(?:both|together|layers|seams?|pieces|panels|circles|squares|motifs|sew|whip)\b", re.IGNORECASE
 )
 _SO_MANY = re.compile(
-    r"(?:[:=–—-]\s?|[(\[]\s?)(?P<number>\d{1,4}(?:\s?[(\[][\d\s,;:/]{1,40}[)\]]|(?:/\d{1,4}){1,9})?)\s?(?:sts?|stitches|[a-z]{2,3})\b(?!\s(?:in(?! total| all)|on|along|down|up|per|each|across|for|at|over)\b)",
+    r"(?:[:=–—-]\s?|[(\[]\s?)(?P<number>\d{1,4}(?:\s?[(\[][\d\s,;:/]{1,40}[)\]]|(?:/\d{1,4}){1,9})?)\s?(?:sts?|"
+    r"stitches|[a-z]{2,3})\b(?!\s(?:in(?! total| all)|on|along|down|up|per|each|across|"
+    r"for|at|over)\b)",
     re.IGNORECASE,
 )
 
 
 # Of a round with a label only this is taken so; else what it does not say well would be hidden.
 _ROUND = re.compile(
-    r"\s{0,3}(?:ch\s?\d[^,.;]{0,40}[,.;]\s{0,3})?(?:(?:do not turn|turn|rotate)[,.;]\s{0,3}){0,2}(?:work\s|place\s)?[a-z]{2,3} evenly (?:all )?(?:the way )?a?round\b",
+    r"\s{0,3}(?:ch\s?\d[^,.;]{0,40}[,.;]\s{0,3})?(?:(?:do not turn|turn|rotate)[,.;]\s{0,3}){0,2}(?:work\s|"
+    r"place\s)?[a-z]{2,3} evenly (?:all )?(?:the way )?a?round\b",
     re.IGNORECASE,
 )
 

@@ -34,8 +34,11 @@ DEFINING = ("special stitches", "special stitch", "stitch guide", "special sts",
 MAX_SIZES = 10
 
 _GAUGE_REVERSED = re.compile(
-    r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
-    r"(?:rows?|rn?ds?|rounds?)\s*(?:=|to|over|in|per|make)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z ]+))?",
+    r"^\s*(?P<sts>\d{1,4}(?:\.\d{1,4})?)\s*(?:(?P<stitch>[a-z ]+?)\s*)?(?:sts?\s*)?(?:x|"
+    r"×|and|by|,)\s*(?P<rows>\d{1,4}(?:\.\d{1,4})?)\s*"
+    r"(?:rows?|rn?ds?|rounds?)\s*(?:=|to|over|in|per|make)\s*(?P<span>\d{1,4}(?:\.\d{1,4})?)\s*(?P<units>cm\b|"
+    r"in(?:ch(?:es)?)?\b|\")(?:[^a-z]*(?:x[^a-z]*(?:cm|in)\b)?)?(?:\s*(?:in|over|of)\s+(?P<later>[a-z "
+    r"]+))?",
     re.IGNORECASE,
 )
 _GAUGE = re.compile(
@@ -46,7 +49,8 @@ _GAUGE = re.compile(
 # "in waffle stitch": what the pattern is mostly worked in, by a name that needs not be known.
 _OF_A_PATTERN = re.compile(r"\b(?:stitch|st|pattern|rib|ribbing|mesh|lace)$")
 _NO_ROWS = re.compile(
-    r"^\s*\d{1,4}(?:\.\d{1,4})?\s*[a-z ]+(?:=|to|over|in|per)\s*\d{1,4}(?:\.\d{1,4})?\s*(?:cm\b|in(?:ch(?:es)?)?\b|\")\s*\.?$",
+    r"^\s*\d{1,4}(?:\.\d{1,4})?\s*[a-z ]+(?:=|to|over|in|per)\s*\d{1,4}(?:\.\d{1,4})?\s*(?:cm\b|"
+    r"in(?:ch(?:es)?)?\b|\")\s*\.?$",
     re.IGNORECASE,
 )
 
@@ -236,7 +240,9 @@ def keep_measures(head: Header, text: str) -> None:
 
 
 _LENGTH_FIRST = re.compile(
-    r"^(?P<length>\d{1,3}(?:\.\d)?\s?(?:cm|in(?:ch(?:es)?)?|\"))(?:\s?x\s?\d{1,3}\s?(?:cm|in(?:ch(?:es)?)?|\"))?\s?=\s?(?P<counts>\d.{3,60}?)(?P<stitch>\s(?:in|of)\s[a-z ]{2,40})?\.?$",
+    r"^(?P<length>\d{1,3}(?:\.\d)?\s?(?:cm|in(?:ch(?:es)?)?|\"))(?:\s?x\s?\d{1,3}\s?(?:cm|"
+    r"in(?:ch(?:es)?)?|\"))?\s?=\s?(?P<counts>\d.{3,60}?)(?P<stitch>\s(?:in|of)\s[a-z "
+    r"]{2,40})?\.?$",
     re.IGNORECASE,
 )
 
@@ -258,12 +264,18 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     unnamed = unnamed or (known is None and _OF_A_PATTERN.search(named) is not None)
     stitch = "sc" if unnamed else known
     if match is None and _NO_ROWS.match(text):
-        message = "This gauge gives no rows, so the sizes are not measured. It is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        message = (
+            "This gauge gives no rows, so the sizes are not measured. It is written "
+            "like this: “sc 20 sts x 22 rows = 10 cm”."
+        )
         findings.append(Finding("gauge-rows", "warning", span, message))
         head.extra.append(("Note", f"Gauge: {text}"))
         return
     if match is None or stitch is None:
-        message = "This gauge is kept as words, and nothing is measured by it; it is measured when it is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        message = (
+            "This gauge is kept as words, and nothing is measured by it; it is measured "
+            "when it is written like this: “sc 20 sts x 22 rows = 10 cm”."
+        )
         findings.append(Finding("gauge-form", "warning", span, message))
         head.extra.append(("Note", f"Gauge: {text}"))
         return
@@ -279,7 +291,9 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 _GAUGE_TOLD = re.compile(
-    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|rn?ds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|inch|\")",
+    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|"
+    r"rn?ds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|"
+    r"inch|\")",
     re.IGNORECASE,
 )
 

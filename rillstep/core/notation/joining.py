@@ -24,13 +24,17 @@ _ONLY_TOTAL = re.compile(
 )
 _OWN_LINE = re.compile(
     r"^\s*(?:section|sizes?|all sizes|notes?|check|define|pattern|terms|gauge|number|fasten off|cut\b|weave|with rs|"
-    r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat row|rep row|repeat rnd|rep rnd|"
-    r"(?:you (?:should |now |will )?have )?\d[\d\s(),/]*(?:rows?|rn?ds?|rounds?)\s+(?:worked|in total|total|completed?|in all|made|done))",
+    r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat "
+    r"row|rep row|repeat rnd|rep rnd|"
+    r"(?:you (?:should |now |will )?have )?\d[\d\s(),/]*(?:rows?|rn?ds?|rounds?)\s+(?:worked|"
+    r"in total|total|completed?|in all|made|done))",
     re.IGNORECASE,
 )
 
 # A label in the middle of a line, behind what ends a sentence.
-_ANOTHER = re.compile(r"(?<=[.;!)\]])\s+(?=(?:rows?|rn?ds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)", re.IGNORECASE)  # fmt: skip
+_ANOTHER = re.compile((r"(?<=[.;!)\]])\s+(?=(?:rows?|rn?ds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|"
+    r"WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|"
+    r"next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)"), re.IGNORECASE)  # fmt: skip
 # "30 cm only: Round 7: ...": a row for some sizes.
 _LIMITED = re.compile(r"^[^:]{1,60}:\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d", re.IGNORECASE)
 _ONLY = re.compile(r"^[^.;*]{1,60}\bonly\s?:\s*$", re.IGNORECASE)

@@ -17,7 +17,8 @@ from rillstep.core.stitches import Loop, stitch_words
 _WORD = r"(?P<word>rn?ds?|rounds?|rows?|r)"
 # What may stand at the very start of a line that is a row: tried in turn.
 _NUMBERED = re.compile(
-    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b\s*(?:[:.(-]|to\b|through\b))",
+    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|"
+    rf"eleven|twelve)\b\s*(?:[:.(-]|to\b|through\b))",
     re.IGNORECASE,
 )
 _ORDINAL = re.compile(
@@ -27,7 +28,8 @@ _ORDINAL = re.compile(
 )
 _NTH = r"\d{1,4}(?:st|nd|rd|th|  )"
 _NTHS = rf"{_NTH}(?:\s*(?:[-–]|to)\s*{_NTH})?"
-# "13th (15th, 17th) round: ...", "6th to 12th (14th, 16th) rounds: ...": a set of ordinals (blanked to "13   (15  , 17  )" when it is read).
+# "13th (15th, 17th) round: ...", "6th to 12th (14th, 16th) rounds: ...": a set of ordinals (blanked to "13 (15 , 17
+# )" when it is read).
 ORDINALS = re.compile(
     rf"^\s*(?={_NTHS}\s*[(\[]\s*{_NTHS}(?:\s*,\s*{_NTHS}){{0,9}}\s*[)\]]\s+{_WORD}\s*:)", re.IGNORECASE
 )
@@ -37,7 +39,12 @@ _NAMED = re.compile(
     rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
 )
 # After a full stop, an instruction must follow for what stands before it to be a label.
-_BEGINS = r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:(?:in|into|make) (?:a |an )?)?(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|make|in|start|begin|start with|begin with)\b.*\d))"
+_BEGINS = (
+    r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|"
+    r"ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:(?:in|into|make) "
+    r"(?:a |an )?)?(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|"
+    r"make|in|start|begin|start with|begin with)\b.*\d))"
+)
 # "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
 _LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
 # "7/8/9. 36/42/48 sc": likewise, with a number for each size.
@@ -50,17 +57,22 @@ _COLON = re.compile(
 )
 # "7 (9)) sc around": likewise, told by the bracket.
 _BRACKETED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\)\)\s)")
-# "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total follows.
+# "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total
+# follows.
 _BRACKETED = re.compile(
-    r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))", re.IGNORECASE
+    (r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|"
+        r"hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))"), re.IGNORECASE
 )  # fmt: skip
 # "Next 10 (12) rounds: ...": so many, all alike.
-_NEXT_FEW = re.compile(rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))", re.IGNORECASE)  # fmt: skip
+_NEXT_FEW = re.compile((rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*"
+    rf"(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))"), re.IGNORECASE)  # fmt: skip
 # "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
 _TITLED = re.compile(
-    r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|at|end|ends|from|to|in|the|on|before|until|"
+    r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|"
+    r"at|end|ends|from|to|in|the|on|before|until|"
     r"when|this|note|if|see|each|every|total|size|sizes|there|you|and|each)\b)"
-    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?::|\.{_BEGINS}))",
+    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:"
+    rf":|\.{_BEGINS}))",
     re.IGNORECASE,
 )
 # A digit after "R" and letters before it would be a word: "R3" is a label, "Rug 3" is none.
@@ -117,7 +129,8 @@ def title_of(text: str) -> str:
 
 
 _SET_LABEL = re.compile(
-    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[–—-])",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d"
+    r"{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[–—-])",
     re.IGNORECASE,
 )
 
@@ -402,7 +415,8 @@ def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
 
 # Of these none stands in the name of a row; it would be an instruction.
 _NO_NAME = re.compile(
-    r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b",
+    r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|"
+    r"twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b",
     re.IGNORECASE,
 )
 

@@ -11,9 +11,12 @@ from rillstep.core.notation.tree import Num, Onward
 from rillstep.core.stitches import stitch_words
 
 _STARTS = re.compile(
-    r"^\s*(?:cont(?:inue)?\.?|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|the\s+same|that)\s+(?:manner|way|fashion|pattern)"
-    r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|established))?|like\s+this)\b"
-    r"|^\s*(?:cont(?:inue)?\.?|carry\s+on|keep|go\s+on)\s+(?:on\s+)?(?:increasing|inc|to\s+increase|decreasing|dec|to\s+decrease)\b",
+    r"^\s*(?:cont(?:inue)?\.?|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|"
+    r"the\s+same|that)\s+(?:manner|way|fashion|pattern)"
+    r"|(?:as|in)\s+(?:the\s+)?(?:established|set|before)(?:\s+pattern)?|in\s+(?:the\s+)?pattern(?:\s+as\s+(?:set|"
+    r"established))?|like\s+this)\b"
+    r"|^\s*(?:cont(?:inue)?\.?|carry\s+on|keep|go\s+on)\s+(?:on\s+)?(?:increasing|inc|to\s+increase|"
+    r"decreasing|dec|to\s+decrease)\b",
     re.IGNORECASE,
 )
 _UNTIL = re.compile(

@@ -104,7 +104,10 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
                 if length > MOST_LENGTH
                 else "So many rows in so many sizes"
             )
-            message = f"{many} are not read at once: from here on this text is not read. Parts of it can be checked by themselves."
+            message = (
+                f"{many} are not read at once: from here on this text is not read. "
+                f"Parts of it can be checked by themselves."
+            )
             span = Span(logical.number, 1, max(2, len(logical.text) + 1))
             reading.findings.append(Finding("text-too-long", "error", span, message))
             break

@@ -51,7 +51,10 @@ def read_phrase(value: str, span: Span, terms: Terms, own: Sequence[str] = ()) -
         return Finding("phrase-known", "error", span, message)
     if meaning.lower() == NOTHING:
         if not words_change_nothing(written, own):
-            message = f"“{written}” holds a number or a word of the craft, so it cannot be said to change nothing: say what is meant."
+            message = (
+                f"“{written}” holds a number or a word of the craft, so it cannot "
+                f"be said to change nothing: say what is meant."
+            )
             return Finding("phrase-not-harmless", "error", span, message)
         return Taught(written, words, "", ())
     return Taught(written, words, meaning, tokens_of(meaning, span.line, 1))

@@ -23,8 +23,11 @@ def makes_a_loop(text: str, line: int, context: Context) -> bool:
 
 
 _EVEN = re.compile(
-    r"^\s*(?:then\s+|now\s+)?(?:(?:continue|work)\s+in\s+(?:rows|rounds|rnds)\s+of\s+\d|(?:(?:work|continue|crochet|keep|go)\b[^.;]{0,40})?\b(?:even|straight|plain|without (?:shaping|increasing|decreasing))\b"
-    r"|work\s+\d+\s*(?:[(\[][\d\s,;:/|]+[)\]]\s*)?(?:more\s+)?(?:rows|rounds|rnds)\s+(?:even|straight|plain)\b|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
+    r"^\s*(?:then\s+|now\s+)?(?:(?:continue|work)\s+in\s+(?:rows|rounds|rnds)\s+of\s+\d|"
+    r"(?:(?:work|continue|crochet|keep|go)\b[^.;]{0,40})?\b(?:even|straight|plain|"
+    r"without (?:shaping|increasing|decreasing))\b"
+    r"|work\s+\d+\s*(?:[(\[][\d\s,;:/|]+[)\]]\s*)?(?:more\s+)?(?:rows|rounds|rnds)\s+(?:even|"
+        r"straight|plain)\b|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
 )  # fmt: skip
 
 

@@ -122,7 +122,10 @@ def _rows_named(body: Stream, label: labels.Label) -> list[Finding]:
             a is None or b is None or a == b - 1 for a, b in zip(named.number.values, label.first.values, strict=True)
         )
         if named.kind == label.kind and not before:
-            message = f"The row before is worked into here, whatever its number: that it is {named.kind} {_one_of(named.number)} is not checked."
+            message = (
+                f"The row before is worked into here, whatever its number: that it "
+                f"is {named.kind} {_one_of(named.number)} is not checked."
+            )
             found.append(Finding("place-not-checked", "warning", named.number.span, message))
     return found
 

@@ -18,7 +18,8 @@ _MAKE_WORDS = {"both": 2} | {
     )
 }
 _MADE = re.compile(
-    rf"(?:[(\[]\s{{0,3}})?(?:[,–—-]\s{{0,3}})?\bmake\s{{1,3}}(\d{{1,3}}(?:\s*[(\[]\s*\d{{1,3}}(?:\s*[,:;/|]\s*\d{{1,3}})*\s*[)\]]|(?:\s*[/|,]\s*\d{{1,3}})+|\b)|(?:{'|'.join(_MAKE_WORDS)})\b)[^)\]:]*[)\]]?",
+    rf"(?:[(\[]\s{{0,3}})?(?:[,–—-]\s{{0,3}})?\bmake\s{{1,3}}(\d{{1,3}}(?:\s*[(\[]\s*\d{{1,3}}(?:\s*[,:;/|"
+    rf"]\s*\d{{1,3}})*\s*[)\]]|(?:\s*[/|,]\s*\d{{1,3}})+|\b)|(?:{'|'.join(_MAKE_WORDS)})\b)[^)\]:]*[)\]]?",
     re.IGNORECASE,
 )
 _ON = re.compile(
@@ -26,7 +27,8 @@ _ON = re.compile(
     re.IGNORECASE,
 )
 _ALONG = re.compile(
-    r"^(?:,\s*)?(?:work(?:ed|ing)? )?(?:along|on) (?:the )?(?P<edge>foundation (?:chain|ch|edge)|row ends|side|edge|last row|top) of (?P<title>.+)$",
+    r"^(?:,\s*)?(?:work(?:ed|ing)? )?(?:along|on) (?:the )?(?P<edge>foundation (?:chain|"
+    r"ch|edge)|row ends|side|edge|last row|top) of (?P<title>.+)$",
     re.IGNORECASE,
 )
 # Words of a bare heading that say what the piece is.
@@ -41,7 +43,9 @@ _ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "
 
 # A piece that begins so is worked on another one.
 _JOINS = re.compile(
-    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|using [^,.]{1,30}, join|with [^,.]{1,30}, join|(?:sk|skip|miss)\b[^.]{1,80}\b(?:re)?(?:join|attach))\b",
+    r"^\s*(?:with (?:rs|ws|the right side|right side)[^,.]*,\s*)?(?:join|attach|rejoin|"
+    r"using [^,.]{1,30}, join|with [^,.]{1,30}, join|(?:sk|skip|miss)\b[^.]{1,80}\b(?:re)?(?:join|"
+    r"attach))\b",
     re.IGNORECASE,
 )
 
@@ -239,7 +243,8 @@ def part_title(text: str) -> str:
 
 
 _JOINS_TO = re.compile(
-    r"\b(?:re)?(?:join|attach)\b[^.;]{0,60}?\b(?:to|in|at|into)\b[^.;]{0,40}?\b(?:of|on|along)\s+(?:the\s+)?(?P<piece>[A-Za-z][\w ]{1,40})",
+    r"\b(?:re)?(?:join|attach)\b[^.;]{0,60}?\b(?:to|in|at|into)\b[^.;]{0,40}?\b(?:of|on|"
+    r"along)\s+(?:the\s+)?(?P<piece>[A-Za-z][\w ]{1,40})",
     re.IGNORECASE,
 )
 
@@ -307,7 +312,9 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
         role = "disc"
     works_on = _JOINS.match(following) or _WORKS_ON.search(title)
     anew = (label is None and not works_on) or re.search(
-        r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|\bmr\b|\bmagic\b|\bf(?:sc|hdc|dc)\b|\bfoundation (?:sc|hdc|dc|single|half|double)\b",
+        r"\bfrom (?:the |your )?hook\b|\b(?:in|into|a|magic|adjustable) (?:the |a )?ring\b|"
+        r"\bmr\b|\bmagic\b|\bf(?:sc|hdc|dc)\b|\bfoundation (?:sc|hdc|dc|single|half|"
+        r"double)\b",
         following,
         re.IGNORECASE,
     )

@@ -14,10 +14,22 @@ from rillstep.core.notation.tree import Chain, Gesture, Kept, Setup, Skip, Step
 from rillstep.core.notation.unlabelled import starts_piece
 
 SETUP = re.compile(
-    r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|\.(?=\d)){1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable|slip|sliding)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
-    r"(?P<rest>(?<=chain:\s)\d+(?:\s*[(\[][^()\[\]]*[)\]])?(?!\s*(?:ch|st|sc|[\d,(\[]))|ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|adjustable|slip|sliding) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|chs|chain|chains)\b)",
+    r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|"
+    r"set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|"
+    r"\.(?=\d)){1,60}?,\s*)?"
+    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make "
+    r"a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin "
+    r"with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable|"
+    r"slip|sliding)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
+    r"(?P<rest>(?<=chain:\s)\d+(?:\s*[(\[][^()\[\]]*[)\]])?(?!\s*(?:ch|st|sc|[\d,(\[]))|"
+    r"ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|"
+    r"eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|"
+    r"\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|"
+    r"adjustable|slip|sliding) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
+    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|"
+    r"miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with "
+    r"rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|"
+    r"chs|chain|chains)\b)",
     re.IGNORECASE,
 )
 
@@ -27,8 +39,10 @@ MOST_BEFORE = 3
 
 # What may be said before a foundation, and is said by it: "Foundation chain:", "To begin, make a slip knot and".
 _SETTING_UP = re.compile(
-    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)?\s*[:,]?\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?"
-    r"(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your))?\s*(?:a\s+)?(?:foundation\s+)?(?:chain:\s*)?",
+    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)?\s*[:,]?\s*(?:make "
+    r"a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?"
+    r"(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your))?\s*(?:a\s+)?(?:foundatio"
+    r"n\s+)?(?:chain:\s*)?",
     re.IGNORECASE,
 )
 
@@ -37,7 +51,8 @@ _SET_UP_LEAD = re.compile(
     r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE
 )
 _SET_UP_TAIL = re.compile(
-    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$",
+    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|"
+    r"begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$",
     re.IGNORECASE,
 )
 

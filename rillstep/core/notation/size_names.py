@@ -5,7 +5,9 @@ from collections.abc import Sequence
 
 # Names of sizes in ordinary use; letters only as capitals.
 NAME = re.compile(
-    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|maxi|petite|tiny|standard|regular|oversized|baby|infant|child|kids?|junior|youth|toddler|teen|adult|sm|med|lg|lrg|sml)"
+    r"\b(?:(?i:extra[ -]?(?:small|large)|x-(?:small|large)|small|medium|large|mini|midi|"
+    r"maxi|petite|tiny|standard|regular|oversized|baby|infant|child|kids?|junior|youth|"
+    r"toddler|teen|adult|sm|med|lg|lrg|sml)"
     r"|XXS|XS|S|M|L|XL|XXL|[23]XL)\b"
 )
 _LENGTH = r"\d{1,3}(?:\.\d)?\s?(?:cm|mm|inches|inch|in|\"|ml|l)"

@@ -17,11 +17,13 @@ _AFTER = re.compile(
 )
 # What may stand before a row and name its sizes: "Large only: Rnd 8: ...", "[L only] Rnd 8: ...".
 _PREFIX = re.compile(
-    r"^\s*+(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s{0,3}:?|:|\s{1,3}[-–—])\s*+(?=(?:rn?ds?|rounds?|rows?|r)\.?\s*\d|(?:next|last|final)\s+(?:rn?ds?|rounds?|rows?)\b)",
+    r"^\s*+(?P<open>[\[(]?)(?P<names>[^:()\[\]]{1,60}?)(?:[\])]\s{0,3}:?|:|\s{1,3}[-–—])\s*+(?=(?:rn?ds?|"
+    r"rounds?|rows?|r)\.?\s*\d|(?:next|last|final)\s+(?:rn?ds?|rounds?|rows?)\b)",
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
-_WITHIN = re.compile(r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.|]|[-–—]\s)", re.IGNORECASE)  # fmt: skip
+_WITHIN = re.compile((r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|"
+    r"\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.|]|[-–—]\s)"), re.IGNORECASE)  # fmt: skip
 # A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
 _DASHED = re.compile(
     r"(?:(?<!\d)\d{1,6}|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]"
@@ -75,12 +77,14 @@ def sizes_named(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
 
 
 _PLACED = re.compile(
-    r"^(?:for\s+)?(?:the\s+)?(?:(?P<count>two|three|four|2|3|4)\s+)?(?:(?P<last>larger|largest|bigger|biggest|last)|(?P<first>smaller|smallest|first))"
+    r"^(?:for\s+)?(?:the\s+)?(?:(?P<count>two|three|four|2|3|4)\s+)?(?:(?P<last>larger|"
+    r"largest|bigger|biggest|last)|(?P<first>smaller|smallest|first))"
     r"(?:\s+(?P<more>two|three|four|2|3|4))?\s+(?:sizes?|bags?|versions?)(?:\s+only)?$",
     re.IGNORECASE,
 )
 _EXCEPT = re.compile(
-    r"^(?:for\s+)?all\s+(?:sizes\s+)?(?:but|except|except for|apart from)\s+(?:the\s+)?(?P<which>smallest|first|largest|last)(?:\s+size)?(?:\s+only)?$",
+    r"^(?:for\s+)?all\s+(?:sizes\s+)?(?:but|except|except for|apart from)\s+(?:the\s+)?(?P<which>smallest|"
+    r"first|largest|last)(?:\s+size)?(?:\s+only)?$",
     re.IGNORECASE,
 )
 _COUNTS = {"two": 2, "three": 3, "four": 4}
@@ -179,7 +183,8 @@ def limited(text: str, names: tuple[str, ...]) -> Limited | None:
 
 # "8. (M, L) (1 sc, 2 sc in next st) 6 times", "Rnd 8 (L) sc around": no colon tells the label.
 _BEHIND = re.compile(
-    r"^\s*(?:(?:rn?ds?|rounds?|rows?|r)\.?\s{0,2})?\d{1,3}[.)]?\s{0,2}(?P<said>[(\[](?P<names>[^()\[\]:]{1,60})[)\]])\s{0,3}(?=\S)",
+    r"^\s*(?:(?:rn?ds?|rounds?|rows?|r)\.?\s{0,2})?\d{1,3}[.)]?\s{0,2}(?P<said>[(\[](?P<names>[^()\[\]:]{1,60})[)\]])"
+    r"\s{0,3}(?=\S)",
     re.IGNORECASE,
 )
 

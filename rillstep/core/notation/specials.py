@@ -31,7 +31,8 @@ _WORKED = re.compile(
 
 # A line of notes that defines a stitch says so by its name.
 _DEFINES = re.compile(
-    r"^\W*+(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|bobble|popcorn|petal|crossed?|bean|corner)\b)"
+    r"^\W*+(?P<name>(?=[^:=]*\b(?:st|stitch|shell|cluster|cl|fan|v|picot|group|block|scallop|"
+    r"bobble|popcorn|petal|crossed?|bean|corner)\b)"
     r"[A-Za-z][\w-]*(?: [\w-]+){0,3}(?:\s*\([^()]{1,20}\))?)(?:\s*[:=]\s*|\s+[-–—]\s+)(?=.*\b(?:in|into)\b)",
     re.IGNORECASE,
 )

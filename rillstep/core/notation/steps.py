@@ -348,7 +348,10 @@ def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing:
     foreign = _foreign_word(stream, start)
     if foreign is not None:
         other = "UK" if stream.context.terms == "US" else "US"
-        message = f"“{foreign}” is a {other} name, and this text is in {stream.context.terms} terms: “{words}” is not understood."
+        message = (
+            f"“{foreign}” is a {other} name, and this text is in {stream.context.terms} "
+            f"terms: “{words}” is not understood."
+        )
         stream.findings.append(Finding("terms-mixed", "error", span, message))
         return
     detail = f": {problem.message}" if problem.message else ""

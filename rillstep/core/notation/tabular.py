@@ -9,12 +9,14 @@ from rillstep.core.notation.labels import ORDINALS
 
 # "R7/R8: ...", "R8-R18/R9-R21: ...": likewise.
 _SLASH_WORDS = re.compile(
-    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|[-–]\s))",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+(?:\s*[-–/]\s*(?:r|rn?ds?|rounds?|rows?)\.?\s*\d+){1,19}(?=\s*(?:[:.)]|"
+    r"[-–]\s))",
     re.IGNORECASE,
 )
 # "R2-R20 [R26] [R32]:", "R10-R12 (R12-R14):"
 _SET_WORDS = re.compile(
-    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2}\d+(?:(?:[\s(),\[\]/–—-]{1,4}|\sto\s)(?:(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2})?\d+){1,39}[)\]]?(?=\s{0,3}:)",
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,2}\d+(?:(?:[\s(),\[\]/–—-]{1,4}|\sto\s)(?:(?:r|"
+    r"rn?ds?|rounds?|rows?)\.?\s{0,2})?\d+){1,39}[)\]]?(?=\s{0,3}:)",
     re.IGNORECASE,
 )
 # "Rnd 1 <tab> sc in each st around <tab> 24": the columns of a table.

@@ -21,9 +21,12 @@ _SET = re.compile(
 )
 _TWO = re.compile(r"\d\s{0,3}[/|(\[]\s{0,3}\d|[(\[]\s{0,3}\d{1,5}\s{0,3}[,;:]\s{0,3}\d{1,5}\s{0,3}[)\]]")
 
-# Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows 4-16 (4-20)".
+# Two numbers are a set where a number of repeats and a total cannot stand: "ch 32 (38)", "next 9 (11) sts", "Rows
+# 4-16 (4-20)".
 _PAIR = re.compile(
-    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|\(\d{1,5}\s?\(\d{1,5}\)\)|(?<!\d)\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}(?:sts?|stitches|sc|hdc|dc|tr|chs?|sps?)\b|"
+    r"(?:\b(?:ch|chain|next|first|last)\s+\d+\s*[(\[]\s*\d+\s*[)\]]|\(\d{1,5}\s?\(\d{1,5}\)\)|"
+    r"(?<!\d)\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}(?:sts?|stitches|"
+    r"sc|hdc|dc|tr|chs?|sps?)\b|"
     r"(?<!\d)\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[(\[]\s{0,3}\d{1,6}\s{0,3}[-–]\s{0,3}\d{1,6}\s{0,3}[)\]]\s{0,3}:)",
     re.IGNORECASE,
 )
@@ -140,5 +143,8 @@ def _counted(raws: Sequence[str]) -> Told | None:
         return None
     names = tuple(str(number + 1) for number in range(length))
     repair = Repair("Name the sizes", (Edit(Span(1, 1, 1), f"Sizes: {', '.join(names)}\n"),))
-    message = f"No sizes are named; the sets have {length} numbers, so this is read as {length} sizes. Name them: “Sizes: S, M, L”."
+    message = (
+        f"No sizes are named; the sets have {length} numbers, so this is read as "
+        f"{length} sizes. Name them: “Sizes: S, M, L”."
+    )
     return Told(names, (), (Finding("sizes-not-named", "warning", Span(1, 1, 2), message, repairs=(repair,)),))

@@ -43,8 +43,14 @@ _LEADING = (
 )  # fmt: skip
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _INSTRUCTS = re.compile(
-    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{0,30}\sfoundation\s+(?:sc|hdc|dc|single|half|double)\b|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
-    r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:cont(?:inue)?\.?|carry on|keep)\b[^.;]{0,60}\b(?:increasing|decreasing|inc|dec)\s+\d|^\s*(?:cont(?:inue)?\.?|keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
+    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{0,30}\sfoundation\s+(?:sc|hdc|dc|single|half|"
+    r"double)\b|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|"
+    r"hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
+    r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:cont(?:inue)?\.?|"
+    r"carry on|keep)\b[^.;]{0,60}\b(?:increasing|decreasing|inc|dec)\s+\d|^\s*(?:cont(?:inue)?\.?|"
+    r"keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl "
+    r"st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|"
+    r"around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
 )  # fmt: skip
 # A gauge that is told works nothing.
@@ -217,5 +223,8 @@ def only_a_loop(steps: tuple[Step, ...]) -> bool:
 
 def not_worked(span: Span) -> Finding:
     """The warning for such a line."""
-    message = "This line has no label and is kept as words: it is not worked. Begin it with “Rnd 9:” or “Row 9:” to have it proved."
+    message = (
+        "This line has no label and is kept as words: it is not worked. Begin it "
+        "with “Rnd 9:” or “Row 9:” to have it proved."
+    )
     return Finding("not-worked", "warning", span, message)

@@ -54,7 +54,8 @@ def read_what(stream: Stream) -> What | None:
         stream.next()  # "each of the 40 foundation ch"
     what = row_end(stream) or _stitch_or_chain(stream)
     if what is None and corner:
-        # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two sides.
+        # Of a piece that was rotated, the corner is the first place of the next side, or one of its own between two
+        # sides.
         between = stream.any_of("between sides", "between the sides", "between two sides")
         return What("gap" if between or stream.choose(2, "corner") == 1 else "st and sp", corner=True)
     if what is None:

@@ -19,7 +19,8 @@ _WORDS = {
 _DIRECTION = re.compile(
     r"\b(?:(?:counter|anti)-?clockwise|clockwise|(?:left|right)(?:most|wards)"
     r"|(?<!left )(?<!all )right(?!\s+(?:sides?|angles?|away|up)\b)"
-    r"|(?<!is )(?<!are )(?<!sts )(?<!stitches )(?<!loops )(?<!yarn )left(?!\s*(?:over|free|unworked|alone|for)\b)(?!-over))"
+    r"|(?<!is )(?<!are )(?<!sts )(?<!stitches )(?<!loops )(?<!yarn )left(?!\s*(?:over|free|"
+    r"unworked|alone|for)\b)(?!-over))"
     r"(?![A-Za-z])",
     re.IGNORECASE,
 )

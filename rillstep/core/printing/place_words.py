@@ -50,7 +50,10 @@ def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
             space = word if what.length is None else f"ch-{write_number(what.length)} {word}"
             return corner + space if what.kind == "sp" else f"st and {space}"
         case "st" if what.between == 1:
-            return f"{'sps' if plural else 'sp'} between {abbreviation(what.stitch, terms) + ' ' if what.stitch else ''}sts"
+            return (
+                f"{'sps' if plural else 'sp'} between {abbreviation(what.stitch, terms) + ' ' if what.stitch else ''}"
+                f"sts"
+            )
         case "st" if what.between:
             return (
                 f"{'sps' if plural else 'sp'} between {what.between}-{abbreviation(what.stitch or 'dc', terms)} groups"

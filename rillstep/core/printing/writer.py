@@ -106,7 +106,10 @@ def _gesture(step: Gesture, terms: Terms) -> str:
         case "aside":
             return step.name
         case "leave rest unworked" if isinstance(step.into, Next):
-            return f"leave rem {write_number(step.into.count)} {write_what(step.into.what, not step.into.count.is_always(1), terms)} unworked"
+            return (
+                f"leave rem {write_number(step.into.count)} {write_what(step.into.what, not step.into.count.is_always(1), terms)}"
+                f" unworked"
+            )
         case kind:
             return _GESTURES.get(kind, kind)
 
@@ -137,7 +140,10 @@ def write_step(step: Step, terms: Terms) -> str:
         case Chain():
             return _chain(step, terms)
         case Closing(length, stitch, space):
-            return f"ch {write_number(length)}, {abbreviation(stitch, terms)} in first st to close (counts as ch-{write_number(space)} sp)"
+            return (
+                f"ch {write_number(length)}, {abbreviation(stitch, terms)} in first "
+                f"st to close (counts as ch-{write_number(space)} sp)"
+            )
         case Group(steps, into):
             return f"({', '.join(_within(step, terms) for step in steps)}) {write_into(into, True, terms)}"
         case EachKind(works, end):
@@ -150,7 +156,11 @@ def write_step(step: Step, terms: Terms) -> str:
             return words
         case Spread(stitch, change, more, end):
             word = "increasing" if more else "decreasing"
-            return f"{abbreviation(stitch, terms)} in each st {write_end(end, terms)}, {word} {write_number(change)} {'st' if change.is_always(1) else 'sts'} evenly"
+            return (
+                f"{abbreviation(stitch, terms)} in each st {write_end(end, terms)}, "
+                f"{word} {write_number(change)} {'st' if change.is_always(1) else 'sts'} "
+                f"evenly"
+            )
         case Foundation(stitch, count):
             return f"foundation {abbreviation(stitch, terms)} {write_number(count)}"
         case Repeat(steps, times):

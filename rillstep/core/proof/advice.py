@@ -55,7 +55,10 @@ def _beginning(section: Section, terms: Terms) -> Iterator[str]:
         name = f"a {stitch}" if stitch != "st" else "a stitch"
         long = next((v for v in counted[0].length.values if v is not None), 0)
         which = f"ch {long}" if any(not chain.length.is_always(long) for chain in chains) else "chain"
-        yield f"The starting {which} counts as {name}: the last stitch of the next {'round' if rounds else 'row'} goes into its top."
+        yield (
+            f"The starting {which} counts as {name}: the last stitch of the next {'round' if rounds else 'row'} "
+            f"goes into its top."
+        )
     if not_counted:
         yield (
             "The starting chain is not a stitch: skip it, and the joining slip stitch too, when you come round."
@@ -92,6 +95,9 @@ def _counting(section: Section, terms: Terms) -> Iterator[str]:
     elif flat:
         yield f"To count {word}, count the bands of upright {abbreviation(stitch, terms)}: each band is one."
     elif basic(stitch).turning_chain <= 1:
-        yield f"To count {word}, look at the outside: each is a line of stitches like a V. Count them straight up from the marker."
+        yield (
+            f"To count {word}, look at the outside: each is a line of stitches like a "
+            f"V. Count them straight up from the marker."
+        )
     else:
         yield f"To count {word}, count the ridges on the outside, straight up from where they begin."

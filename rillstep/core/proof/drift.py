@@ -38,8 +38,10 @@ def drift(subject: Subject) -> list[Finding]:
             around = line.start.counts().sts
             if line.line.kind == "Rnd" and line.openings and moved >= WORTH_A_WORD and around:
                 message = (
-                    f"{write_label(line.line)}{subject.in_size(work.size)} counts its openings from the start of the round, "
-                    f"which has moved by about {moved:.0f} of {around} stitches: lay the bag flat, and begin at its side."
+                    f"{write_label(line.line)}{subject.in_size(work.size)} counts its openings "
+                    f"from the start of the round, "
+                    f"which has moved by about {moved:.0f} of {around} stitches: lay the "
+                    f"bag flat, and begin at its side."
                 )
                 found.append(Finding("start-drifted", "caution", line.line.span, message, work.size, 0, round(moved)))
             moved += _of_line(line, where.worked, work.size)

@@ -64,7 +64,10 @@ def _counted_in_some(worked: WorkedLine, span: Span) -> list[Finding]:
     odd = [size for size, counts in counted.items() if counts == few]
     names = " and ".join(worked.sizes[size] for size in odd)
     does = "counts as a stitch" if few else "does not count as a stitch"
-    message = f"The total is true in size {names} only when the starting chain {does}, and in the other sizes only when it {'does not' if few else 'does'}."
+    message = (
+        f"The total is true in size {names} only when the starting chain {does}, "
+        f"and in the other sizes only when it {'does not' if few else 'does'}."
+    )
     return [
         Finding("starting-chain-uneven", "error", span, message, odd[0] if len(odd) == 1 and len(counted) > 2 else None)
     ]

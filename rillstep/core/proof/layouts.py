@@ -17,9 +17,11 @@ _LAYS_OUT = re.compile(
     r"\b(?:arrange|lay|join|sew|seam|assemble|place|connect|whip ?stitch|crochet|stitch)\w*\b", re.IGNORECASE
 )
 _ROWS_OF = re.compile(
-    rf"(?P<down>{_SET})\s+(?:rows?|strips?|columns?)\s+(?:of|with)\s+(?P<across>{_SET})(?:\s*(?:each|squares?|motifs?))?"
+    rf"(?P<down>{_SET})\s+(?:rows?|strips?|columns?)\s+(?:of|with)\s+(?P<across>{_SET})(?:\s*(?:each|"
+    rf"squares?|motifs?))?"
     rf"|(?P<wide>{_SET})\s*(?:x|×|by)\s*(?P<high>{_SET})\s+(?:grid|layout|squares|motifs|rectangle|panel)"
-    rf"|(?P<over>{_SET})\s+(?:squares |motifs )?across\s+(?:and|by|x)\s+(?P<below>{_SET})\s+(?:squares |motifs )?(?:down|high|up)",
+    rf"|(?P<over>{_SET})\s+(?:squares |motifs )?across\s+(?:and|by|x)\s+(?P<below>{_SET})\s+(?:squares "
+    rf"|motifs )?(?:down|high|up)",
     re.IGNORECASE,
 )
 # So many are not all of them.

@@ -65,7 +65,10 @@ def spaces_alike(line: WorkedLine) -> list[Finding]:
         usual = max((odd - 1, odd + 1), key=lambda length: spaces.get(length, 0))
         often = spaces.get(usual, 0)
         if often >= _FEWEST:
-            message = f"{write_label(line.line)}{line.in_size(work.size)} makes {often} ch-{usual} spaces and a single one of ch {odd}."
+            message = (
+                f"{write_label(line.line)}{line.in_size(work.size)} makes {often} "
+                f"ch-{usual} spaces and a single one of ch {odd}."
+            )
             found.append(Finding("space-odd", "warning", line.line.span, message, work.size, usual, odd))
     return found
 
@@ -96,7 +99,8 @@ def _uneven(subject: Subject, rounds: list[_Motifs], size: int) -> list[Finding]
             continue  # all alike, or a spacing that is meant to vary
         assert isinstance(one.line.line, Row | Again)
         message = (
-            f"{write_label(one.line.line)}{subject.in_size(size)}: the motifs are not even around: {usual - 1} stitches "
+            f"{write_label(one.line.line)}{subject.in_size(size)}: the motifs are not even "
+            f"around: {usual - 1} stitches "
             f"between two of them, but {odd[0] - 1} in one place."
         )
         found.append(Finding("motifs-uneven", "warning", one.line.line.span, message, size, usual - 1, odd[0] - 1))

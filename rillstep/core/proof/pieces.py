@@ -47,7 +47,10 @@ def seams(subject: Subject) -> list[Finding]:
             if one is None or other is None or one == other:
                 continue
             names = [f"the {side.edge} of {titles[side.section]}" for side in sides]
-            message = f"This seam joins unequal edges{subject.in_size(work.size)}: {names[0]} has {one}, {names[1]} has {other}."
+            message = (
+                f"This seam joins unequal edges{subject.in_size(work.size)}: {names[0]} "
+                f"has {one}, {names[1]} has {other}."
+            )
             found.append(Finding("seam-unequal", "warning", span, message, work.size, one, other))
     return found
 
@@ -124,7 +127,8 @@ def straps_alike(subject: Subject) -> list[Finding]:
             one, two = (_strap(work, i) for i in (other, index))
             if one != two and None not in (*one, *two):
                 message = (
-                    f"{subject.pattern.sections[other].title} and {section.title} are not alike{subject.in_size(work.size)}: "
+                    f"{subject.pattern.sections[other].title} and {section.title} are not "
+                    f"alike{subject.in_size(work.size)}: "
                     f"{one[0]} rows of {one[1]} stitches, and {two[0]} rows of {two[1]}."
                 )
                 found.append(Finding("straps-not-alike", "error", section.span, message, work.size, one[0], two[0]))
@@ -194,7 +198,10 @@ def _off_centre(
     off = (there - here) % around - around / 2
     if b - a + 1 == width and abs(off) < 0.51:
         return []
-    message = f"{section.title} is not centred{subject.in_size(work.size)}: it is joined {abs(off):g} stitches off the place opposite."
+    message = (
+        f"{section.title} is not centred{subject.in_size(work.size)}: it is joined "
+        f"{abs(off):g} stitches off the place opposite."
+    )
     if b - a + 1 != width:
         message = f"{section.title}{subject.in_size(work.size)} is {width} stitches wide, and is joined to {b - a + 1}."
     return [Finding("strap-not-centred", "error", span, message, work.size, around / 2, (there - here) % around)]

@@ -76,7 +76,10 @@ def _each_round(subject: Subject, line: LineWork, size: int) -> list[Finding]:
         if not total.each:
             continue
         if len(total.each) != line.line.rounds(size):
-            message = f"{write_label(line.line)}{subject.in_size(size)} has {line.line.rounds(size)} rounds, and {len(total.each)} totals."
+            message = (
+                f"{write_label(line.line)}{subject.in_size(size)} has {line.line.rounds(size)} "
+                f"rounds, and {len(total.each)} totals."
+            )
             return [
                 Finding("set-length", "error", total.count.span, message, size, line.line.rounds(size), len(total.each))
             ]
@@ -155,7 +158,10 @@ def by_manner(worked: WorkedLine) -> list[Finding]:
     line = worked.line
     if not isinstance(line, Row) or line.broken or not any(isinstance(step, Onward) for step in line.steps):
         return []
-    message = "How these rows are worked is told by those before them: they are counted by how those grow, and not worked stitch by stitch."
+    message = (
+        "How these rows are worked is told by those before them: they are counted "
+        "by how those grow, and not worked stitch by stitch."
+    )
     return [Finding("manner-not-worked", "warning", line.span, message)]
 
 
@@ -169,7 +175,10 @@ def of_foundation(worked: WorkedLine) -> list[Finding]:
         for work in worked.done:
             stated, chains = total.count.at(work.size), work.end.counts().loose
             if not work.end.foundation or total.what not in ("ch", "sts") or (total.what == "sts" and stated != chains):
-                message = f"{stated} {'spaces' if total.what == 'sp' else total.what} are stated here, and nothing is held to that number."
+                message = (
+                    f"{stated} {'spaces' if total.what == 'sp' else total.what} are "
+                    f"stated here, and nothing is held to that number."
+                )
                 found.append(Finding("total-not-checked", "warning", total.count.span, message))
                 break
             if stated != chains:
