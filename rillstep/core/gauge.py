@@ -56,7 +56,8 @@ def gauge_from_swatch(
 
 
 def rounded(gauge: Gauge, units: Units) -> Gauge:
-    """The gauge as it is printed: rounded to 0.01 stitch over 10 cm or 4 in. Too small a gauge to be printed stays as it is."""
+    """The gauge as it is printed: rounded to 0.01 stitch over 10 cm or 4 in. Too small a gauge to be printed stays as
+    it is."""
     across, up = gauge.per_span(units)
     span_mm = GAUGE_SPAN[units] * MM_PER[units]
     return gauge_from_counts(gauge.stitch, across, up, span_mm) if across and up else gauge

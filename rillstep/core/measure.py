@@ -77,7 +77,8 @@ def handle_length_mm(drop_mm: float, gap_mm: float, allowance_mm: float = 0.0) -
 
 
 def oval_flatness(sts: int, radius_mm: float, straight: float, gauge: Gauge) -> float:
-    """Stitches there are over stitches that the outline has room for: `radius_mm` is the height of all rounds of an oval or disc."""
+    """Stitches there are over stitches that the outline has room for: `radius_mm` is the height of all rounds of an
+    oval or disc."""
     outline = 2 * straight * gauge.width_mm + 2 * math.pi * radius_mm
     return sts * gauge.width_mm / outline
 

@@ -113,7 +113,8 @@ def stitch_words(terms: Terms) -> dict[str, str]:
 
 @lru_cache(maxsize=4)
 def long_names(terms: Terms) -> dict[str, list[tuple[tuple[str, ...], str]]]:
-    """Names written in full by their first word, the longest first: {"half": [(("half", "double", "crochet"), "hdc")]}."""
+    """Names written in full by their first word, the longest first: {"half": [(("half", "double", "crochet"),
+    "hdc")]}."""
     found: list[tuple[tuple[str, ...], str]] = [
         (("sl", "st"), "sl st"),
         (("sl", "sts"), "sl st"),

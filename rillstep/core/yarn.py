@@ -71,7 +71,8 @@ class YarnNeed:
 
 
 def tally(work: SizeWork, from_line: int = 0, to_line: int = 10**9, sections: tuple[Section, ...] = ()) -> Tally:
-    """What is worked in the lines of a range of line numbers, in one size; `sections` say how many of each piece are made."""
+    """What is worked in the lines of a range of line numbers, in one size; `sections` say how many of each piece are
+    made."""
     stitches: Counter[str] = Counter()
     chains = joins = 0
     for line in work.lines:

@@ -68,14 +68,16 @@ class OwnMariaDb:
             subprocess.run(
                 [_program("mariadb-install-db"), "--no-defaults", f"--datadir={data}", f"--tmpdir={scratch}",
                  "--auth-root-authentication-method=normal", "--skip-test-db", *as_root],
-                check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, env={**os.environ, "TMPDIR": str(scratch)},
+                check=True, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
+                env={**os.environ, "TMPDIR": str(scratch)},
             )  # fmt: skip
             installed.touch()  # only now: an installation that was cut off is made anew
         self.port = self.port or free_port()
         log = (self.folder / "mariadb.log").open("ab")
         self.process = subprocess.Popen(
             [_program("mariadbd"), "--no-defaults", f"--datadir={data}", f"--socket={self.socket_path}",
-             f"--port={self.port}", "--bind-address=127.0.0.1", f"--pid-file={self.folder / 'mariadb.pid'}", f"--tmpdir={scratch}",
+             f"--port={self.port}", "--bind-address=127.0.0.1", f"--pid-file={self.folder / 'mariadb.pid'}",
+             f"--tmpdir={scratch}",
              "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
              "--sql-mode=STRICT_ALL_TABLES", "--max-connections=80", *as_root],
             stdout=log, stderr=log, start_new_session=True,

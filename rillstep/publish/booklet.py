@@ -138,7 +138,8 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
         case Again():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
-                "row", source, write_label(line), f"{write_again(line, terms)}.", write_stated(line, terms), proof.mark, proof.sts,
+                "row", source, write_label(line), f"{write_again(line, terms)}.", write_stated(line, terms),
+                proof.mark, proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)
@@ -203,6 +204,7 @@ def booklet(
     drop = max((shape.drop_mm for shape in shapes), default=0.0)
     return Booklet(
         design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,
-        (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms), cautions_for(design.yarn.fibre, drop),
+        (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms),
+        cautions_for(design.yarn.fibre, drop),
         booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip

@@ -31,7 +31,8 @@ def sheet(reprint: Reprint, terms: Terms, hand: Hand = "right") -> Booklet:
     materials = tuple(f"{key}: {text}" for key, text in pattern.extra if key != "Note")
     return Booklet(
         pattern.name or "Pattern", pattern.sizes, reprint.ok, materials, gauge, _measures(reprint),
-        abbreviations_used(pattern, terms), _notes(pattern, terms, hand), (), booklet_sections(reprint, terms), reprint.text,
+        abbreviations_used(pattern, terms), _notes(pattern, terms, hand), (), booklet_sections(reprint, terms),
+        reprint.text,
     )  # fmt: skip
 
 

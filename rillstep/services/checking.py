@@ -16,7 +16,8 @@ from rillstep.services.workbench import proved
 
 
 def check(text: str, terms: Terms | None = None, kept: Sequence[views.PhraseView] = ()) -> views.CheckView:
-    """Read, work and prove a text; `terms` where they are known better than the text says; kept: phrases of the studio."""
+    """Read, work and prove a text; `terms` where they are known better than the text says; kept: phrases of the
+    studio."""
     proof = proved(text, terms)
     pattern = proof.pattern
     return views.CheckView(

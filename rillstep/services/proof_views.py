@@ -64,7 +64,8 @@ def line_views(proof: Proof) -> list[views.LineView]:
     return [
         views.LineView(
             line=line.line, section=proof.pattern.sections[line.section].title, label=line.label,
-            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), mark=line.mark, phrases=list(line.phrases),
+            sts=list(line.sts), spaces=list(line.spaces), stated=list(line.stated), mark=line.mark,
+            phrases=list(line.phrases),
             depends=line.depends, last_line=line.last_line,
         )
         for line in proof.lines

@@ -21,7 +21,8 @@ def taught(text: str, terms: Terms | None, words: str, meaning: str) -> views.Ta
 
 
 def findings_of(text: str, proof: Proof, kept: Sequence[views.PhraseView]) -> list[views.FindingView]:
-    """The findings of a text; where words are not understood, they are offered to be taught, a phrase of the studio's first."""
+    """The findings of a text; where words are not understood, they are offered to be taught, a phrase of the studio's
+    first."""
     rows, own = text.split("\n"), [special.name for special in proof.pattern.specials]
     found: list[views.FindingView] = []
     for finding in proof.findings:

@@ -160,7 +160,8 @@ class PlaceView(BaseModel):
 
 
 class CountsView(BaseModel):
-    """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong; not understood; and kept as words."""
+    """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
+    not understood; and kept as words."""
 
     proved: int
     with_phrases: int
@@ -171,7 +172,8 @@ class CountsView(BaseModel):
 
 
 class LineView(BaseModel):
-    """A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one goes on."""
+    """A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one
+    goes on."""
 
     line: int
     section: str
@@ -236,7 +238,8 @@ class OutlineView(BaseModel):
 class WorkView(BaseModel):
     """A design worked through: numbers, proof, measures, yarn.
 
-    edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that the numbers of a
+    edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that
+    the numbers of a
     design by fields are none of its own.
     """
 

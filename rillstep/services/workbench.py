@@ -120,7 +120,8 @@ _DIGITS = re.compile(r"[\d\s(),]+")
 
 
 def is_from_elsewhere(text: str, written: str) -> bool:
-    """Was a text written elsewhere? It was, where fewer than half of its lines are, apart from their numbers, lines of the one written from the fields."""
+    """Was a text written elsewhere? It was, where fewer than half of its lines are, apart from their numbers, lines
+    of the one written from the fields."""
     own = {_DIGITS.sub("", line) for line in written.split("\n")}
     lines = [bare for line in text.split("\n") if (bare := _DIGITS.sub("", line)) and ":" in bare]
     return 2 * sum(line in own for line in lines) < len(lines)
@@ -203,7 +204,8 @@ def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, pro
 def _size_of_text(design: Design, index: int, proof: Proof) -> views.SizeView:
     """A size of a text from elsewhere: its name and its yarn, and no number of a design by fields."""
     return views.SizeView(
-        name=proof.pattern.sizes[index], counts={}, measures=[], reasons=[], yarn=yarn_view(yarn_need(design, proof, index)), shape=None,
+        name=proof.pattern.sizes[index], counts={}, measures=[], reasons=[],
+        yarn=yarn_view(yarn_need(design, proof, index)), shape=None,
     )  # fmt: skip
 
 
@@ -273,7 +275,8 @@ def _lines_of_numbers(proof: Proof, size: int) -> dict[str, int]:
 def _reason_view(design: Design, reason: Reason, line: int) -> views.ReasonView:
     units = design.units
     return views.ReasonView(
-        name=reason.name, line=line, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1), locked=reason.locked,
+        name=reason.name, line=line, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1),
+        locked=reason.locked,
         error=None if reason.error_mm is None else show_difference(reason.error_mm, units),
         sentences=list(reason.sentences),
         neighbours=[

@@ -58,7 +58,8 @@ def _check(rounds: int, sts: int, measures: dict[str, float], units: Units) -> C
 
 def _finished(size: GradedSize, units: Units) -> Check:
     measures = {"wide": size.width_mm, "high": size.height_mm, "deep": size.depth_mm}
-    return Check(tuple(CheckItem(what, _measure(mm, units)) for what, mm in measures.items()), (0,))  # type: ignore[arg-type]
+    items = tuple(CheckItem(what, _measure(mm, units)) for what, mm in measures.items())  # type: ignore[arg-type]
+    return Check(items, (0,))
 
 
 def _base(plan: TotePlan, size: GradedSize, units: Units) -> Lines:

@@ -42,7 +42,8 @@ class Mark:
 
 @dataclass(frozen=True)
 class Chart:
-    """Marks in the order of work. around: is it drawn around a ring? cut: stitches of the last row that are not drawn."""
+    """Marks in the order of work. around: is it drawn around a ring? cut: stitches of the last row that are not
+    drawn."""
 
     marks: tuple[Mark, ...]
     labels: tuple[tuple[str, Point], ...]
@@ -94,7 +95,8 @@ def chart_of(rows: Sequence[Drawn], around: bool, most: int = 40) -> Chart:
 
 
 def positions(trace: Trace) -> tuple[list[float], list[float]]:
-    """Where the places of a traced row and its new stitches are drawn, unrolled: each stitch above what it went into."""
+    """Where the places of a traced row and its new stitches are drawn, unrolled: each stitch above what it went
+    into."""
     below = _evenly([width_of(p.place) for p in trace.below], _stretch(trace))
     gaps = _gaps([width_of(s.place) for s in trace.made])
     made = spread(_wanted([[below[i] for i in s.into] for s in trace.made], 0.0), gaps)
@@ -178,7 +180,8 @@ def _mark(stitch: TracedStitch, top: Point, feet: tuple[Point, ...], row: int) -
     place = stitch.place
     chains = place.length if place.kind == "sp" else 0
     stands = basic(place.stitch).turning_chain if place.chain else 0
-    return Mark(place.stitch or "ch", top, feet, row, chains, stitch.loop, stitch.closed, stands)  # type: ignore[arg-type]
+    name, loop = place.stitch or "ch", stitch.loop
+    return Mark(name, top, feet, row, chains, loop, stitch.closed, stands)  # type: ignore[arg-type]
 
 
 # --- around a ring -----------------------------------------------------------------
@@ -207,7 +210,8 @@ def _around(rows: Sequence[Drawn]) -> Chart:
 
 
 def _turns(made: Sequence[TracedStitch], widths: Sequence[float], below: Sequence[float]) -> list[float]:
-    """The angle of each stitch of a round: evenly by width, turned so that all stand as near over their feet as they can."""
+    """The angle of each stitch of a round: evenly by width, turned so that all stand as near over their feet as they
+    can."""
     whole = sum(widths) or 1.0
     starts = list(accumulate(widths, initial=0.0))
     own = [2 * math.pi * (start + width / 2) / whole for start, width in zip(starts, widths, strict=False)]

@@ -10,7 +10,8 @@ Head = Literal["dot", "cross", "bar", "none", "oval"]
 
 @dataclass(frozen=True)
 class Symbol:
-    """How a stitch is drawn. height: in widths of a stitch; slashes: bars across the stem, one for each yarn over of a dc.
+    """How a stitch is drawn. height: in widths of a stitch; slashes: bars across the stem, one for each yarn over of
+    a dc.
 
     strands: stems side by side that begin and end together (a puff, a cluster).
     post: the hook at its foot, for stitches around the post.
@@ -46,7 +47,9 @@ def symbol_of(stitch: str) -> Symbol:
     """The symbol of a stitch in US terms; a stitch of its own kind is drawn as a dc, which most of them are made of."""
     side = stitch[:2] if stitch[:2] in POSTS else ""
     found = SYMBOLS.get(stitch[2:] if side else stitch, SYMBOLS["dc"])
-    return Symbol(found.height, found.head, found.slashes, found.strands, side, found.wave) if side else found  # type: ignore[arg-type]
+    if not side:
+        return found
+    return Symbol(found.height, found.head, found.slashes, found.strands, side, found.wave)  # type: ignore[arg-type]
 
 
 # What a loop that is worked alone is drawn as, under the stitch.

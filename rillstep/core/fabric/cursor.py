@@ -39,7 +39,8 @@ class Want:
     corner: bool = False
 
     def units(self, place: Place) -> int:
-        """How many of what is wanted one place is: 0 when it is another; its chains when chains are taken one by one."""
+        """How many of what is wanted one place is: 0 when it is another; its chains when chains are taken one by
+        one."""
         if self.stitch and place.key and place.special == self.stitch:
             return 1
         kinds = TAKES[self.kind]
@@ -67,7 +68,8 @@ def want_of(what: What, size: int) -> Want:
 
 @lru_cache(maxsize=4096)
 def _of_pattern(inner: tuple[Run, ...], want: Want) -> tuple[int, bool, bool]:
-    """(how many of the wanted one pattern holds, whether all others in it are passed over, whether it ends with one)."""
+    """(how many of the wanted one pattern holds, whether all others in it are passed over, whether it ends with
+    one)."""
     found, passable = 0, True
     for place, count in leaves(inner):
         units = want.units(place)
@@ -146,14 +148,16 @@ class Cursor:
         return count_of(self.rest, want)
 
     def before(self, want: Want, stop: Want | str, last: int = 1) -> int | None:
-        """How many of the wanted stand before the last so many of `stop` (or before a marker); None when there is no such place."""
+        """How many of the wanted stand before the last so many of `stop` (or before a marker); None when there is no
+        such place."""
         kept = list(self.rest)
         runs = self.cut(stop, last)
         self.rest = kept
         return None if runs is None else count_of(runs, want)
 
     def take(self, want: Want, count: int, use: bool = True) -> list[Run]:
-        """Take up to `count` of the wanted places, in order; `use`: this row works into their kind, so none may be left."""
+        """Take up to `count` of the wanted places, in order; `use`: this row works into their kind, so none may be
+        left."""
         if use:
             self.use(want)
         taken: list[Run] = []
@@ -195,7 +199,8 @@ class Cursor:
             self.rest.pop()
 
     def cut(self, stop: "Want | str", last: int = 1) -> list[Run] | None:
-        """Everything before the last so many of `stop` (or before a marker), taken off in order; None when it is not ahead."""
+        """Everything before the last so many of `stop` (or before a marker), taken off in order; None when it is not
+        ahead."""
         ahead = _stops(self.rest, stop)
         if ahead < last:
             return None

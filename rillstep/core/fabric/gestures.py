@@ -34,7 +34,8 @@ def gesture(hook: Hook, step: Gesture) -> None:
 
 
 def _fold(hook: Hook, step: Gesture) -> None:
-    """A round laid flat: each place now stands for it and the one behind it. Raises Stop when one has none behind it."""
+    """A round laid flat: each place now stands for it and the one behind it. Raises Stop when one has none behind
+    it."""
     kind: WhatKind = "ch" if hook.cursor.available(Want("st")) == 0 else "st"
     count = hook.cursor.available(Want(kind))
     if count % 2:
@@ -114,7 +115,8 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
 
 
 def _into_loop(hook: Hook, step: Work) -> int:
-    """ "sl st in next 2 chs" of a loop moves into that loop: it is still one space. The answer is 0 for anything else."""
+    """ "sl st in next 2 chs" of a loop moves into that loop: it is still one space. The answer is 0 for anything
+    else."""
     into = step.into
     if not isinstance(into, Next) or into.what.kind != "ch" or hook.cursor.available(Want("ch")) == 0:
         return 0

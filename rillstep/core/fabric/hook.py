@@ -155,7 +155,8 @@ class Hook:
         return taken
 
     def _close_tube(self) -> None:
-        """The chain that a round began with is worked into where it ends: "ch 12, sc in each st of the flap, sc in each of the 12 ch"."""
+        """The chain that a round began with is worked into where it ends: "ch 12, sc in each st of the flap, sc in
+        each of the 12 ch"."""
         first = self.made[0] if len(self.made) > 1 else None
         if first is not None and first.place.kind == "sp" and not first.inner:
             self.made.pop(0)
@@ -169,7 +170,8 @@ class Hook:
             self.cursor.rest[:0] = [Run(replace(run.place, optional=True), run.count) for run in reversed(passed)]
 
     def settle(self) -> None:
-        """A place that the hook was moved to, and that nothing was worked into, is met again at the end of the round."""
+        """A place that the hook was moved to, and that nothing was worked into, is met again at the end of the
+        round."""
         if self.standing is not None:
             if self.edge.closed:
                 self.cursor.rest.insert(0, self.standing)
@@ -228,7 +230,8 @@ class Hook:
         self.cursor.rest = self._numbered(list(reversed(self.around.rest.runs)))
 
     def _numbered(self, rest: list[Run]) -> list[Run]:
-        """Places that are met only now, with numbers when the row is traced; the next one stands last, as on the cursor."""
+        """Places that are met only now, with numbers when the row is traced; the next one stands last, as on the
+        cursor."""
         return rest if self.trace is None else list(reversed(self.trace.numbered(reversed(rest))))
 
     def _underside(self, span: Span) -> list[Run]:
@@ -245,7 +248,8 @@ class Hook:
         return (self.cursor.taken, self.cursor.worked_chains, self.chains, self.slip_stitches, self.made_count)
 
     def add(self, tally: tuple[int, ...]) -> None:
-        """Add what turns of a repeat that were counted at once have taken and made. Raises Stop when that is too much."""
+        """Add what turns of a repeat that were counted at once have taken and made. Raises Stop when that is too
+        much."""
         self.cursor.taken += tally[0]
         self.cursor.worked_chains += tally[1]
         self.chains += tally[2]

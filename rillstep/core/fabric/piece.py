@@ -1,4 +1,5 @@
-"""What is known of a piece while its lines are worked, in one size; where a section takes it up; and its rows by number."""
+"""What is known of a piece while its lines are worked, in one size; where a section takes it up; and its rows by
+number."""
 
 from dataclasses import dataclass
 from functools import lru_cache
@@ -16,7 +17,8 @@ LoopsLeft = tuple[tuple[tuple[str, int], FreeLoops], ...]
 
 
 class State(NamedTuple):
-    """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong; rest: what was left unworked."""
+    """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong;
+    rest: what was left unworked."""
 
     edge: Edge | None
     says: tuple[tuple[int, str], ...]
@@ -48,20 +50,23 @@ class Piece:
     @property
     def state(self) -> State:
         return State(
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew, self.rest
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
+            self.grew, self.rest
         )  # fmt: skip
 
     @state.setter
     def state(self, state: State) -> None:
         (
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong, self.grew, self.rest
+            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
+            self.grew, self.rest
         ) = state  # fmt: skip
 
     @property
     def key(self) -> tuple[Any, ...]:
         """The state as a key: edges, chains and loops by identity; whoever keeps the key keeps the state as well."""
         return (
-            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin, self.wrong, self.grew, id(self.rest)
+            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin,
+            self.wrong, self.grew, id(self.rest)
         )  # fmt: skip
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:
@@ -123,7 +128,8 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
 class RowsByNumber:
     """The rows of a piece by their numbers, in a size: what rows that are worked again mean.
 
-    They are asked for in the order of the lines, and looked up only when asked for. They may stand in a section that this
+    They are asked for in the order of the lines, and looked up only when asked for. They may stand in a section that
+    this
     one goes on from, where the rows are counted on.
     """
 

@@ -1,4 +1,5 @@
-"""Which places a step means, and taking them: next, each, same, last, marked, the loops left free, a side of the piece."""
+"""Which places a step means, and taking them: next, each, same, last, marked, the loops left free, a side of the
+piece."""
 
 from dataclasses import replace
 
@@ -337,7 +338,8 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
 
 
 def _first_mesh(nth: int, stitch: str) -> int:
-    """ "dc in 8th ch from hook": the chains skipped are the first stitch of a mesh and its space over as many chains; 0 for no mesh."""
+    """ "dc in 8th ch from hook": the chains skipped are the first stitch of a mesh and its space over as many chains;
+    0 for no mesh."""
     height = basic(stitch).turning_chain if stitch else 0
     extra = nth - 1 - height
     return extra // 2 if height > 2 and extra > 0 and extra % 2 == 0 else 0
@@ -379,7 +381,8 @@ def _marked(hook: Hook, marker: str, span: Span) -> int:
 
 
 def _top_of_chain(hook: Hook, span: Span) -> int:
-    """The chain that began the row below; where it does not count there is nothing to work into, whatever it looks like."""
+    """The chain that began the row below; where it does not count there is nothing to work into, whatever it looks
+    like."""
     ahead = hook.cursor.available(Want("st"))
     if ahead > 1 and not hook.cursor.is_lace:
         message = f"{ahead - 1} {places_word({'st'}, ahead - 1)} left over before the turning chain"

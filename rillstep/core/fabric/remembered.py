@@ -68,7 +68,8 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
     shape, numbers = _signature(Same(row))
     key = (
         shape, tuple([number.values[size] for number in numbers]), Same(edge), around.says, Same(around.pending),
-        around.sides, tuple([(key, Same(free)) for key, free in around.loops]), tuple([Same(s) for s in around.specials]),
+        around.sides, tuple([(key, Same(free)) for key, free in around.loops]),
+        tuple([Same(s) for s in around.specials]),
         around.corners, around.rows, turned, around.grew if _goes_on(Same(row)) else 0, Same(around.rest),
     )  # fmt: skip
     known = _MEMORY.get(key)

@@ -50,7 +50,8 @@ class Budget:
 
 @dataclass(frozen=True)
 class Where:
-    """Where lines are worked: the section of a pattern, in a size; corners: whether the pattern names corners anywhere."""
+    """Where lines are worked: the section of a pattern, in a size; corners: whether the pattern names corners
+    anywhere."""
 
     pattern: Pattern
     index: int
@@ -169,7 +170,8 @@ def _around(piece: Piece, where: Where) -> Surroundings:
 
 
 def _on_rest(source: Row, line: Worked, size: int, piece: Piece, around: Surroundings, how: tuple[bool, bool]) -> bool:
-    """Is a row worked on what an earlier one left unworked? It is where it begins anew after some skipped stitches, or says so, and comes out."""
+    """Is a row worked on what an earlier one left unworked? It is where it begins anew after some skipped stitches,
+    or says so, and comes out."""
     begins = _begins_apart(source)
     if piece.rest is None or not begins:
         return False
@@ -179,7 +181,8 @@ def _on_rest(source: Row, line: Worked, size: int, piece: Piece, around: Surroun
 
 
 def _begins_apart(source: Row) -> str:
-    """ "skipped", where a yarn is joined anew after so many stitches skipped ("sk next 6 sts, join yarn in next st"); "unworked", where it says so; else ""."""
+    """ "skipped", where a yarn is joined anew after so many stitches skipped ("sk next 6 sts, join yarn in next st");
+    "unworked", where it says so; else ""."""
     skips = ""
     for step in source.steps:
         if isinstance(step, Skip) and not step.first and step.what.kind == "st":
@@ -195,7 +198,8 @@ def _begins_apart(source: Row) -> str:
 def _best_reading(
     source: Row, line: Worked, size: int, edge: Edge, around: Surroundings, how: tuple[bool, bool]
 ) -> tuple[RowWork, Edge, Surroundings]:
-    """The row worked, and as what it was read; where the text leaves open whether a chain counts, the reading that makes its total true is taken."""
+    """The row worked, and as what it was read; where the text leaves open whether a chain counts, the reading that
+    makes its total true is taken."""
     is_last, turned = how
     work, end = worked(source, size, edge, around, turned)
     fails = bool(work.trouble) or (is_last and bool(differing(line.totals, work.counts, size)))
@@ -213,7 +217,8 @@ def _best_reading(
 
 
 def _into_top(source: Row) -> str:
-    """The stitch that a row works into the top of a turning chain, as only those do who count such chains; "" for none."""
+    """The stitch that a row works into the top of a turning chain, as only those do who count such chains; "" for
+    none."""
     return next(
         (step.stitch for step in source.steps if isinstance(step, Work) and isinstance(step.into, TopOfChain)), ""
     )
@@ -224,7 +229,8 @@ _UNSAID_TOP = "the text does not say whether this chain counts; it does here, as
 
 
 def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tuple[int, Span] | None:
-    """(length, place) of a chain of which the text does not say whether it counts; length 0 for the chains skipped at first."""
+    """(length, place) of a chain of which the text does not say whether it counts; length 0 for the chains skipped at
+    first."""
     steps = list(source.steps)
     while steps and (isinstance(steps[0], Gesture) or getattr(steps[0], "stitch", "") == "sl st"):
         steps.pop(0)  # a ring, and slip stitches that only move the hook

@@ -1,4 +1,5 @@
-"""Where a line cannot be worked, or its total differs: what its stated total leaves for the next line to be worked on."""
+"""Where a line cannot be worked, or its total differs: what its stated total leaves for the next line to be worked
+on."""
 
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, pattern, stitches_edge
 from rillstep.core.fabric.hook import Trouble

@@ -67,7 +67,8 @@ def work(hook: Hook, step: Work) -> None:
 
 
 def _finishes(hook: Hook, step: Work) -> bool:
-    """A few slip stitches when all places of a round are worked: they go into its first stitches, and level the round."""
+    """A few slip stitches when all places of a round are worked: they go into its first stitches, and level the
+    round."""
     few = (
         isinstance(step.into, Next)
         and 1 <= step.into.count.at(hook.size) <= MOST_LEVELLING
@@ -78,7 +79,8 @@ def _finishes(hook: Hook, step: Work) -> bool:
 
 
 def _stitches(hook: Hook, stitch: str, per: int, count: int) -> list[Run]:
-    """`per` stitches in each of `count` places; the middle one of three or more is a corner, where corners are named."""
+    """`per` stitches in each of `count` places; the middle one of three or more is a corner, where corners are
+    named."""
     place = Place("st", stitch)
     carried = hook.carried
     if carried is not None:
@@ -221,7 +223,8 @@ def _offered(made: list[Run], special: str) -> list[Run]:
 
 
 def begun_special(hook: Hook) -> None:
-    """A starting chain that counts, and what follows it in the same place, may together be one of the pattern's own stitches."""
+    """A starting chain that counts, and what follows it in the same place, may together be one of the pattern's own
+    stitches."""
     first = hook.made[0].place if hook.made else None
     if first is None or not first.chain or len(hook.made) > 8:
         return
@@ -313,7 +316,8 @@ def _kind_word(what: What) -> str:
 
 
 def _seen(hook: Hook, what: What) -> Want | None:
-    """A post stitch of the row below as it looks after the turn, which is what "FPdc around each FPdc" means; None for anything else."""
+    """A post stitch of the row below as it looks after the turn, which is what "FPdc around each FPdc" means; None
+    for anything else."""
     if not is_post(what.stitch) or not hook.around.rows:
         return None
     want = Want("st", stitch=other_side(what.stitch))
@@ -381,7 +385,8 @@ _GROWS = re.compile(
 
 
 def onward(hook: Hook, step: Onward) -> None:
-    """A row that grows or shrinks by as much as the one before it: how many stitches is known, and not where. Raises Stop."""
+    """A row that grows or shrinks by as much as the one before it: how many stitches is known, and not where. Raises
+    Stop."""
     if any(run.place.kind == "sp" or run.inner for run in hook.cursor.rest):
         raise Stop(
             Trouble("no-such-place", step.span, "lace cannot be gone on with in words: its rounds are written out")

@@ -37,7 +37,8 @@ LEAST_OPENING = 4
 
 
 def ways_of_counting(total: Total, totals: tuple[Total, ...], counts: Counts, size: int) -> dict[Way, int]:
-    """What a total may be in the ways in which makers count: post stitches among the plain ones, each chain as a stitch, and so on."""
+    """What a total may be in the ways in which makers count: post stitches among the plain ones, each chain as a
+    stitch, and so on."""
     plain = found_of(total, counts, size)
     ways: dict[Way, int] = {"as it stands": plain}
     named = {t.what for t in totals}

@@ -47,7 +47,8 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
 
 
 class _Known(NamedTuple):
-    """A line that was worked, what its piece is after it, the steps that it took, is it wrong; and what its key stands for."""
+    """A line that was worked, what its piece is after it, the steps that it took, is it wrong; and what its key
+    stands for."""
 
     work: LineWork
     state: State
@@ -129,7 +130,8 @@ def _charge(budget: Budget, known: list[_Known]) -> None:
 
 @lru_cache(maxsize=256)
 def _lines_of(section: Same, size: int | None) -> tuple[list[Line], int]:
-    """The lines of a section that are worked in a size, or in all of them; and where those begin after which none works others again."""
+    """The lines of a section that are worked in a size, or in all of them; and where those begin after which none
+    works others again."""
     assert isinstance(section.it, Section)
     lines: list[Line] = [
         line

@@ -48,7 +48,8 @@ class RowWork:
 
     says: what is now known of starting chains. pending: a turning chain made at its end.
     underside: places along the foundation chain that it was worked on. free: loops left free of
-    the row before. rest: what it leaves unworked, None where it is not about that. row: what was worked, at whose places in the text the steps stand.
+    the row before. rest: what it leaves unworked, None where it is not about that. row: what was worked, at whose
+    places in the text the steps stand.
     """
 
     edge: Edge
@@ -102,7 +103,8 @@ class Trace:
 
 
 def trace_row(row: Row, size: int, edge: Edge, around: Surroundings) -> Trace:
-    """Work one round of `row` and note where every stitch goes. Raises ValueError when the edge is too long for that."""
+    """Work one round of `row` and note where every stitch goes. Raises ValueError when the edge is too long for
+    that."""
     recorder = Recorder()
     work = work_row(row, size, edge, around, recorder)
     here = recorder.rest[-1].place.at if recorder.rest else None
@@ -199,7 +201,8 @@ def work_row(
 
 
 def _worked_back(row: Row) -> int:
-    """Steps up to a turn after which stitches are worked over what was made: a strap chained across and worked back; 0 for none."""
+    """Steps up to a turn after which stitches are worked over what was made: a strap chained across and worked back;
+    0 for none."""
     for at, step in enumerate(row.steps):
         if isinstance(step, Gesture) and step.kind == "turn":
             worked = any(not isinstance(one, Gesture | Chain) for one in row.steps[:at])
@@ -231,7 +234,8 @@ def _part_differs(step: Gesture, made: list[int], size: int) -> Trouble | None:
 
 
 def _only_a_part(row: Row, hook: Hook) -> bool:
-    """A row that is turned in the middle of a round (a flap, a strap from the rim) leaves the rest of the round as it is."""
+    """A row that is turned in the middle of a round (a flap, a strap from the rim) leaves the rest of the round as it
+    is."""
     joins = any(isinstance(step, Gesture) and step.kind == "join" for step in row.steps)
     part = hook.edge.closed or hook.joined_within
     return row.kind == "Row" and hook.turned and part and not hook.edge.foundation and not joins
@@ -244,7 +248,8 @@ def _leaves(row: Row, hook: Hook) -> bool:
 
 
 def _turned_first(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """ "Ch 2, turn, hdc in each st": the chain that is made before the turn stands at the beginning of the row that is turned to."""
+    """ "Ch 2, turn, hdc in each st": the chain that is made before the turn stands at the beginning of the row that
+    is turned to."""
     if (
         len(steps) < 3
         or not isinstance(steps[0], Chain)
@@ -276,7 +281,8 @@ def _only_a_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> Edge |
 
 
 def _inline_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> tuple[Edge, tuple[Step, ...]]:
-    """A first row that makes its own foundation: "Ch 21, sc in 2nd ch from hook, ...", "Ch 4, join into a ring, ..."."""
+    """A first row that makes its own foundation: "Ch 21, sc in 2nd ch from hook, ...", "Ch 4, join into a ring,
+    ..."."""
     told = 0
     while told < len(steps) and isinstance(step := steps[told], Gesture) and step.kind in _TELLS:
         told += 1
@@ -301,7 +307,8 @@ _TELLS = ("change colour", "join colour", "aside")
 
 
 def _before_moves(steps: tuple[Step, ...]) -> int:
-    """Steps before slip stitches that only move the hook: "ch 1, turn, sl st in next 4 sts, ch 1, ..."; 0 where there are none such."""
+    """Steps before slip stitches that only move the hook: "ch 1, turn, sl st in next 4 sts, ch 1, ..."; 0 where there
+    are none such."""
     at = 0
     while at < len(steps) and (isinstance(steps[at], Gesture) or _is_chain_one(steps[at])):
         at += 1
@@ -316,7 +323,8 @@ def _is_chain_one(step: Step) -> bool:
 
 
 def _leading_moves(steps: tuple[Step, ...]) -> int:
-    """How many slip stitches at the start only move the hook: those before a chain, or before work in the same place."""
+    """How many slip stitches at the start only move the hook: those before a chain, or before work in the same
+    place."""
     count = 0
     while count < len(steps):
         step = steps[count]

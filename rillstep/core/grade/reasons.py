@@ -106,7 +106,8 @@ def _wanted(plan: TotePlan, size: GradedSize, name: str, ideal: float, units: Un
         case "side":
             return (
                 f"The front has {counts.half} stitches. The {counts.base_rounds} base rounds bring "
-                f"{counts.wedges * counts.base_rounds} of them at the ends; {value_text(counts.side, 'stitch', 'stitches')}"
+                f"{counts.wedges * counts.base_rounds} of them at the ends; "
+                f"{value_text(counts.side, 'stitch', 'stitches')}"
                 f" stay straight."
             )
         case "base_rounds":

@@ -310,7 +310,8 @@ def _tolerance_notes(size: GradedSize, index: int, units: Units) -> list[GradeNo
             why = next((text for number, text in size.because if number == numbers[name]), "")
             locked = "" if why or not target.locks else "A lock stands against it."
             message = (
-                f"The {name} of {target.name} comes to {show_length(got, units)}, {show_difference(got - wanted, units)}"
+                f"The {name} of {target.name} comes to {show_length(got, units)}, "
+                f"{show_difference(got - wanted, units)}"
                 f" "
                 f"from the target: more than the tolerance of {show_length(tolerance, units)}. {why or locked}".rstrip()
             )

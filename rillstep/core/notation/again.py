@@ -82,7 +82,8 @@ def read_again(stream: Stream) -> AgainBody:
         sources = _sources(stream)
     elif (token := stream.peek()) is not None and token.kind == "ordinal":
         sources = _ordinals(stream)
-        if (row := stream.peek(1)) is not None and row.is_word(*_ROWS) and stream.peek().kind == "word":  # type: ignore[union-attr]
+        which, row = stream.peek(), stream.peek(1)
+        if which is not None and row is not None and row.is_word(*_ROWS) and which.kind == "word":
             stream.next()  # "as 3rd mesh round"
         stream.word(*_ROWS)
     return read_how_often(stream, sources, last_rows)
@@ -174,7 +175,8 @@ def rows_in_all(stream: Stream) -> Num | None:
     start = stream.at
     stream.word("for")
     told = stream.any_of(
-        "you should now have", "you should have", "you will have", "you now have", "there are", "you have", "there should be"
+        "you should now have", "you should have", "you will have", "you now have", "there are", "you have",
+        "there should be"
     )  # fmt: skip
     number = stream.number()
     if (
@@ -408,7 +410,9 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
     number = stream.number()
     if number is not None and stream.word(*_ROWS):
         stream.any_of(
-            "have been worked in total", "have been worked in all", "are complete", "are completed", "are done", "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total", "in all", "completed", "done",
+            "have been worked in total", "have been worked in all", "are complete", "are completed", "are done",
+            "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total",
+            "in all", "completed", "done",
             "are worked",
         )  # fmt: skip
         return number, None

@@ -5,12 +5,16 @@ from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.whats import ROWS
 
 _ROWS = (*ROWS, "r")
-_OF_COLOURS = ("working", "alternating", "changing", "using", "in", "with", "of", "colour", "colours", "color", "colors", "and", "then", "each", "every", "the", "yarn", "mc", "cc", "stripes",
-               "as", "before", "same", "sequence", "order", "between", "to", "carrying", "two", "both", "at", "end", "these", *_ROWS)  # fmt: skip
+_OF_COLOURS = (
+    "working", "alternating", "changing", "using", "in", "with", "of", "colour", "colours", "color", "colors",
+    "and", "then", "each", "every", "the", "yarn", "mc", "cc", "stripes",
+               "as", "before", "same", "sequence", "order", "between", "to", "carrying", "two", "both", "at", "end",
+               "these", *_ROWS)  # fmt: skip
 
 
 def in_colours(stream: Stream) -> None:
-    """ ", working 2 rows in B, 2 rows in C and 2 rows in A": the colours of rows that are repeated, up to how often they are."""
+    """ ", working 2 rows in B, 2 rows in C and 2 rows in A": the colours of rows that are repeated, up to how often
+    they are."""
     start = stream.at
     if (
         stream.number() is not None

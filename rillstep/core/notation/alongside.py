@@ -1,4 +1,5 @@
-"""So many stitches over a whole side: "14 sc evenly along row ends", "20 sc along the foundation chain", "9 sc up the second side"."""
+"""So many stitches over a whole side: "14 sc evenly along row ends", "20 sc along the foundation chain", "9 sc up the
+second side"."""
 
 import re
 from typing import Literal
@@ -38,10 +39,14 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
 
 # What an edge is called, along which stitches are spread.
 _OF_EDGE = (
-    "the", "your", "this", "all", "each", "every", "whole", "entire", "outer", "inner", "upper", "lower", "first", "second", "other", "opposite", "next", "last", "same", "long", "short", "left", "right",
-    "curved", "straight", "flat", "front", "back", "raw", "edge", "edges", "side", "sides", "row", "rows", "end", "ends", "of", "and", "top", "bottom", "base", "rim", "mouth", "opening", "armhole", "circle", "half",
-    "diameter", "square", "motif", "rectangle", "panel", "piece", "bag", "body", "flap", "pocket", "gusset", "strap", "handle", "foundation", "chain", "ch", "starting", "beginning", "ring", "hole", "work",
-    "around", "along", "across", "down", "up", "over", "perimeter", "outside", "circumference", "way", "pouch", "purse", "tote", "handles", "straps", "these", "those", "semicircle", "fan", "triangle", "tab", "band", "neck",
+    "the", "your", "this", "all", "each", "every", "whole", "entire", "outer", "inner", "upper", "lower", "first",
+    "second", "other", "opposite", "next", "last", "same", "long", "short", "left", "right",
+    "curved", "straight", "flat", "front", "back", "raw", "edge", "edges", "side", "sides", "row", "rows", "end",
+    "ends", "of", "and", "top", "bottom", "base", "rim", "mouth", "opening", "armhole", "circle", "half",
+    "diameter", "square", "motif", "rectangle", "panel", "piece", "bag", "body", "flap", "pocket", "gusset", "strap",
+    "handle", "foundation", "chain", "ch", "starting", "beginning", "ring", "hole", "work",
+    "around", "along", "across", "down", "up", "over", "perimeter", "outside", "circumference", "way", "pouch",
+    "purse", "tote", "handles", "straps", "these", "those", "semicircle", "fan", "triangle", "tab", "band", "neck",
 )  # fmt: skip
 
 
@@ -80,10 +85,14 @@ _SIDE = (
     "top", "lower", "upper",
 )  # fmt: skip
 _EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
-    ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"), ("sides of the rows", "row ends"),
-    ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"), ("foundation chain", "foundation"),
-    ("foundation ch", "foundation"), ("foundation edge", "foundation"), ("foundation row", "foundation"), ("foundation", "foundation"),
-    ("bottom", "foundation"), ("starting chain", "foundation"), ("beginning chain", "foundation"), ("bottom edge", "foundation"), ("cast on edge", "foundation"),
+    ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"),
+    ("sides of the rows", "row ends"),
+    ("edge of the rows", "row ends"), ("side edge", "row ends"), ("side", "row ends"),
+    ("foundation chain", "foundation"),
+    ("foundation ch", "foundation"), ("foundation edge", "foundation"), ("foundation row", "foundation"),
+    ("foundation", "foundation"),
+    ("bottom", "foundation"), ("starting chain", "foundation"), ("beginning chain", "foundation"),
+    ("bottom edge", "foundation"), ("cast on edge", "foundation"),
     ("last row", "edge"), ("top edge", "edge"), ("top", "edge"), ("final row", "edge"),
 )  # fmt: skip
 
@@ -93,7 +102,8 @@ _EDGE_WORDS = tuple(words for words, _ in _EDGES)
 
 
 def along_side(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
-    """ "work 8 sc along the row ends", "20 sc across the foundation chain": so many over that side, spread as they fit."""
+    """ "work 8 sc along the row ends", "20 sc across the foundation chain": so many over that side, spread as they
+    fit."""
     at = stream.at
     if (
         per is not None

@@ -108,7 +108,8 @@ _HARMLESS = tuple(
             r"(?:the )?front of (?:you|the work)"), (r"(?:at|"
             r"on) the (?:front|back)(?: of the (?:work|bag|piece))?"),
         r"(?:lay|laying|fold|folding|hold|holding) (?:\w+ )?(?:flat|double|together|in half)(?: (?:and|so that) .*)?",
-        r"side by side", r"one (?:by|at a) (?:one|time)", r"in one go", r"at (?:the same|this|that) time", r"next to (?:you|it|each other)", (r"(?:from|"
+        r"side by side", r"one (?:by|at a) (?:one|time)", r"in one go", r"at (?:the same|this|that) time",
+        r"next to (?:you|it|each other)", (r"(?:from|"
             r"until|till) (?:now|here|then)(?: on)?"), r"once again", r"the rest of the (?:yarn|bag|piece)",
         (r"(?:with|using) (?:(?:two|three|four|2|3|4|both|all) )?(?:strands|threads|ends|"
             r"yarns)(?: of [a-z]+)?(?: held)?(?: together)?"), (r"strands(?: "
@@ -120,17 +121,22 @@ _HARMLESS = tuple(
         r"each other|together|towards you|away)(?: from you)?",
         r"(?:do not|don't|without) (?:fasten(?:ing)? off|cut(?:ting)? (?:the )?yarn|break(?:ing)? "
         r"(?:the )?yarn)(?: yet)?",
-        r"(?:weave|weaving|sew|darn|tuck|hide|work) in (?:all |the |any |your |both )*(?:loose |yarn )?(?:ends?|tails?)",
+        r"(?:weave|weaving|sew|darn|tuck|hide|work)"
+        r" in (?:all |the |any |your |both )*(?:loose |yarn )?(?:ends?|tails?)",
         r"insert(?:ing)? (?:the |your )?hook in(?:to)? (?:the )?.*\bbelow", (r"matching "
-            r"(?:the )?(?:sts|stitches|edges|rows|corners)"), r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
+            r"(?:the )?(?:sts|stitches|edges|rows|corners)"),
+        r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
         r"(?:an |a )?(?:even|loose|firm|tight) tension", r"(?:take|taking) (?:your|the) time", (r"(?:carry|"
             r"carrying) (?:the |your )?(?:\w+ )?(?:yarns?|colours?|strands?|ends?) (?:along|"
             r"across|up)(?: (?:inside|on the back|the back|behind))?"),
         r"(?:each|every) time", r"first of all", r"at (?:first|last)", r"for the (?:first|last|second) time",
     )
 )  # fmt: skip
-_LENGTHS = ("cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds", "g", "gram", "grams", "hook",
-            "strand", "strands", "ball", "balls", "needle", "button", "buttons", "bead", "beads", "minute", "minutes")  # fmt: skip
+_LENGTHS = (
+    "cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds",
+    "g", "gram", "grams", "hook",
+            "strand", "strands", "ball", "balls", "needle", "button", "buttons", "bead", "beads", "minute",
+            "minutes")  # fmt: skip
 _NEAR = (
     "turn",
     "join",
@@ -193,9 +199,11 @@ _TURNS = frozenset((
 
 
 def words_change_nothing(words: str, own: Sequence[str] = ()) -> bool:
-    """May it be said of a phrase, anywhere in a line, that it changes nothing: is there no number and no word of the craft in it?
+    """May it be said of a phrase, anywhere in a line, that it changes nothing: is there no number and no word of the
+    craft in it?
 
-    own: names of stitches of the text's own. What the table calls harmless is not looked at: only the words themselves are.
+    own: names of stitches of the text's own. What the table calls harmless is not looked at: only the words
+    themselves are.
     """
     found = re.findall(r"[^\W_][\w'’-]*", words.lower().replace("’", "'"))
     parts = {part for word in found for part in (word, *word.split("-"))}
@@ -228,7 +236,8 @@ def keep(stream: Stream, first: int, bracket: bool = False) -> None:
 
 
 def keep_phrase(stream: Stream, first: int) -> bool:
-    """Keep the tokens from `first` up to the next mark, where they change nothing; else the cursor is put back to `first`."""
+    """Keep the tokens from `first` up to the next mark, where they change nothing; else the cursor is put back to
+    `first`."""
     end = first
     while end < len(stream.tokens) and not stream.tokens[end].is_mark(*_ENDS):
         end += 1
@@ -248,7 +257,8 @@ _TITLED = frozenset(["front", "back", "side", "sides", "top", "bottom", "edge"])
 
 
 def keep_title(stream: Stream) -> bool:
-    """Keep "Front:" or "Across the back:" within a row, which tells where its part lies and changes nothing; nothing else is taken."""
+    """Keep "Front:" or "Across the back:" within a row, which tells where its part lies and changes nothing; nothing
+    else is taken."""
     tokens, start = stream.tokens, stream.at
     end = start
     while (
@@ -268,7 +278,8 @@ MOST_OF_TITLE = 6
 
 
 def keep_strands(stream: Stream) -> bool:
-    """Keep "with one yarn", "using two strands held together": how many strands are held, which makes no stitch; nothing else is taken."""
+    """Keep "with one yarn", "using two strands held together": how many strands are held, which makes no stitch;
+    nothing else is taken."""
     start = stream.at
     if stream.word("with", "using", "holding"):
         number = stream.peek()
@@ -285,7 +296,8 @@ def keep_strands(stream: Stream) -> bool:
 
 
 def keep_clause(stream: Stream, start: int) -> bool:
-    """Keep the clause from token `start` on, when words that change nothing are all it can be; nothing is taken otherwise.
+    """Keep the clause from token `start` on, when words that change nothing are all it can be; nothing is taken
+    otherwise.
 
     The cursor may stand further on, where reading the clause failed.
     """
@@ -323,7 +335,8 @@ def _is_known(words: list[str]) -> bool:
 
 
 def keep_bracket(stream: Stream) -> bool:
-    """Keep the bracket that comes next, when it only tells: "(picot made)", "(for the strap)"; nothing is taken otherwise."""
+    """Keep the bracket that comes next, when it only tells: "(picot made)", "(for the strap)"; nothing is taken
+    otherwise."""
     end = bracket_end(stream.tokens, stream.at)
     if end is None or end - stream.at < 3:
         return False
@@ -366,7 +379,8 @@ def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
 
 
 def keep_finish(stream: Stream) -> bool:
-    """ "... and weave in the ends", "..., then sew to the back": what is done when the yarn is off the hook; kept to the end of the sentence."""
+    """ "... and weave in the ends", "..., then sew to the back": what is done when the yarn is off the hook; kept to
+    the end of the sentence."""
     start = stream.at
     stream.mark(",")
     stream.word("and", "then", "to") and stream.word("then")
@@ -415,7 +429,8 @@ def kept_among(stream: Stream, steps: Sequence[Step]) -> tuple[Kept, ...]:
 
 
 def instructions(text: str, line: int, context: Context, start: int, end: int) -> Stream:
-    """A stream over the instructions text[start:end]; brackets that only tell, wherever they stand, are in its ledger."""
+    """A stream over the instructions text[start:end]; brackets that only tell, wherever they stand, are in its
+    ledger."""
     stream = stream_over(text, line, context, start, end)
     if not any(token.is_mark("(", "[") for token in stream.tokens):
         return stream

@@ -129,7 +129,8 @@ _STITCHES = re.compile(
 
 
 def _read_edging(reading: Reading, text: str, number: int, context: Context) -> bool:
-    """The edge of a whole piece: its words are kept as a note, so that a maker still has them, and its total is gone on from."""
+    """The edge of a whole piece: its words are kept as a note, so that a maker still has them, and its total is gone
+    on from."""
     told = read_edging(text, number, context) if reading.has_rows() else None
     if told is None:
         return False
@@ -160,7 +161,8 @@ def _without_title(text: str, reading: Reading) -> str:
 
 
 def _side_by_side(text: str, reading: Reading) -> str:
-    """ "Dc in next 31 sts of second triangle, dc in 32 sts of first triangle": a first row over all pieces of one kind, one after
+    """ "Dc in next 31 sts of second triangle, dc in 32 sts of first triangle": a first row over all pieces of one
+    kind, one after
     another; which piece is meant is blanked, as they are alike."""
     section = reading.open
     if section is None or any(isinstance(line, Row) for line in reading.lines):
@@ -181,7 +183,8 @@ def _side_by_side(text: str, reading: Reading) -> str:
 
 
 def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) -> bool:
-    """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told before the rows?"""
+    """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told
+    before the rows?"""
     if (
         reading.header.name
         or reading.header.extra
@@ -277,7 +280,8 @@ def _read_even(reading: Reading, text: str, number: int, context: Context) -> bo
 
 
 def _following(raws: list[str], number: int, reading: Reading) -> str | None:
-    """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes before it."""
+    """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes
+    before it."""
     notes = 0
     known = reading.sections + just(reading)
     for raw in raws[number : number + MOST_NOTES]:

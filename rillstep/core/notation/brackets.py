@@ -102,7 +102,8 @@ def _colour(stream: Stream) -> Gesture | None:
 
 
 def _closing(stream: Stream, before: list[Step]) -> tuple[Step, Step, Closing] | None:
-    """ "ch 2, dc in first sc (counts as last ch-5 sp)": the last space of a round, and the two steps that it is made of."""
+    """ "ch 2, dc in first sc (counts as last ch-5 sp)": the last space of a round, and the two steps that it is made
+    of."""
     pair = [step for step in before[-3:] if not isinstance(step, Skip)][-2:]
     if len(pair) < 2:
         return None
@@ -183,7 +184,8 @@ def _says_of_chain(stream: Stream) -> bool:
 
 
 def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
-    """ "(first corner made)", "(RS)", "(2 sc in same st)" behind the same: what only tells, or tells once more what the step before it is."""
+    """ "(first corner made)", "(RS)", "(2 sc in same st)" behind the same: what only tells, or tells once more what
+    the step before it is."""
     start = stream.at
     if (
         stream.mark("[", "(")
@@ -197,15 +199,18 @@ def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
 
 
 _OF_PLACE_AGAIN = (
-    "same", "this", "that", "it", "one", "ch", "st", "stitch", "chain", "already", "holds", "holding", "has", "contains", "first", "where", "was", "made", "worked", "the", "a", "is", "you",
-    "started", "began", "in", "as", "which", "middle", "center", "centre", "of", "shell", "fan", "group", "corner", "turn", "end", "also", "1", "2", "3", "top", "loop", "sp", "space", "round", "row", "rnd",
+    "same", "this", "that", "it", "one", "ch", "st", "stitch", "chain", "already", "holds", "holding", "has",
+    "contains", "first", "where", "was", "made", "worked", "the", "a", "is", "you",
+    "started", "began", "in", "as", "which", "middle", "center", "centre", "of", "shell", "fan", "group", "corner",
+    "turn", "end", "also", "1", "2", "3", "top", "loop", "sp", "space", "round", "row", "rnd",
     "beginning", "start", "beg", "joining", "join", "into", "work", "increase", "point", "side", "other", "chs", "last",
 )  # fmt: skip
 _SAYS_PLACE = frozenset(["same", "already", "where", "started", "began", "middle", "center", "centre", "corner"])
 
 
 def _place_again(stream: Stream) -> bool:
-    """ "(same ch as first sc)", "(the middle of the shell)": where the stitch before went, told once more; taken whole."""
+    """ "(same ch as first sc)", "(the middle of the shell)": where the stitch before went, told once more; taken
+    whole."""
     start, end = stream.at, bracket_end(stream.tokens, stream.at)
     following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
     if end is None or (
@@ -227,7 +232,8 @@ def _place_again(stream: Stream) -> bool:
 
 
 def says_again(stream: Stream, step: Step, read_steps: Reader) -> bool:
-    """A bracket that tells what the step before it is ("sc2tog (over next 2 sts)", "inc (2 sc in same st)"): taken whole; else nothing is."""
+    """A bracket that tells what the step before it is ("sc2tog (over next 2 sts)", "inc (2 sc in same st)"): taken
+    whole; else nothing is."""
     start, end = stream.at, bracket_end(stream.tokens, stream.at)
     following = stream.tokens[end] if end is not None and end < len(stream.tokens) else None
     if (

@@ -8,9 +8,12 @@ from rillstep.core.notation.whats import plain_num
 from rillstep.core.stitches import BY_US
 
 _NOT = (
-    "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st", "not a stitch",
-    "never counts", "no st", "not count", "is not a st", "do not count as st", "do not count as a st", "does not count as st",
-    "doesn't count as a st", "doesn't count as st", "not counted as a st", "not counted as st", "do not count as stitch",
+    "does not count", "doesn't count", "do not count", "not counted", "does not count as a st", "not a st",
+    "not a stitch",
+    "never counts", "no st", "not count", "is not a st", "do not count as st", "do not count as a st",
+    "does not count as st",
+    "doesn't count as a st", "doesn't count as st", "not counted as a st", "not counted as st",
+    "do not count as stitch",
     "do not count as a stitch", "does not count as a stitch", "does not count as stitch", "doesn't count as a stitch",
 )  # fmt: skip
 
@@ -151,16 +154,21 @@ def _dash(stream: Stream) -> bool:
     return True
 
 
-_OF_IT = ("st", "sts", "stitch", "stitches", "each", "every", "row", "rows", "rnd", "rnds", "round", "rounds", "of", "in", "the", "this", "for", "rest", "pattern",
-          "a", "as", "on", "at", "start", "beginning", "first", "to", "end", "sp", "space", "and", "or", "later", "throughout", "after", "here", "now")  # fmt: skip
+_OF_IT = (
+    "st", "sts", "stitch", "stitches", "each", "every", "row", "rows", "rnd", "rnds", "round", "rounds", "of",
+    "in", "the", "this", "for", "rest", "pattern",
+          "a", "as", "on", "at", "start", "beginning", "first", "to", "end", "sp", "space", "and", "or", "later",
+          "throughout", "after", "here", "now")  # fmt: skip
 _HENCEFORTH = (
-    "here and throughout", "now and throughout", "throughout", "here and in the following rounds", "here and after", "here and below", "from here on", "from now on",
+    "here and throughout", "now and throughout", "throughout", "here and in the following rounds", "here and after",
+    "here and below", "from here on", "from now on",
     "now and in all rounds", "in all rounds", "in all rows", "always", "here", "now",
 )  # fmt: skip
 
 
 def tail_of_counts(stream: Stream) -> bool:
-    """The rest of a bracket that says how a chain counts, up to its end; False (and nothing taken) where it says more than that."""
+    """The rest of a bracket that says how a chain counts, up to its end; False (and nothing taken) where it says more
+    than that."""
     start = stream.at
     while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
         if not (stream.any_of(*_HENCEFORTH) or stream.word(*_OF_IT) or stream.mark(",", ".", ";", "-", "+", "&")):

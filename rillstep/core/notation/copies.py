@@ -1,4 +1,5 @@
-"""Pieces made like another: "Back: work as for Front to the end of Row 34 (42).", "Make a second one in the same way.", "Make 2."."""
+"""Pieces made like another: "Back: work as for Front to the end of Row 34 (42).", "Make a second one in the same
+way.", "Make 2."."""
 
 import re
 from collections.abc import Sequence
@@ -43,7 +44,8 @@ _WORDS = {"two": 2, "three": 3, "four": 4, "six": 6, "eight": 8}
 
 @dataclass(frozen=True)
 class Like:
-    """A piece that is worked as another one: its own title ("" where none is given), that one, and its lines as far as they hold."""
+    """A piece that is worked as another one: its own title ("" where none is given), that one, and its lines as far
+    as they hold."""
 
     title: str
     source: Section
@@ -76,7 +78,8 @@ def _counts_from_one(section: Section) -> bool:
 
 
 def _copied(text: str, line: int, title: str, source: Section, at: tuple[int, bool], context: Context) -> Like | None:
-    """The lines of a piece, with what is said after it; at: where that begins, and whether the number of the last row does."""
+    """The lines of a piece, with what is said after it; at: where that begins, and whether the number of the last row
+    does."""
     rest, numbered = at
     lines: tuple[Line, ...] = tuple(replace(one) for one in source.lines)
     if numbered:
@@ -106,7 +109,8 @@ def _copied(text: str, line: int, title: str, source: Section, at: tuple[int, bo
 
 
 def rows_like(text: str, first: Num, last: Num | None, before: Sequence[Section]) -> tuple[Line, ...]:
-    """The rows of "Rows 2-7 (9): as first tab": those of an earlier piece with the same numbers; () where none is named so.
+    """The rows of "Rows 2-7 (9): as first tab": those of an earlier piece with the same numbers; () where none is
+    named so.
 
     text: what stands after the label. first, last: the numbers of the label.
     """
@@ -126,7 +130,8 @@ def rows_like(text: str, first: Num, last: Num | None, before: Sequence[Section]
 
 
 def _is_short_for(rest: str, title: str) -> bool:
-    """ "first tab" for "First handle tab": words of a title in their order, of which the first and the last are given."""
+    """ "first tab" for "First handle tab": words of a title in their order, of which the first and the last are
+    given."""
     words, whole = rest.lower().split(), title.lower().split()
     at = iter(whole)
     return len(words) > 1 and (words[0], words[-1]) == (whole[0], whole[-1]) and all(word in at for word in words)

@@ -1,4 +1,5 @@
-"""What a sentence says of chains that begin a row: "Turning chains do not count as stitches.", "The ch-3 counts as a dc throughout."
+"""What a sentence says of chains that begin a row: "Turning chains do not count as stitches.", "The ch-3 counts as a
+dc throughout."
 
 It holds for the rows after it as if it stood in brackets behind the first such chain of each section.
 """
@@ -27,7 +28,8 @@ _SAYS = re.compile(
 
 @dataclass(frozen=True)
 class ChainSaid:
-    """length: of the chain, None for any; counts: "none", or the stitch that it counts as ("st": whatever the row is worked in)."""
+    """length: of the chain, None for any; counts: "none", or the stitch that it counts as ("st": whatever the row is
+    worked in)."""
 
     length: int | None
     counts: str
@@ -53,8 +55,10 @@ _ABBREVIATION = re.compile(
 )
 _MEANS = re.compile(r"^\W*(?:inc|dec|invdec|increase|decrease)\s*(?:=|:|\s[-–—]\s)\s*\S.{0,80}$", re.IGNORECASE)
 _ABBREVIATED = (
-    "ch", "chs", "st", "sts", "sk", "sp", "sps", "rep", "rnd", "rnds", "beg", "rs", "ws", "rs/ws", "tog", "yo", "yoh", "inc", "dec", "blo", "flo",
-    "lp", "lps", "mm", "cm", "pm", "mr", "fo", "prev", "rem", "cont", "patt", "foll", "ss", "slst", "sl st", "cc", "mc", "bl", "fl", "m", "approx", "alt", "ch sp", "ch-sp",
+    "ch", "chs", "st", "sts", "sk", "sp", "sps", "rep", "rnd", "rnds", "beg", "rs", "ws", "rs/ws", "tog", "yo", "yoh",
+    "inc", "dec", "blo", "flo",
+    "lp", "lps", "mm", "cm", "pm", "mr", "fo", "prev", "rem", "cont", "patt", "foll", "ss", "slst", "sl st", "cc",
+    "mc", "bl", "fl", "m", "approx", "alt", "ch sp", "ch-sp",
 )  # fmt: skip
 
 
@@ -88,7 +92,8 @@ def as_noted(pattern: Pattern, terms: Terms) -> Pattern:
 
 
 def with_said(lines: Sequence[Line], said: Sequence[ChainSaid]) -> list[Line]:
-    """The lines of a section with what was said put to the first row that begins with such a chain, unless one before says it."""
+    """The lines of a section with what was said put to the first row that begins with such a chain, unless one before
+    says it."""
     changed = list(lines)
     if not said:
         return changed
@@ -117,7 +122,8 @@ def _is_about(said: ChainSaid, length: int) -> bool:
 
 
 def _starts_with_chain(line: Line) -> int | None:
-    """Where in a row the chain stands that begins it, one that is long enough to be a stitch; None for any other line."""
+    """Where in a row the chain stands that begins it, one that is long enough to be a stitch; None for any other
+    line."""
     if not isinstance(line, Row):
         return None
     place = next((i for i, step in enumerate(line.steps) if not isinstance(step, Gesture)), len(line.steps))

@@ -63,7 +63,8 @@ def read_plain_edging(text: str, line: int, context: Context) -> Setup | None:
 
 
 def read_edging(text: str, line: int, context: Context) -> tuple[Setup, Finding] | None:
-    """The edge that a sentence tells, with its total, and the warning that its sides are not looked at; None for any other line."""
+    """The edge that a sentence tells, with its total, and the warning that its sides are not looked at; None for any
+    other line."""
     if len(text) > MOST_OF_EDGING or not _EVEN.search(text) or not _SIDES.search(text) or _OF_TWO.search(text):
         return None
     words = stitch_words(context.terms)

@@ -36,14 +36,16 @@ from rillstep.core.notation.whats import STITCHES, plain_num
 Reader = Callable[[Stream], tuple[Step, ...]]
 
 _ENDS = (
-    *(f"{ends} {which}{last} {rep} {how}" for ends in ("ending", "end") for which in ("", "the ") for last in ("last", "final")
+    *(f"{ends} {which}{last} {rep} {how}" for ends in ("ending", "end") for which in ("", "the ")
+      for last in ("last", "final")
       for rep in ("repeat", "rep", "repetition") for how in ("with a", "with", "in")),
     "ending with a", "ending with", "end with", "ending in", "ending", "ends with", "end",
 )  # fmt: skip
 
 
 def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step] | None:
-    """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes next. Raises NotUnderstood."""
+    """What an ending adds after a repeat; `before` is changed where the repeat itself is. None where no ending comes
+    next. Raises NotUnderstood."""
     start = stream.at
     repeat = before[-1] if before else None
     if isinstance(repeat, Repeat) and _omits(stream, before, repeat):
@@ -90,14 +92,18 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
 
 
 # What is left out of the last repeat.
-_OMITTED = ("the", "last", "final", "corner", "corners", "ch", "chs", "chain", "chains", "sp", "sps", "space", "st", "sts", "stitch", "stitches", "of", "on",
-            "in", "at", "end", "rep", "repeat", "repetition", "and", "loop", "lp", "shell", "group", "motif", "increase", "inc")  # fmt: skip
+_OMITTED = (
+    "the", "last", "final", "corner", "corners", "ch", "chs", "chain", "chains", "sp", "sps", "space", "st", "sts",
+    "stitch", "stitches", "of", "on",
+            "in", "at", "end", "rep", "repeat", "repetition", "and", "loop", "lp", "shell", "group", "motif",
+            "increase", "inc")  # fmt: skip
 # Places at which the last repeat may end, that are tried.
 MOST_CUTS = 3
 
 
 def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
-    """ "[A, ch 1, B] around, omitting the last corner" is A, ch 1, [B, A, ch 1] around; `before` is changed, and the words are taken."""
+    """ "[A, ch 1, B] around, omitting the last corner" is A, ch 1, [B, A, ch 1] around; `before` is changed, and the
+    words are taken."""
     start = stream.at
     stream.word("but")
     if not stream.any_of("omitting", "omit", "leaving out", "leaving off", "leave off", "leave out"):
@@ -141,7 +147,8 @@ def _is_so_many(taken: Num | None, count: int) -> bool:
 
 
 def _unrolled(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """Where some steps end with "[A, B] 2 times", the last turn stands by itself, so that a part of it can be left out."""
+    """Where some steps end with "[A, B] 2 times", the last turn stands by itself, so that a part of it can be left
+    out."""
     last = steps[-1] if steps else None
     if not isinstance(last, Repeat) or isinstance(last.times, ToEnd):
         return steps
@@ -233,7 +240,8 @@ def _into_first(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step
 
 
 def _goes_elsewhere(repeat: Repeat, worked: list[Step]) -> bool:
-    """Does an ending go into a stitch, where the repeat works into spaces only? Then it tells more than the repeat does."""
+    """Does an ending go into a stitch, where the repeat works into spaces only? Then it tells more than the repeat
+    does."""
     into = [step.into for step in repeat.steps if isinstance(step, Work | Group)]
     spaces = bool(into) and all(isinstance(place, Next) and place.what.kind == "sp" for place in into)
     taken = any(isinstance(step, Skip | Together) for step in repeat.steps)
@@ -249,7 +257,8 @@ def _into_stitch(worked: list[Step]) -> bool:
 
 
 def _is_last_turn(repeat: Repeat, worked: list[Step]) -> bool:
-    """ "[ch 2, V-st in next sc, ch 2, sc in next dc] across, ending with ch 2, V-st in last sc, ch 2, sc in top of tch": a whole turn, told once more."""
+    """ "[ch 2, V-st in next sc, ch 2, sc in next dc] across, ending with ch 2, V-st in last sc, ch 2, sc in top of
+    tch": a whole turn, told once more."""
     alike = len(worked) == len(repeat.steps) > 1 and all(
         (type(a), getattr(a, "stitch", ""), getattr(a, "per", None), getattr(a, "length", None))
         == (type(b), getattr(b, "stitch", ""), getattr(b, "per", None), getattr(b, "length", None))
@@ -271,8 +280,10 @@ def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] 
         *first, _ = repeat.steps  # the other half of the shell that the round began with
         return [*first, Repeat((usual, *first), repeat.times, repeat.span)]
     if not (
-        isinstance(last, Work) and isinstance(last.into, Last) and isinstance(usual, Work) and isinstance(usual.into, Next)
-        and len(repeat.steps) > 1 and usual.into.count.is_always(1) and (last.stitch, last.per) != (usual.stitch, usual.per)
+        isinstance(last, Work) and isinstance(last.into, Last)
+        and isinstance(usual, Work) and isinstance(usual.into, Next)
+        and len(repeat.steps) > 1 and usual.into.count.is_always(1)
+        and (last.stitch, last.per) != (usual.stitch, usual.per)
     ):  # fmt: skip
         return None
     *first, _ = repeat.steps

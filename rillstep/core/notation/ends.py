@@ -1,4 +1,5 @@
-"""Where a walk along an edge ends: "around", "to last 3 sts", "to marker"; and markers, loops and beginning chains by name."""
+"""Where a walk along an edge ends: "around", "to last 3 sts", "to marker"; and markers, loops and beginning chains by
+name."""
 
 from dataclasses import replace
 
@@ -11,14 +12,19 @@ _BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "fi
 
 
 _ALONG = (
-    "the row", "row", "the last row", "last row", "the top row", "top row", "the first row", "the side", "side", "the foundation chain", "foundation chain", "foundation ch", "foundation edge", "the foundation edge", "the foundation",
-    "foundation", "the edge", "edge", "bottom edge", "the bottom edge", "bottom", "the bottom", "top", "top edge", "the top edge", "the top", "the chain", "row ends", "the row ends",
+    "the row", "row", "the last row", "last row", "the top row", "top row", "the first row", "the side", "side",
+    "the foundation chain", "foundation chain", "foundation ch", "foundation edge", "the foundation edge",
+    "the foundation",
+    "foundation", "the edge", "edge", "bottom edge", "the bottom edge", "bottom", "the bottom", "top", "top edge",
+    "the top edge", "the top", "the chain", "row ends", "the row ends",
 )  # fmt: skip
 
 
 _ABOUT = (
-    "the curve", "the edge", "edge", "the opening", "opening", "the top", "the bag", "the base", "the outer edge", "outer edge", "the entire edge", "the curved edge",
-    "curved edge", "the whole edge", "the rnd", "the round", "the motif", "the square", "the circle", "the whole bag", "entire bag", "the outside", "the rim",
+    "the curve", "the edge", "edge", "the opening", "opening", "the top", "the bag", "the base", "the outer edge",
+    "outer edge", "the entire edge", "the curved edge",
+    "curved edge", "the whole edge", "the rnd", "the round", "the motif", "the square", "the circle", "the whole bag",
+    "entire bag", "the outside", "the rim",
 )  # fmt: skip
 
 
@@ -146,7 +152,8 @@ def _last_of(stream: Stream) -> ToEnd | None:
 
 
 def read_marker(stream: Stream) -> str | None:
-    """ "marker", "marker A", "first marker", "marked st", "st with marker A"; the answer is its name, "" for the next one."""
+    """ "marker", "marker A", "first marker", "marked st", "st with marker A"; the answer is its name, "" for the next
+    one."""
     start = stream.at
     stream.word("the", "next", "first", "a")
     if stream.word("marked"):

@@ -1,4 +1,5 @@
-"""What a row shows by its words alone: the stitch that it is mostly made of, the openings that it makes, what takes the rest."""
+"""What a row shows by its words alone: the stitch that it is mostly made of, the openings that it makes, what takes
+the rest."""
 
 from dataclasses import dataclass
 
@@ -71,7 +72,8 @@ def openings_of(steps: tuple[Step, ...], size: int) -> tuple[Opening, ...]:
 
 
 def takes_the_rest(step: Step | None) -> bool:
-    """ "[sc in next 16 sts, sc2tog] around, sc in each rem st": does a step take what the repeats before it leave, if anything?"""
+    """ "[sc in next 16 sts, sc2tog] around, sc in each rem st": does a step take what the repeats before it leave, if
+    anything?"""
     return (
         isinstance(step, Work)
         and isinstance(step.into, Every)

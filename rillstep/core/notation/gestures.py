@@ -16,12 +16,16 @@ from rillstep.core.stitches import stitch_words
 _PLAIN: tuple[tuple[str, GestureKind], ...] = (
     ("do not join", "do not join"), ("don't join", "do not join"), ("without joining", "do not join"),
     ("do not turn", "do not turn"), ("don't turn", "do not turn"), ("without turning", "do not turn"),
-    ("no turn", "do not turn"), ("turn the work", "turn"), ("turn your work", "turn"), ("turn work", "turn"), ("turn", "turn"), ("rotate your work", "rotate"),
+    ("no turn", "do not turn"), ("turn the work", "turn"), ("turn your work", "turn"), ("turn work", "turn"),
+    ("turn", "turn"), ("rotate your work", "rotate"),
     ("rotate the work", "rotate"), ("rotate work", "rotate"), ("rotate piece", "rotate"), ("rotate", "rotate"),
-    ("fold flat and work through both layers", "both layers"), ("fasten off", "fasten off"), ("finish off", "fasten off"), ("break yarn", "fasten off"),
+    ("fold flat and work through both layers", "both layers"), ("fasten off", "fasten off"),
+    ("finish off", "fasten off"), ("break yarn", "fasten off"),
     ("cut yarn", "fasten off"), ("cut the yarn", "fasten off"), ("fo", "fasten off"),
     ("make an adjustable ring", "adjustable ring"), ("make a magic ring", "adjustable ring"),
-    ("make a mr", "adjustable ring"), ("make a magic loop", "adjustable ring"), ("make a magic circle", "adjustable ring"), ("magic loop", "adjustable ring"), ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
+    ("make a mr", "adjustable ring"), ("make a magic loop", "adjustable ring"),
+    ("make a magic circle", "adjustable ring"), ("magic loop", "adjustable ring"),
+    ("adjustable ring", "adjustable ring"), ("magic ring", "adjustable ring"),
     ("magic circle", "adjustable ring"), ("mr", "adjustable ring"),
 )  # fmt: skip
 _RING_WORDS = tuple(
@@ -59,7 +63,9 @@ _RING_WORDS = (
 )
 _PLAIN = (*((words, "adjustable ring") for words in _RING_WORDS), *_PLAIN)
 _TURNED = (
-    "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round", "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn", "rotate your work", "rotate the work",
+    "turn the work round", "turn the work around", "turn work around", "turn your work around", "turn round",
+    "turn around", "turn your work", "turn the work", "turn work", "turn the piece", "turn piece", "turn",
+    "rotate your work", "rotate the work",
     "rotate work", "rotate the piece", "rotate piece", "rotate", "rotating", "turning the work", "turning",
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
@@ -99,14 +105,18 @@ _BESIDE = (
 
 
 _OF_BESIDE = (
-    "the", "a", "an", "next", "last", "same", "skipped", "sk", "missed", "previous", "prev", "first", "second", "all", "both", "these", "those", "this", "that", "each",
-    "other", "of", "and", "at", "row", "rnd", "round", "rows", "below", "work", "piece", "fabric", "yarn", "tail", "ends", "end", "cable", "loop", "loops", "lp", "lps", "just", "not",
-    "them", "it", "foundation", "strand", "strands", "handle", "strap", "cord", "layers", "layer", "together", "pieces", "panels", "motifs", "edges", "squares", "circles", "thicknesses", "behind", "front", "back",
+    "the", "a", "an", "next", "last", "same", "skipped", "sk", "missed", "previous", "prev", "first", "second", "all",
+    "both", "these", "those", "this", "that", "each",
+    "other", "of", "and", "at", "row", "rnd", "round", "rows", "below", "work", "piece", "fabric", "yarn", "tail",
+    "ends", "end", "cable", "loop", "loops", "lp", "lps", "just", "not",
+    "them", "it", "foundation", "strand", "strands", "handle", "strap", "cord", "layers", "layer", "together",
+    "pieces", "panels", "motifs", "edges", "squares", "circles", "thicknesses", "behind", "front", "back",
 )  # fmt: skip
 
 
 def _to_where(stream: Stream) -> None:
-    """The words of an aside that tell where: stitches and chains that are there already; to a mark, or to a stitch that is worked after "made"."""
+    """The words of an aside that tell where: stitches and chains that are there already; to a mark, or to a stitch
+    that is worked after "made"."""
     start = stream.at
     while (token := stream.peek()) is not None:
         named = token.kind == "num" or stitch_word_ahead(stream) or token.is_word(*_OF_BESIDE, *STITCH, *CHAIN, *SPACE)
@@ -120,19 +130,26 @@ def _to_where(stream: Stream) -> None:
 
 
 _FACING = (
-    "with rs facing", "with ws facing", "with right side facing", "with wrong side facing", "with the right side facing", "with the wrong side facing",
-    "with rs facing you", "with rs of work facing", "with right side of work facing", "rs facing", "ws facing", "right side facing", "wrong side facing",
+    "with rs facing", "with ws facing", "with right side facing", "with wrong side facing",
+    "with the right side facing", "with the wrong side facing",
+    "with rs facing you", "with rs of work facing", "with right side of work facing", "rs facing", "ws facing",
+    "right side facing", "wrong side facing",
 )  # fmt: skip
 # One piece folded on itself, or two held together: what is meant shows when it is worked.
 _BOTH_LAYERS = (
-    "working through both layers", "work through both layers", "through both layers", "working in both layers", "working through both thicknesses",
-    "working through both edges", "working through both sides", "work through both thicknesses", "through both thicknesses",
-    "working through both circles", "working through both pieces", "working through both panels", "working through both squares",
-    "working through both motifs", "working through both", "working through all layers", "work through both pieces", "work through both panels",
+    "working through both layers", "work through both layers", "through both layers", "working in both layers",
+    "working through both thicknesses",
+    "working through both edges", "working through both sides", "work through both thicknesses",
+    "through both thicknesses",
+    "working through both circles", "working through both pieces", "working through both panels",
+    "working through both squares",
+    "working through both motifs", "working through both", "working through all layers", "work through both pieces",
+    "work through both panels",
 )  # fmt: skip
 _TWIST = (
     "being careful not to twist", "taking care not to twist", "making sure not to twist", "careful not to twist",
-    "without twisting", "making sure the chain is not twisted", "making sure that the chain is not twisted", "making sure it is not twisted", "making sure the ch is not twisted",
+    "without twisting", "making sure the chain is not twisted", "making sure that the chain is not twisted",
+    "making sure it is not twisted", "making sure the ch is not twisted",
 )  # fmt: skip
 
 

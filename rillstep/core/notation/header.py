@@ -28,7 +28,9 @@ KEYS = (
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
     "colours": "colour", "notes": "note", "materials": "yarn", "terminology": "terms", "unit": "units",
-    "abbreviations": "note", "stitch abbreviations": "note", "abbreviations used": "note", "us abbreviations": "note", "uk abbreviations": "note", "pattern notes": "note", "skill level": "note", "finished size": "note", "finished measurements": "note",
+    "abbreviations": "note", "stitch abbreviations": "note", "abbreviations used": "note", "us abbreviations": "note",
+    "uk abbreviations": "note", "pattern notes": "note", "skill level": "note", "finished size": "note",
+    "finished measurements": "note",
 }  # fmt: skip
 DEFINING = ("special stitches", "special stitch", "stitch guide", "special sts", "stitches used")
 MAX_SIZES = 10
@@ -124,7 +126,8 @@ _IN_TERMS = re.compile(r"\s*\((?:US|UK)(?:\s+terms)?\)", re.IGNORECASE)
 
 
 def told(head: Header, text: str) -> None:
-    """A line before the first row that is no instruction: the name, where none is given yet, or a note; it may tell the terms."""
+    """A line before the first row that is no instruction: the name, where none is given yet, or a note; it may tell
+    the terms."""
     terms = _TERMS_TOLD.search(text)
     if terms is not None and not head.terms_known:
         head.terms = "US" if (terms[1] or terms["title"]).upper().startswith(("US", "U.S", "AM")) else "UK"
@@ -299,7 +302,8 @@ _GAUGE_TOLD = re.compile(
 
 
 def tells_gauge(text: str) -> int | None:
-    """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for any other line."""
+    """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for
+    any other line."""
     match = _GAUGE_TOLD.search(text)
     return match.start() if match is not None else None
 

@@ -88,7 +88,8 @@ def logical_lines(raws: Sequence[str]) -> list[Logical]:
 
 @lru_cache(maxsize=4096)
 def _several(text: str) -> list[tuple[int, int]]:
-    """Where each of several rows stands that were written in one line ("Row 1: ... (5 sts) Row 2: ..."); [] for any other line."""
+    """Where each of several rows stands that were written in one line ("Row 1: ... (5 sts) Row 2: ..."); [] for any
+    other line."""
     starts = [match.end() for match in _ANOTHER.finditer(text)] if not _OWN_WORDS.match(text) else []
     ends = [*starts, len(text)]
     return list(zip([0, *starts], ends, strict=True)) if starts else []

@@ -14,7 +14,8 @@ from rillstep.core.notation.whats import CHAIN, plain_num
 from rillstep.core.stitches import GATHERED, stitch_words
 
 _RING = (
-    "to form a ring", "to form ring", "to form a loop", "to form loop", "to make a loop", "into a loop", "in a loop", "to form a circle", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
+    "to form a ring", "to form ring", "to form a loop", "to form loop", "to make a loop", "into a loop", "in a loop",
+    "to form a circle", "into a ring", "in a ring", "into ring", "to make a ring", "without twisting",
     "being careful not to twist", "taking care not to twist", "making sure not to twist",
 )  # fmt: skip
 _RINGS: tuple[str, ...] = (
@@ -129,7 +130,8 @@ def _chain_of_beginning(stream: Stream) -> bool:
 
 
 def joined_in(tokens: Sequence[Token]) -> int:
-    """The 3 of "..., join in 3rd ch of beg ch-5": which chain of the one that began the round is its top; 0 where that is not said."""
+    """The 3 of "..., join in 3rd ch of beg ch-5": which chain of the one that began the round is its top; 0 where
+    that is not said."""
     for at in range(len(tokens) - 1, 0, -1):
         before = {token.text for token in tokens[max(0, at - 6) : at]}
         if tokens[at].kind == "ordinal" and before & {"join", "ss", "slst", "sl", "slip"}:
@@ -140,7 +142,8 @@ def joined_in(tokens: Sequence[Token]) -> int:
 
 
 def with_space(steps: tuple[Step, ...], nth: int) -> tuple[Step, ...]:
-    """The steps of a round whose first chain is joined to in its nth chain: that many are a stitch, and the others a space beside it."""
+    """The steps of a round whose first chain is joined to in its nth chain: that many are a stitch, and the others a
+    space beside it."""
     at = next(
         (i for i, s in enumerate(steps) if not (isinstance(s, Gesture) or getattr(s, "stitch", "") == "sl st")), -1
     )
@@ -193,10 +196,14 @@ def _tail(stream: Stream) -> None:
 
 # Words for the place that a round is joined to.
 _OF_PLACE = (
-    "the", "a", "your", "first", "beg", "beginning", "starting", "start", "joining", "initial", "turning", "last", "same", "top", "base", "st", "sts", "stitch", "stitches", *CHAIN, "sp", "space", "loop", "lp",
-    "loops", "lps", "of", "at", "to", "in", "as", "rnd", "round", "row", "this", "that", "made", "skipped", "previous", "prev", "next", "corner", "ring", "close", "join", "both", "back", "front", "blo", "flo",
-    "only", "through", "marked", "marker", "where", "you", "began", "started", "yarn", "was", "joined", "one", "real", "v", "with", "sl", "ss", "slst", "slip", "from", "begin", "foundation", "counted", "which", "counts",
-    "group", "motif", "side", "seam", "edge", "post", "around", "two", "under", "opening", "tch", "picot", "fan", "shell", "any",
+    "the", "a", "your", "first", "beg", "beginning", "starting", "start", "joining", "initial", "turning", "last",
+    "same", "top", "base", "st", "sts", "stitch", "stitches", *CHAIN, "sp", "space", "loop", "lp",
+    "loops", "lps", "of", "at", "to", "in", "as", "rnd", "round", "row", "this", "that", "made", "skipped",
+    "previous", "prev", "next", "corner", "ring", "close", "join", "both", "back", "front", "blo", "flo",
+    "only", "through", "marked", "marker", "where", "you", "began", "started", "yarn", "was", "joined", "one", "real",
+    "v", "with", "sl", "ss", "slst", "slip", "from", "begin", "foundation", "counted", "which", "counts",
+    "group", "motif", "side", "seam", "edge", "post", "around", "two", "under", "opening", "tch", "picot", "fan",
+    "shell", "any",
 )  # fmt: skip
 
 
@@ -272,14 +279,17 @@ def read_colour(stream: Stream, start: int) -> list[Step] | None:
 
 _DONE = ("on", "for", "when", "before", "during", "as", "after", "while", "in", "at")
 _OF_DONE = (
-    "the", "last", "final", "yo", "yoh", "yarn", "over", "of", "st", "sts", "stitch", "each", "every", "row", "rnd", "round", "this", "previous", "before", "loops", "loop", "on", "hook", "you", "pull", "through",
-    "with", "new", "old", "colour", "color", "completing", "finishing", "joining", "join", "sl", "ss", "slst", "two", "are", "left", "remain", "working", "end", "at", "in", "making", "it", "step", "a", "needed",
+    "the", "last", "final", "yo", "yoh", "yarn", "over", "of", "st", "sts", "stitch", "each", "every", "row", "rnd",
+    "round", "this", "previous", "before", "loops", "loop", "on", "hook", "you", "pull", "through",
+    "with", "new", "old", "colour", "color", "completing", "finishing", "joining", "join", "sl", "ss", "slst", "two",
+    "are", "left", "remain", "working", "end", "at", "in", "making", "it", "step", "a", "needed",
     "chart", "shown", "required", "to", "go", "as", "when", "ch",
 )  # fmt: skip
 
 
 def _as_it_is_done(stream: Stream) -> str:
-    """ "on last yo of last st", "when 2 loops are left on the hook": how a colour is changed, in words; "" where nothing is said of it."""
+    """ "on last yo of last st", "when 2 loops are left on the hook": how a colour is changed, in words; "" where
+    nothing is said of it."""
     start = stream.at
     if not stream.word(*_DONE):
         return ""

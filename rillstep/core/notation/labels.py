@@ -118,7 +118,8 @@ def starts(text: str) -> re.Match[str] | None:
 
 
 def title_of(text: str) -> str:
-    """The name of a first row that has one ("Border" of "Border Rnd 1:"): its rows are counted by themselves; "" for any other."""
+    """The name of a first row that has one ("Border" of "Border Rnd 1:"): its rows are counted by themselves; "" for
+    any other."""
     ordered = _ORDINAL.match(text)
     if ordered is not None and ordered["ordered"] and ordered["number"] == "1":
         return " ".join(ordered["ordered"].split())
@@ -262,7 +263,8 @@ def _instructs(stream: Stream) -> bool:
 
 
 def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
-    """ "17, 21": one number for each size with only commas between, up to the end of the label; `first` was read already."""
+    """ "17, 21": one number for each size with only commas between, up to the end of the label; `first` was read
+    already."""
     start, findings = stream.at, len(stream.findings)
     active = stream.context.active
     numbers = [] if first is None else [first]
@@ -282,7 +284,8 @@ def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
 
 
 def _bare_ranges(stream: Stream) -> Num | None:
-    """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the same row; the first is read already."""
+    """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the
+    same row; the first is read already."""
     start, findings = stream.at, len(stream.findings)
     active = stream.context.active
     begins = stream.tokens[stream.at - 2]
@@ -389,7 +392,8 @@ def _side(stream: Stream) -> str | None:
 
 
 def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
-    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or what the row is called."""
+    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or what the
+    row is called."""
     start, findings = stream.at, len(stream.findings)
     if not stream.mark("(", "["):
         return (), ""

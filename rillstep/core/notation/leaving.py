@@ -1,4 +1,5 @@
-"""Stitches left unworked: "leave rem sts unworked", "leaving the last 4 sts unworked"; a number that is said is held to."""
+"""Stitches left unworked: "leave rem sts unworked", "leaving the last 4 sts unworked"; a number that is said is held
+to."""
 
 from rillstep.core.notation.asides import keep_phrase
 from rillstep.core.notation.stream import Stream

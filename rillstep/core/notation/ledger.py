@@ -1,6 +1,7 @@
 """The ledger of a line: each of its tokens is worked, checked, kept as words, or not understood.
 
-The cursor of a `Stream` notes what is kept; here it is seen to that no number was passed over: one that stands in no step
+The cursor of a `Stream` notes what is kept; here it is seen to that no number was passed over: one that stands in no
+step
 and no total, and is held to nothing else, is not understood.
 """
 

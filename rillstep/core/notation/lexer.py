@@ -35,7 +35,8 @@ _NUMBER = r"\d+(?:\.\d+)?"
 _NTH = r"\d{1,4}(?:st|nd|rd|th)"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
 _UNITS = (
-    "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen", "fourteen",
+    "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen",
+    "fourteen",
     "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty",
 )  # fmt: skip
 _TENS = {"thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90}
@@ -56,7 +57,8 @@ _TOKEN = re.compile(
     rf"""\s*(?:(?P<plain>{_NO_NUMBER})
     |(?P<ordinals>{_NTH}(?:\s?[(\[]\s?{_NTH}(?:\s?[,:;/]\s?{_NTH}){{0,9}}\s?[)\]]|(?:/{_NTH}){{1,9}}))
     |(?P<ordinal>{_NTH}\b)
-    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]|\s*\{{\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*\}})+)
+    |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]
+      |\s*\{{\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*\}})+)
     |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}(?:\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]]|(?:\s?/\s?{_ANY_WORD}){{1,9}}))
     |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s{{0,2}}|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
@@ -80,8 +82,10 @@ _COMMAS_ALONE = re.compile(
 )
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
 _WORD_ORDINALS = {
-    "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th", "eighth": "8th", "ninth": "9th",
-    "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th", "fifteenth": "15th",
+    "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th",
+    "eighth": "8th", "ninth": "9th",
+    "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th",
+    "fifteenth": "15th",
     "sixteenth": "16th",
 }  # fmt: skip
 
@@ -106,7 +110,8 @@ MOST_REMEMBERED = 800
 
 
 def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0) -> tuple[Token, ...]:
-    """The tokens of `text[start:]`, which is line number `line` of a pattern for `sizes` sizes, `active` of them in force."""
+    """The tokens of `text[start:]`, which is line number `line` of a pattern for `sizes` sizes, `active` of them in
+    force."""
     cut = _cut if len(text) - start > MOST_REMEMBERED else _remembered
     return cut(text, line, sizes, start, active)
 

@@ -24,7 +24,8 @@ _MADE_OF = re.compile(
 
 
 def listed(value: str) -> list[tuple[int, int]] | None:
-    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None for anything else."""
+    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None
+    for anything else."""
     found: list[tuple[int, int]] = []
     at = 0
     for count in range(MOST_LISTED):
@@ -40,7 +41,8 @@ def listed(value: str) -> list[tuple[int, int]] | None:
 
 
 def take_definitions(head: Header, text: str, number: int, findings: list[Finding]) -> str:
-    """A line of the head without what its list defines, which `head` takes: "sc: single crochet, V-st: (dc, ch 1, dc) in same st"."""
+    """A line of the head without what its list defines, which `head` takes: "sc: single crochet, V-st: (dc, ch 1, dc)
+    in same st"."""
     opening = _OPENS.match(text)
     begin = opening.end() if opening is not None else 0
     rest, kept = begin, text[:begin]

@@ -1,4 +1,5 @@
-"""Loose spelling made plain, token by token, at one door: what is glued is cut apart, and what says nothing is left out.
+"""Loose spelling made plain, token by token, at one door: what is glued is cut apart, and what says nothing is left
+out.
 
 Every token keeps its place in the text, so findings still point at what was written.
 """

@@ -1,4 +1,5 @@
-"""Rounds that go on as those before them: "Continue in this manner, working 2 more sc along each side, until there are 15 rounds."
+"""Rounds that go on as those before them: "Continue in this manner, working 2 more sc along each side, until there
+are 15 rounds."
 
 What each of them does is not said; how many stitches it makes is, as each grows by as much as the last one written out.
 """

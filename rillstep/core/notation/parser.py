@@ -275,7 +275,8 @@ def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None
 
 @lru_cache(maxsize=8192)
 def _is_plain_row(text: str, sizes: tuple[str, ...]) -> bool:
-    """Is a line of an open section a row and nothing else, whatever stands around it? Most are, and they are typed beside all the time."""
+    """Is a line of an open section a row and nothing else, whatever stands around it? Most are, and they are typed
+    beside all the time."""
     label = starts_label(text)
     if label is None or label["word"].lower() in ("", "r"):
         return False

@@ -1,6 +1,7 @@
 """Phrases that a text teaches: `Means: "in bb" = in back bump`, or `= nothing` where the words change nothing.
 
-The words of a phrase are put in the place of what they mean before a line is read, so the language itself needs no form for
+The words of a phrase are put in the place of what they mean before a line is read, so the language itself needs no
+form for
 them. A phrase that the language can read already is refused: no text changes what a word means.
 """
 
@@ -84,7 +85,8 @@ _SHORT = re.compile(r"[A-Za-z][A-Za-z-]{1,9}")
 
 
 def abbreviation_of(name: str, meaning: str, terms: Terms) -> Taught | None:
-    """An abbreviation that a list explains by words of the language: "nst = next stitch"; None where it is known, or they are not."""
+    """An abbreviation that a list explains by words of the language: "nst = next stitch"; None where it is known, or
+    they are not."""
     name, meaning = name.strip(), " ".join(meaning.strip(" .").lower().split())
     if not _SHORT.fullmatch(name) or not re.fullmatch(r"[a-z0-9 -]{3,60}", meaning) or _is_read(name.lower(), terms):
         return None
@@ -161,7 +163,8 @@ _BODY_LINE = re.compile(r"\s*(?:section\s*:|(?:rn?ds?|rows?|rounds?|r)\s*\d)", r
 
 
 def _place(rows: Sequence[str]) -> int:
-    """The line, from 1, before which a new line of the head goes: behind the last one that is there, or behind the name."""
+    """The line, from 1, before which a new line of the head goes: behind the last one that is there, or behind the
+    name."""
     body = next((at for at, row in enumerate(rows) if _BODY_LINE.match(row)), len(rows))
     last = max((at for at, row in enumerate(rows[:body]) if _HEAD_LINE.match(row)), default=None)
     if last is None:

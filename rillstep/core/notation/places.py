@@ -71,7 +71,8 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
-    """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers; "first 2 ch of next loop" are just the next chains."""
+    """ "ch-1 sp of next V-st": what a stitch of the pattern's own offers; "first 2 ch of next loop" are just the next
+    chains."""
     start = stream.at
     if isinstance(into, Next | Nth) and into.what.kind == "ch" and stream.word("of"):
         stream.any_of("next", "the next", "first", "the first", "same", "the")
@@ -197,7 +198,8 @@ def _place(stream: Stream) -> Into:
 
 
 _JUST_SKIPPED = (
-    "st just skipped", "stitch just skipped", "sc just skipped", "just skipped st", "just skipped stitch", "st that was skipped", "st previously skipped",
+    "st just skipped", "stitch just skipped", "sc just skipped", "just skipped st", "just skipped stitch",
+    "st that was skipped", "st previously skipped",
     "previously skipped st", "previous skipped st", "last skipped st",
 )  # fmt: skip
 
@@ -227,7 +229,8 @@ def _same(stream: Stream) -> Same | AsFirst:
 
 
 def _as_what(stream: Stream) -> None:
-    """ "as ch 3", "as beg ch-3", "as joining", "as last dc", "as the last stitch was worked": what stands there already. Raises NotUnderstood."""
+    """ "as ch 3", "as beg ch-3", "as joining", "as last dc", "as the last stitch was worked": what stands there
+    already. Raises NotUnderstood."""
     start = stream.at
     stream.any_of("the one as", "that")
     stream.any_of("the", "your", "you")

@@ -1,4 +1,5 @@
-"""Lines of words about plain rows ("Work even for 20 more rows.") and about loops of chains, on which nothing else hangs."""
+"""Lines of words about plain rows ("Work even for 20 more rows.") and about loops of chains, on which nothing else
+hangs."""
 
 import re
 from dataclasses import replace
@@ -32,9 +33,12 @@ _EVEN = re.compile(
 
 
 _OF_EVEN = (
-    "work", "working", "continue", "continuing", "even", "straight", "plain", "for", "more", "further", "additional", "until", "till", "there", "are", "you", "have", "in", "total", "without",
-    "shaping", "increasing", "decreasing", "then", "now", "each", "with", "and", "of", "the", "a", "crochet", "keep", "go", "on", "next", "pattern", "colour", "color", "yarn", "mc", "cc", "done", "worked", "all",
-    "same", "st", "stitch", "stitches", "this", "way", "piece", "on", "these", "another", "sts", "around", "across", *ROWS,
+    "work", "working", "continue", "continuing", "even", "straight", "plain", "for", "more", "further", "additional",
+    "until", "till", "there", "are", "you", "have", "in", "total", "without",
+    "shaping", "increasing", "decreasing", "then", "now", "each", "with", "and", "of", "the", "a", "crochet", "keep",
+    "go", "on", "next", "pattern", "colour", "color", "yarn", "mc", "cc", "done", "worked", "all",
+    "same", "st", "stitch", "stitches", "this", "way", "piece", "on", "these", "another", "sts", "around", "across",
+    *ROWS,
 )  # fmt: skip
 
 

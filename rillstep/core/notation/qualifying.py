@@ -6,7 +6,8 @@ from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import CHAIN, ROWS, STITCH
 
 _PIECES = (
-    "bag", "body", "panel", "piece", "strap", "handle", "flap", "gusset", "pocket", "circle", "square", "base", "main body", "wall", "band",
+    "bag", "body", "panel", "piece", "strap", "handle", "flap", "gusset", "pocket", "circle", "square", "base",
+    "main body", "wall", "band",
 )  # fmt: skip
 _WHICH = ("front", "back", "main", "bag", "first", "second", "side", "bottom", "top")
 
@@ -94,7 +95,8 @@ def qualifiers(stream: Stream) -> int:
 
 
 def from_where(stream: Stream) -> bool:
-    """ "sk next 12 sts from the first tab", "in 18th st from where the chain begins": from where they are counted, as they are anyway."""
+    """ "sk next 12 sts from the first tab", "in 18th st from where the chain begins": from where they are counted, as
+    they are anyway."""
     start = stream.at
     if stream.word("from", "after", "past"):
         if stream.any_of(

@@ -38,7 +38,8 @@ _TOLD_JOINED = re.compile(
 
 
 def _in_the_middle(line: Line) -> bool:
-    """Is a first row numbered as a later one, and begun on stitches that are there: "Row 8: Ch 1, sc in each st across"?"""
+    """Is a first row numbered as a later one, and begun on stitches that are there: "Row 8: Ch 1, sc in each st
+    across"?"""
     if not isinstance(line, Row) or not line.first.parts or any(v is not None and v < 2 for v in line.first.values):
         return False
     return not any(isinstance(getattr(step, "into", None), FromHook | InRing) for step in line.steps)
@@ -119,7 +120,8 @@ class Reading:
         self.active = tuple(range(len(self.header.sizes)))
 
     def part(self, line: Row) -> None:
-        """A row that is counted from 1 again after a line of words: they name another part, worked on the same piece."""
+        """A row that is counted from 1 again after a line of words: they name another part, worked on the same
+        piece."""
         anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
         if self.open is None or not anew or not line.first.parts:
             return
@@ -243,7 +245,8 @@ def _joins(line: Line) -> bool:
 
 
 def takes_up(line: Setup) -> bool:
-    """ "Sk next 12 sts, join yarn in next st.": does a line say where the next row begins on stitches that were left?"""
+    """ "Sk next 12 sts, join yarn in next st.": does a line say where the next row begins on stitches that were
+    left?"""
     skips = any(isinstance(step, Skip) for step in line.steps)
     joins = next((s for s in line.steps if isinstance(s, Gesture) and s.kind == "join colour"), None)
     unworked = joins is not None and isinstance(joins.into, Next | Nth) and joins.into.what.unworked

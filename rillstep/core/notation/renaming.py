@@ -12,13 +12,17 @@ from rillstep.core.stitches import Terms, stitch_words
 
 _NAME = re.compile(r"[A-Za-z]{1,6}")
 # Words of the language that such a list explains, too.
-_KNOWN = ("st", "sts", "ch", "chs", "sp", "sps", "sk", "inc", "dec", "rep", "rnd", "row", "tog", "beg", "tch", "lp", "lps", "sl", "ss", "cl", "blo", "flo", "bl", "fl", "mr", "rs", "ws")  # fmt: skip
+_KNOWN = (
+    "st", "sts", "ch", "chs", "sp", "sps", "sk", "inc", "dec", "rep", "rnd", "row", "tog", "beg", "tch", "lp",
+    "lps", "sl", "ss", "cl", "blo", "flo", "bl", "fl", "mr", "rs", "ws",
+)  # fmt: skip
 MOST_WORDS = 4
 
 
 @lru_cache(maxsize=512)
 def own_abbreviation(name: str, meaning: str, terms: Terms) -> tuple[str, ...] | None:
-    """The words of the language that a name stands for; None where it is known already, or stands for no plain stitch."""
+    """The words of the language that a name stands for; None where it is known already, or stands for no plain
+    stitch."""
     name, meaning = name.strip(), meaning.strip().rstrip(".").lower()
     known = name.lower() in stitch_words(terms) or name.lower() in _KNOWN
     if known or not _NAME.fullmatch(name) or name == "x" or not re.fullmatch(r"[a-z]+(?: [a-z]+)*", meaning):

@@ -16,7 +16,8 @@ CLOSING = {"[": "]", "(": ")", "{": "}"}
 
 
 def read_times(stream: Stream, bracket: bool = False) -> Num | None:
-    """ "6 times", "x 6", "x6", "6x", "twice", "5 more times", "a total of 6 times"; None when no number of times comes."""
+    """ "6 times", "x 6", "x6", "6x", "twice", "5 more times", "a total of 6 times"; None when no number of times
+    comes."""
     start = stream.at
     # "(sc, inc)*6": only behind a bracket, as elsewhere a star closes a run.
     if bracket and stream.mark("*") and (stream.peek() is None or stream.tokens[stream.at].kind != "num"):
@@ -63,7 +64,8 @@ def less(number: Num, fewer: int) -> Num:
 
 
 def inner_run(stream: Stream) -> tuple[int, int] | None:
-    """The tokens between the stars of "**dc in next st, sc in next st**; rep from ** to ** once", which comes next; None for anything else."""
+    """The tokens between the stars of "**dc in next st, sc in next st**; rep from ** to ** once", which comes next;
+    None for anything else."""
     at, tokens = stream.at, stream.tokens
     if at >= len(tokens) or not tokens[at].is_mark("**"):
         return None
@@ -188,7 +190,9 @@ def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, s
     return [*first, Repeat((*rest, *first), times, stream.since(start))]
 
 
-_ENDING_AT = ("ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "the", "last", "final", "rep", "repeat", "repetition", "at", "with", "on",
+_ENDING_AT = (
+    "ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "the", "last", "final", "rep",
+    "repeat", "repetition", "at", "with", "on",
               "in", "and", "only", "working", "work", "to", "up", "but", "you", "time", "of", "repeats")  # fmt: skip
 
 

@@ -46,7 +46,8 @@ def rewritten(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
 
 
 def _remaining(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """ "[A] to last 0 (10) sts, hdc in each remaining st": as many as the repeats leave, which may be none in a size."""
+    """ "[A] to last 0 (10) sts, hdc in each remaining st": as many as the repeats leave, which may be none in a
+    size."""
     found = list(steps)
     for at, (repeat, work) in enumerate(pairwise(steps)):
         left = repeat.times.last if isinstance(repeat, Repeat) and isinstance(repeat.times, ToEnd) else None
@@ -71,7 +72,8 @@ def _each_kind(step: Step) -> Step:
 
 
 def _already_there(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """ "ch 1, rotate to work along the row ends: 16 sc along the side": the sides are named, and nothing is worked before them."""
+    """ "ch 1, rotate to work along the row ends: 16 sc along the side": the sides are named, and nothing is worked
+    before them."""
     first = next((at for at, step in enumerate(steps) if not isinstance(step, Chain | Gesture)), len(steps))
     if first == len(steps) or not (
         isinstance(step := steps[first], Evenly) and step.along in ("row ends", "foundation")
@@ -95,7 +97,8 @@ def _counting_foundation(steps: tuple[Step, ...]) -> tuple[Step, ...]:
 
 
 def _first_space(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """ "Sc in 4th ch from hook, [ch 1, sk 1, sc in next ch] across": the chains skipped are a first space, over a chain of the foundation."""
+    """ "Sc in 4th ch from hook, [ch 1, sk 1, sc in next ch] across": the chains skipped are a first space, over a
+    chain of the foundation."""
     for at, (work, repeat) in enumerate(pairwise(steps)):
         if not (isinstance(work, Work) and isinstance(work.into, FromHook) and work.into.counts_as is None):
             continue
@@ -113,7 +116,8 @@ def _skips_behind_chain(repeat: Repeat) -> bool:
 
 
 def _leading_group(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """A group at the start of a row whose first chain stands for a stitch: the chain comes first, the rest into the same place."""
+    """A group at the start of a row whose first chain stands for a stitch: the chain comes first, the rest into the
+    same place."""
     at = next((i for i, s in enumerate(steps) if not _only_moves(s)), len(steps))
     group = steps[at] if at < len(steps) else None
     if not isinstance(group, Group) or len(group.steps) < 2:
@@ -172,7 +176,8 @@ def _joins(steps: tuple[Step, ...]) -> bool:
 
 
 def _tail(steps: tuple[Step, ...]) -> tuple[Step, ...]:
-    """A repeat "around" that is not the last thing to take stitches goes on only as far as leaves enough for what follows."""
+    """A repeat "around" that is not the last thing to take stitches goes on only as far as leaves enough for what
+    follows."""
     for at, step in enumerate(steps):
         if not isinstance(step, Repeat) or not isinstance(step.times, ToEnd) or not _is_open(step.times):
             continue
@@ -209,7 +214,8 @@ def _one_space(steps: tuple[Step, ...]) -> Num | None:
 
 
 def _only_top(steps: tuple[Step, ...]) -> bool:
-    """Is the top of the turning chain all that is worked after a repeat? It is spared, whatever the repeat is made of."""
+    """Is the top of the turning chain all that is worked after a repeat? It is spared, whatever the repeat is made
+    of."""
     return all(
         isinstance(s, Gesture | Chain) or (isinstance(s, Work) and isinstance(s.into, TopOfChain)) for s in steps
     )
@@ -286,7 +292,8 @@ def _closed(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
 
 
 def in_first_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
-    """ "Ch 4, 11 dc in first ch": all stitches in the first chain made, which is the furthest from the hook; the rest counts as one, or not."""
+    """ "Ch 4, 11 dc in first ch": all stitches in the first chain made, which is the furthest from the hook; the rest
+    counts as one, or not."""
     at = next((i for i, step in enumerate(steps) if not isinstance(step, Gesture)), len(steps))
     chain, work = steps[at : at + 1], steps[at + 1] if at + 1 < len(steps) else None
     if not (chain and isinstance(chain[0], Chain) and isinstance(work, Work) and isinstance(work.into, Nth)):
@@ -300,7 +307,8 @@ def in_first_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
 
 
 def around_chain(steps: tuple[Step, ...]) -> list[tuple[Step, ...]]:
-    """ "Sc in each ch across; rotate, sc in each ch across": the second side with the chain first worked into, and with both end chains."""
+    """ "Sc in each ch across; rotate, sc in each ch across": the second side with the chain first worked into, and
+    with both end chains."""
     at = next((i for i, step in enumerate(steps) if isinstance(step, Gesture) and step.kind == "rotate"), len(steps))
     begun = any(isinstance(step, Work) and isinstance(step.into, FromHook) for step in steps[:at])
     work = steps[at + 1] if begun and at + 1 < len(steps) else None

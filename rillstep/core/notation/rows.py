@@ -70,7 +70,8 @@ def read_row(
         last, steps, until_sts, kept = whole
         counted = _until_totals(until_sts if last is not None else None)
         row = Row(
-            label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span, label_span,
+            label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span,
+            label_span,
             _breaks(findings), until_sts=until_sts if last is None else None, kept=kept, name=label.name,
         )  # fmt: skip
         return (row,), tuple(findings)
@@ -78,7 +79,8 @@ def read_row(
     many = even_rows(body) if label.last is not None else None
     if many is not None and _covers(label, many.many):  # "Rows 4-7: work 4 rows in sc"
         row = Row(
-            label.kind, label.first, label.last, many.steps, totals, context.active, label.side, span, label_span, _breaks(findings),
+            label.kind, label.first, label.last, many.steps, totals, context.active, label.side, span, label_span,
+            _breaks(findings),
             kept=many.kept, name=label.name,
         )  # fmt: skip
         return (row,), tuple(findings)
@@ -106,7 +108,8 @@ def read_row(
     if not reading.totals:
         others += [after for one in (reading, *others) if (after := _told_after(one.steps, one.kept)) is not None]
     row = Row(
-        label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span, label_span,
+        label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span,
+        label_span,
         _breaks(findings), 0, tuple(other for other in others if other != reading), kept=reading.kept, name=label.name,
     )  # fmt: skip
     return (*told, row), (*findings, *_rows_named(body, label))
@@ -147,7 +150,8 @@ def read_label(text: str, line: int, context: Context, match: re.Match[str], exp
 def _told_whole(
     text: str, line: int, context: Context, label: labels.Label, end: int
 ) -> tuple[Num | None, tuple[Step, ...], Num | None, tuple[Kept, ...]] | Finding | None:
-    """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last, steps, until so many sts)."""
+    """Rows of which a few words tell all: "Continue in this manner", "Next rnds: work 10 rounds even in sc"; (last,
+    steps, until so many sts)."""
     if onward.starts(text[label.body : end]):
         try:
             step, said = onward.read_onward(text, line, context, label.body, end)
@@ -364,7 +368,8 @@ def _unlabelled_again(
         lines = (replace(row, totals=(), then=(), kept=()), _then_again(row, last, said.then))
     if said.total is not None and (said.more is not None or said.then):
         what = "rows" if kind == "Row" else "rnds"
-        lines = (*lines, Check((CheckItem(what, said.total),), context.active, replace(span, line=line)))  # type: ignore[arg-type]
+        item = CheckItem(what, said.total)  # type: ignore[arg-type]
+        lines = (*lines, Check((item,), context.active, replace(span, line=line)))
     return lines, tuple(findings)
 
 
@@ -408,7 +413,10 @@ def read_unlabelled(
     even = even_rows(stream)
     if even is not None:
         last = _after(coming, even.many, 1, -1)
-        row = Row(even.kind, coming, last, even.steps, totals, context.active, None, span, span, kept=even.kept)  # type: ignore[arg-type]
+        row = Row(
+            even.kind, coming, last, even.steps, totals, context.active, None, span, span,
+            kept=even.kept,
+        )  # fmt: skip
         return row, tuple(problems), start
     if not instructs(text):
         return None
@@ -430,7 +438,8 @@ def read_unlabelled(
             others.append(Reading(plain, totals, kept=kept_among(again_, plain)))
     plain = rewritten(steps, kind)
     row = Row(
-        kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),  # type: ignore[arg-type]
+        kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),
+        # type: ignore[arg-type]
         kept=kept_among(stream, plain),
     )  # fmt: skip
     return row, (), start

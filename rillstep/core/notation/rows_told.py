@@ -6,7 +6,8 @@ from rillstep.core.notation.tree import Num
 
 
 def counted_otherwise(first: Num, last: Num, more: Num, rows: int, then: int, kind: str) -> list[Finding]:
-    """ "Rnds 4-10: Rep Rnds 2 and 3 three times" are seven by their label, and six. The number may be one of rows, or count the rows
+    """ "Rnds 4-10: Rep Rnds 2 and 3 three times" are seven by their label, and six. The number may be one of rows, or
+    count the rows
     that are repeated as the first time, but it means the same in every size. then: rows worked once more after them."""
     told = {
         size: b - a + 1

@@ -33,13 +33,17 @@ _ALONG = re.compile(
 )
 # Words of a bare heading that say what the piece is.
 _ROLE_WORDS = (
-    ("strap", "strip"), ("handle", "strip"), ("tie", "strip"), ("cord", "strip"), ("band", "strip"), ("gusset", "strip"),
+    ("strap", "strip"), ("handle", "strip"), ("tie", "strip"), ("cord", "strip"), ("band", "strip"),
+    ("gusset", "strip"),
     ("base", "oval"), ("bottom", "oval"), ("flap", "panel"), ("panel", "panel"), ("front", "panel"), ("back", "panel"),
-    ("trim", "trim"), ("edging", "trim"), ("border", "trim"), ("square", "square"), ("motif", "square"), ("pocket", "panel"),
+    ("trim", "trim"), ("edging", "trim"), ("border", "trim"), ("square", "square"), ("motif", "square"),
+    ("pocket", "panel"),
 )  # fmt: skip
-_ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "spiral rounds", "row": "rows", "flat": "rows",
+_ALSO_WORKED = {"round": "joined rounds", "rounds": "joined rounds", "spiral": "spiral rounds", "row": "rows",
+                "flat": "rows",
                 "joined": "joined rounds", "in the round": "joined rounds", "continuous rounds": "spiral rounds",
-                "joined rounds, turned": "joined and turned rounds", "turned rounds": "joined and turned rounds"}  # fmt: skip
+                "joined rounds, turned": "joined and turned rounds",
+                "turned rounds": "joined and turned rounds"}  # fmt: skip
 
 # A piece that begins so is worked on another one.
 _JOINS = re.compile(
@@ -110,7 +114,8 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
 
 
 def _last_piece(before: list[Section]) -> str | None:
-    """The piece that a heading without a foundation of its own goes on with: not a cord or another thing made apart in between."""
+    """The piece that a heading without a foundation of its own goes on with: not a cord or another thing made apart
+    in between."""
     worked = [s for s in reversed(before) if s.make == (1,) and any(isinstance(line, Row | Again) for line in s.lines)]
     bodies = [s for s in worked if s.role != "strip"]
     return next((s.title for s in [*bodies, *worked, *before[-1:]]), None) or None
@@ -196,7 +201,8 @@ def _not_found(title: str, span: Span) -> Finding:
 
 
 def is_heading(text: str, following: str | None) -> bool:
-    """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without "Section:"."""
+    """A short line of its own before a row or a set-up line, in capitals or with a colon: a heading without
+    "Section:"."""
     bare = text.strip().strip("*_#[]~=-").strip()
     bare = re.sub(r"\s*\([^()]*\)\s*:?$", lambda m: ":" if m[0].endswith(":") else "", bare)  # "Hexagon (make 7)"
     bare = _MADE.sub("", bare).strip()  # "Circles - make two"
@@ -232,7 +238,8 @@ def is_heading(text: str, following: str | None) -> bool:
 
 
 def part_title(text: str) -> str:
-    """The title that a line of words gives to the rows after it: what stands before its colon, or a few words without a full stop; "" for talk."""
+    """The title that a line of words gives to the rows after it: what stands before its colon, or a few words without
+    a full stop; "" for talk."""
     title, colon, _ = text.strip().partition(":")
     if not colon:
         title = "" if text.rstrip().endswith((".", ",", ";", "!")) else text
@@ -270,7 +277,8 @@ def _names_of(sections: Sequence[Section]) -> dict[str, str]:
 
 
 def piece_named(words: Sequence[str], before: Sequence[Section]) -> str | None:
-    """The piece of which words say that it faces the maker: "with the front facing you"; one of "Front and back" too."""
+    """The piece of which words say that it faces the maker: "with the front facing you"; one of "Front and back"
+    too."""
     names = _names_of(before)
     for name in sorted(names, key=len, reverse=True):
         shape = rf"\b(?:with|holding|hold)\b[^.;]{{0,30}}\b{re.escape(name)}\b[^.;]{{0,20}}\b(?:facing|towards? you)\b"

@@ -1,4 +1,5 @@
-"""Set-up lines, which work a foundation and have no label: "Ch 31 (37, 43).", "Base: make a magic ring."; fastening off."""
+"""Set-up lines, which work a foundation and have no label: "Ch 31 (37, 43).", "Base: make a magic ring."; fastening
+off."""
 
 import re
 from dataclasses import replace

@@ -1,4 +1,5 @@
-"""A stitch in one place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp around"."""
+"""A stitch in one place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp
+around"."""
 
 from dataclasses import replace
 
@@ -74,7 +75,8 @@ def is_end(stream: Stream, stitch: str) -> bool:
 
 
 def in_places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> list[Step]:
-    """One place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp around"."""
+    """One place or several: "in 2nd ch from hook and in each ch across", "in each st and 2 sc in each ch-2 sp
+    around"."""
     return more_places(stream, start, _one(stream, start, stitch, per, loop), per, loop)
 
 
@@ -128,7 +130,8 @@ def _is_every(steps: list[Step]) -> bool:
 
 
 def _whole_then_space(stream: Stream, steps: list[Step]) -> bool:
-    """ "sc in each st across, 2 sc in ch-2 sp": all stitches are named already, so the spaces between them are meant."""
+    """ "sc in each st across, 2 sc in ch-2 sp": all stitches are named already, so the spaces between them are
+    meant."""
     last = steps[-1]
     if not (
         isinstance(last, Work)

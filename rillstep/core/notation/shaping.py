@@ -1,4 +1,5 @@
-"""Shaping that is said in words of its own: "increasing 1 st at each end", "2 sc in first and last st, sc in all others".
+"""Shaping that is said in words of its own: "increasing 1 st at each end", "2 sc in first and last st, sc in all
+others".
 
 It is put into the steps that a maker works, so that each of them is printed and proved.
 """
@@ -24,13 +25,15 @@ _EVENLY = (
     "evenly spaced across",
 )  # fmt: skip
 _OTHERS = (
-    "all other", "all others", "all other sts", "all the other sts", "each other", "every other", "all remaining", "all rem", "the rest", "each remaining",
+    "all other", "all others", "all other sts", "all the other sts", "each other", "every other", "all remaining",
+    "all rem", "the rest", "each remaining",
     "each rem", "remaining", "rem", "the remaining", "the others", "the other",
 )  # fmt: skip
 
 
 def shaped(stream: Stream, work: Step) -> list[Step] | None:
-    """What follows "sc in each st across" and changes its count; None (and nothing taken) when nothing of that comes next."""
+    """What follows "sc in each st across" and changes its count; None (and nothing taken) when nothing of that comes
+    next."""
     if not (isinstance(work, Work) and isinstance(work.into, Every) and work.per.is_always(1)):
         return None
     if replace(work.into.what, stitch="") != STITCHES:
@@ -61,7 +64,8 @@ def shaped(stream: Stream, work: Step) -> list[Step] | None:
 
 
 def more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
-    """ "..., placing 2 sc in the last st": as many more there as it says; None (and nothing taken) for anything else."""
+    """ "..., placing 2 sc in the last st": as many more there as it says; None (and nothing taken) for anything
+    else."""
     if not (isinstance(work.into, Every) and work.into.what in (STITCHES, What("ch"))):
         return None
     what = work.into.what
@@ -86,10 +90,12 @@ def more_at_an_end(stream: Stream, work: Work) -> list[Step] | None:
 
 
 def at_ends(stream: Stream, stitch: str, start: int) -> list[Step] | None:
-    """ "Decrease 1 st at each end of row": the same, where it is all that is said; read after the word and its number."""
+    """ "Decrease 1 st at each end of row": the same, where it is all that is said; read after the word and its
+    number."""
     more = any(token.is_word(*_MORE) for token in stream.tokens[start : stream.at])
     usual = "around" if stream.context.kind == "Rnd" else "across"
-    whole = Work(stitch, plain_num(stream, 1), Every(STITCHES, ToEnd(usual)), span=stream.since(start))  # type: ignore[arg-type]
+    every = Every(STITCHES, ToEnd(usual))  # type: ignore[arg-type]
+    whole = Work(stitch, plain_num(stream, 1), every, span=stream.since(start))
     return _by(stream, whole, more)
 
 
@@ -146,7 +152,8 @@ def _at(stream: Stream, work: Work, more: bool, ends: tuple[bool, bool]) -> list
 
 
 def _every_so_many(stream: Stream, work: Work, more: bool) -> list[Step] | None:
-    """ "increasing in every 4th st": a repeat of three plain ones and a double one. Decreases over so many are not read."""
+    """ "increasing in every 4th st": a repeat of three plain ones and a double one. Decreases over so many are not
+    read."""
     start = stream.at
     if more and stream.word("in", "on") and stream.word("every", "each") and (nth := _ordinal(stream)) and nth > 1:
         stream.word(*STITCH)
@@ -168,7 +175,8 @@ def _ordinal(stream: Stream) -> int:
 
 
 def two_and_others(stream: Stream, start: int, stitch: str, per: Num | None) -> list[Step] | None:
-    """After "2 sc": "in first and last st, sc in all other sts", "in first and 13th st, hdc in the rest"; None for anything else."""
+    """After "2 sc": "in first and last st, sc in all other sts", "in first and 13th st, hdc in the rest"; None for
+    anything else."""
     begin = stream.at
     second = _second_place(stream)
     if second is not None and per is not None:

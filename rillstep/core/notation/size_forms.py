@@ -1,4 +1,5 @@
-"""The forms in which a text names its sizes elsewhere than after "Sizes:", each tried on every line before the first row."""
+"""The forms in which a text names its sizes elsewhere than after "Sizes:", each tried on every line before the first
+row."""
 
 import re
 from collections.abc import Callable, Sequence
@@ -183,7 +184,8 @@ def _with_colons(raws: Sequence[str], at: int) -> Told | None:
 
 
 def _in_sentence(raws: Sequence[str], at: int) -> Told | None:
-    """ "Instructions are for the small pouch, with medium and large in parentheses.", "Pattern includes sizes 1, 2 and 3."."""
+    """ "Instructions are for the small pouch, with medium and large in parentheses.", "Pattern includes sizes 1, 2
+    and 3."."""
     raw = raws[at]
     if (listed := _NAMES_IN_SET.search(raw)) is not None:
         return Told(tuple(_capital(match[0]) for match in NAME.finditer(listed[0])))

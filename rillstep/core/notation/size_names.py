@@ -1,4 +1,5 @@
-"""Names of sizes as people list them: "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "S-M-L", "Small (20 cm), Large (26 cm)"."""
+"""Names of sizes as people list them: "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "S-M-L", "Small (20 cm), Large (26
+cm)"."""
 
 import re
 from collections.abc import Sequence

@@ -1,4 +1,5 @@
-"""Sizes by their names: lines that hold for some only ("Sizes M and L only:"), and remarks that say so within a line."""
+"""Sizes by their names: lines that hold for some only ("Sizes M and L only:"), and remarks that say so within a
+line."""
 
 import difflib
 import re
@@ -162,7 +163,8 @@ _NAMES_STOP = re.compile(
 
 
 def stops_here(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
-    """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.": the sizes for which a piece is done."""
+    """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.": the sizes for which a piece is
+    done."""
     bare = " ".join(text.split())  # a line may be padded with any number of spaces
     if len(names) < 2 or len(bare) > MOST_OF_STOP or " here" not in bare.lower():
         return None
@@ -171,7 +173,8 @@ def stops_here(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
 
 
 def limited(text: str, names: tuple[str, ...]) -> Limited | None:
-    """A row that says for which sizes it holds: before its label, within it, or by a dash for a number. None for any other line."""
+    """A row that says for which sizes it holds: before its label, within it, or by a dash for a number. None for any
+    other line."""
     if len(names) < 2:
         return None
     said = _said_with_label(text, names)
@@ -212,7 +215,8 @@ def _said_with_label(text: str, names: tuple[str, ...]) -> Limited | None:
 
 
 def _dashed(text: str, n_sizes: int) -> Limited | None:
-    """ "- (56, 64) sts": no number for the first size, so the row is not worked in it. Dashes become noughts, which are read for no size."""
+    """ "- (56, 64) sts": no number for the first size, so the row is not worked in it. Dashes become noughts, which
+    are read for no size."""
     holds = set(range(n_sizes))
     pieces: list[str] = []
     at = 0
@@ -232,7 +236,8 @@ MOST_OF_NAMES = 40
 
 
 def names_sizes(text: str, sizes: tuple[str, ...]) -> bool:
-    """ "Medium and Large only:", "(Large only)", "M and L", "All sizes:": a line of its own that names sizes and nothing else."""
+    """ "Medium and Large only:", "(Large only)", "M and L", "All sizes:": a line of its own that names sizes and
+    nothing else."""
     bare = text.strip().strip("()[]*_").strip()
     lowered = bare.lower()
     marked = bare.endswith(":") or lowered.rstrip(".").endswith((" only", "all sizes", "both sizes"))

@@ -1,4 +1,5 @@
-"""What the chains count as that are skipped at the start: "(skipped ch count as dc)", "(3 skipped chs count as dc, ch 2)"."""
+"""What the chains count as that are skipped at the start: "(skipped ch count as dc)", "(3 skipped chs count as dc, ch
+2)"."""
 
 from rillstep.core.notation.stream import Stream
 from rillstep.core.notation.tree import Num
@@ -7,7 +8,8 @@ from rillstep.core.notation.whats import CHAIN, SPACE, read_counted_space
 
 
 def skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
-    """ "(skipped ch count as dc)", "(3 skipped chs do not count)", "(skipped ch count as dc and ch-1 sp)": taken whole; the stitch
+    """ "(skipped ch count as dc)", "(3 skipped chs do not count)", "(skipped ch count as dc and ch-1 sp)": taken
+    whole; the stitch
     that they count as, and the chains of the space beside it; None where there is none."""
     start = stream.at
     if not stream.mark("(", "["):
@@ -38,8 +40,11 @@ def skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
 
 
 _OF_SKIPPED = (
-    "count", "counts", "counted", "counting", "not", "doesn't", "don't", "do", "does", "skipped", "sk", "missed", "unused", "the", "a", "as", "and", "first", "beg", "beginning",
-    "starting", "st", "sts", "stitch", "stitches", "this", "these", "those", "one", "here", "throughout", "in", "total", "of", "row", "rnd", "round", "skip", "miss", *CHAIN, *SPACE, "will", "each", "for", "with", "plus", "base",
+    "count", "counts", "counted", "counting", "not", "doesn't", "don't", "do", "does", "skipped", "sk", "missed",
+    "unused", "the", "a", "as", "and", "first", "beg", "beginning",
+    "starting", "st", "sts", "stitch", "stitches", "this", "these", "those", "one", "here", "throughout", "in",
+    "total", "of", "row", "rnd", "round", "skip", "miss", *CHAIN, *SPACE, "will", "each", "for", "with", "plus",
+    "base",
 )  # fmt: skip
 
 

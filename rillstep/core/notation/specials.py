@@ -39,7 +39,8 @@ _DEFINES = re.compile(
 
 
 def defines(text: str, terms: Terms) -> int | None:
-    """Where in a line of notes the name of a stitch of the pattern's own begins ("• V-st: (dc, ch 1, dc) in same st"); None elsewhere."""
+    """Where in a line of notes the name of a stitch of the pattern's own begins ("• V-st: (dc, ch 1, dc) in same
+    st"); None elsewhere."""
     match = _DEFINES.match(text)
     if match is None or " ".join(match["name"].lower().split()) in stitch_words(terms):
         return None

@@ -50,7 +50,8 @@ def split_totals(
 ) -> tuple[int, tuple[Total, ...], list[Finding], Stated | None]:
     """Where the instructions end, the totals stated after them, and what is wrong with these.
 
-    The last is another (end, totals) where a bracket may be one or the other: in two sizes "x 6 (12)" is a set, or six times
+    The last is another (end, totals) where a bracket may be one or the other: in two sizes "x 6 (12)" is a set, or
+    six times
     and twelve in all.
     """
     clean = plain(text)
@@ -121,7 +122,8 @@ def _last_mark(text: str, start: int) -> re.Match[str] | None:
 
 
 def _is_total(text: str, line: int, context: Context, bracket: re.Match[str]) -> bool:
-    """Bare numbers in brackets are a total when they are one number for each size; else they must say what they count."""
+    """Bare numbers in brackets are a total when they are one number for each size; else they must say what they
+    count."""
     inside = bracket["inside"]
     numbers = re.findall(r"\d+", inside)
     if re.search(rf"\b{_COUNTED}\b", inside, re.IGNORECASE):

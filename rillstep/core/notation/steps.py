@@ -92,21 +92,27 @@ def _between(stream: Stream) -> None:
 
 
 _NOTHING = (
-    "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating", "turning the work", "rotating the piece",
+    "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating",
+    "turning the work", "rotating the piece",
     "turning the work clockwise", "turning clockwise", "as you go",
-    "work even", "working even", "continue even", "work evenly", "continue to work", "continue working", "continue in pattern",
-    "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds", "working in rows",
+    "work even", "working even", "continue even", "work evenly", "continue to work", "continue working",
+    "continue in pattern",
+    "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds",
+    "working in rows",
     "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
     "moving marker up each round", "moving the marker up each round",
-    "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round", "at the end of the last round", "on last row",
-    "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st", "insert hook in next st", "as established", "in established pattern",
+    "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round",
+    "at the end of the last round", "on last row",
+    "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st",
+    "insert hook in next st", "as established", "in established pattern",
     "to work in rounds", "to work in rnds", "to work in the round",
 )  # fmt: skip
 
 
 _INCLUDING = ("including the top of the", "including the top of", "including top of", "including the", "including")
 _TO_CLOSE = (
-    "to join", "to close round", "to close rnd", "to close the round", "to close the rnd", "to close", "to form last loop", "to form last sp",
+    "to join", "to close round", "to close rnd", "to close the round", "to close the rnd", "to close",
+    "to form last loop", "to form last sp",
     "to complete the round", "to complete round",
 )  # fmt: skip
 
@@ -153,7 +159,8 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
 
 
 def _tells_of_last(stream: Stream) -> bool:
-    """ "last sc goes in top of beginning ch-3", "working last dc into last st": where the last stitch goes, as it does anyway."""
+    """ "last sc goes in top of beginning ch-3", "working last dc into last st": where the last stitch goes, as it
+    does anyway."""
     start = stream.at
     placed = stream.any_of("working", "placing", "making", "with")
     stream.word("the", "your")

@@ -28,8 +28,10 @@ class NotUnderstood(Exception):
 class Context:
     """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
 
-    specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the words
-    that it stands for). phrases: those that the text teaches. decided: what words leave open is taken as it is first read, as so much before it was open.
+    specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the
+    words
+    that it stands for). phrases: those that the text teaches. decided: what words leave open is taken as it is first
+    read, as so much before it was open.
     """
 
     n_sizes: int
@@ -82,7 +84,8 @@ class Passed:
 
 
 class Stream:
-    """Tokens with a position, and the ledger of a line: what was kept as words, and which numbers were taken into account.
+    """Tokens with a position, and the ledger of a line: what was kept as words, and which numbers were taken into
+    account.
 
     Reading past the end gives None, never an exception. Every token that the cursor has passed is worked, unless it is
     in `kept`; a number that was passed and stands in no step must be in `counted`, or the line is not understood.
@@ -128,7 +131,8 @@ class Stream:
         self._at = value
 
     def count(self, start: int) -> None:
-        """The numbers from token `start` on are taken into account in what was read, though none of them stands in it."""
+        """The numbers from token `start` on are taken into account in what was read, though none of them stands in
+        it."""
         self.counted.append((start, self._at))
 
     def part(self, first: int, last: int) -> "Stream":
@@ -149,7 +153,8 @@ class Stream:
         return " ".join((self.text[start:end] or " ".join(t.text for t in self.tokens[first:last])).split())
 
     def choose(self, ways: int, what: str) -> int:
-        """Which of so many ways of reading `what` is meant here; the others are tried when the row does not come out."""
+        """Which of so many ways of reading `what` is meant here; the others are tried when the row does not come
+        out."""
         self.ways[what] = max(self.ways.get(what, 1), ways)
         number, only = self.choice
         return number if number < ways and only in ("", what) else 0

@@ -1,4 +1,5 @@
-"""Rows as tables and lists write them, put into the usual form before they are read: columns become a label and a total.
+"""Rows as tables and lists write them, put into the usual form before they are read: columns become a label and a
+total.
 
 What says nothing is blanked and not cut out, so that every place in the line stays true.
 """

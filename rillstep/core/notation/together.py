@@ -77,7 +77,8 @@ def _opens_number(stream: Stream) -> bool:
 
 
 def _together_place(stream: Stream, legs: int) -> Into | None:
-    """ "over next 2 sts" says no more than the word did; "in same st", "in next st", "in next sp" gathers all legs there."""
+    """ "over next 2 sts" says no more than the word did; "in same st", "in next st", "in next sp" gathers all legs
+    there."""
     at = stream.at
     stream.word("the")
     each = stream.word("each")

@@ -40,7 +40,8 @@ def renamed(tokens: Sequence[Token], text: str, names: Sequence[tuple[str, tuple
 
 @dataclass(frozen=True)
 class Taught:
-    """A phrase of the text's own: as it is written, its tokens, and what is meant by it; no meaning where it changes nothing."""
+    """A phrase of the text's own: as it is written, its tokens, and what is meant by it; no meaning where it changes
+    nothing."""
 
     written: str
     words: tuple[str, ...]

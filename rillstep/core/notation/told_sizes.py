@@ -58,7 +58,8 @@ MOST_ROWS = 60
 
 @lru_cache(maxsize=8192)
 def _sets_of(raw: str) -> tuple[tuple[int, ...], int]:
-    """The lengths of the sets of three numbers and more in a line, and how many pairs it has; remembered, as the others stand still while one is typed."""
+    """The lengths of the sets of three numbers and more in a line, and how many pairs it has; remembered, as the
+    others stand still while one is typed."""
     members = [
         (match[1] or match[2], match[1] is not None) for match in _SET.finditer(raw) if not _is_total_behind(match)
     ]
@@ -98,7 +99,8 @@ _SET_OF_TWO = re.compile(r"(?<![\w.])\d{1,5}\s?[(\[{/]\s?\d{1,5}\s?[)\]}]?")
 
 
 def _spoken(raws: Sequence[str], first_row: int) -> Told | None:
-    """ "This pattern includes two sizes, with the larger size in brackets.": so many, under the names in ordinary use."""
+    """ "This pattern includes two sizes, with the larger size in brackets.": so many, under the names in ordinary
+    use."""
     said = " ".join(raw[:MOST_OF_LINE] for raw in raws[: min(first_row, MOST_HEAD)])
     many = _SO_MANY.search(said)
     larger = any(_LARGER.search(raw[:MOST_OF_LINE]) for raw in raws)
@@ -116,7 +118,8 @@ MOST_HEAD = 40
 
 
 def by_slashes(raws: Sequence[str], names: Sequence[str]) -> list[str]:
-    """The lines with "24 - 28 - 32" as "24 / 28 / 32", where three sizes or more are named so ("S - M - L"); columns stay true."""
+    """The lines with "24 - 28 - 32" as "24 / 28 / 32", where three sizes or more are named so ("S - M - L"); columns
+    stay true."""
     head = [plain(raw[:MOST_OF_LINE]) for raw in raws[:MOST_HEAD]] if len(names) > 2 else []
     if any(" - ".join(names) in raw for raw in head):
         one = r"r?\d{1,4}(?:-r?\d{1,4})?"

@@ -68,8 +68,11 @@ _WHEN = (
     "end", "the", "this", "last", "final", "your", "of", "each", "row", "rows", "rnd", "rnds", "round", "rounds",
     "to", "increases", "decreases", "and", "on", "here",
 )  # fmt: skip
-_WITH = ("the", "a", "your", "ch", "chs", "chain", "chains", "starting", "start", "beginning", "beg", "turning", "first", "initial", "tch", "as", "st", "sts", "one",
-         "counted", "of", "skipped", "at", "both", "post", "posts", "in", "each", "end", "row", "rnd", "this", "counting", "sp", "sps")  # fmt: skip
+_WITH = (
+    "the", "a", "your", "ch", "chs", "chain", "chains", "starting", "start", "beginning", "beg", "turning",
+    "first", "initial", "tch", "as", "st", "sts", "one",
+         "counted", "of", "skipped", "at", "both", "post", "posts", "in", "each", "end", "row", "rnd", "this",
+         "counting", "sp", "sps")  # fmt: skip
 
 
 def _words_of(stream: Stream, words: tuple[str, ...]) -> None:
@@ -98,7 +101,8 @@ def _spaces_besides(stream: Stream) -> bool:
 
 
 def _each_round(stream: Stream) -> tuple[Num, ...]:
-    """ "26, 24, 22, 20 sts" for four rounds: all but the last, which is read as any total; () when it is no such list."""
+    """ "26, 24, 22, 20 sts" for four rounds: all but the last, which is read as any total; () when it is no such
+    list."""
     start, findings = stream.at, len(stream.findings)
     numbers: list[Num] = []
     while (number := stream.number()) is not None and stream.mark(","):
@@ -202,7 +206,8 @@ def read_unknown(stream: Stream) -> Total | None:
 
 
 def read_bracket_total(stream: Stream) -> list[Step] | None:
-    """ "(24 sts)" within a line: its total when it is that and nothing else, or what there is so far where the line ends with a total."""
+    """ "(24 sts)" within a line: its total when it is that and nothing else, or what there is so far where the line
+    ends with a total."""
     start, findings = stream.at, len(stream.findings)
     opening = stream.next().text
     closing = {"[": "]", "(": ")", "{": "}"}[opening]

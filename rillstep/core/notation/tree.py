@@ -130,7 +130,8 @@ class EachKind:
 
 @dataclass(frozen=True)
 class Evenly:
-    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has; "all edges": of the whole piece."""
+    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has; "all edges": of the
+    whole piece."""
 
     stitch: str
     count: Num
@@ -140,7 +141,8 @@ class Evenly:
 
 @dataclass(frozen=True)
 class Spread:
-    """ "sc in each st around, increasing 6 sts evenly": every stitch of the row, and so many more or fewer, spread over it."""
+    """ "sc in each st around, increasing 6 sts evenly": every stitch of the row, and so many more or fewer, spread
+    over it."""
 
     stitch: str
     change: Num
@@ -151,7 +153,8 @@ class Spread:
 
 @dataclass(frozen=True)
 class Onward:
-    """ "continue in this manner": the row grows, or shrinks, by as much as the one before it did. `words`: as they are printed."""
+    """ "continue in this manner": the row grows, or shrinks, by as much as the one before it did. `words`: as they
+    are printed."""
 
     words: str
     span: Span = field(default=NOWHERE, compare=False)
@@ -175,13 +178,15 @@ class Repeat:
 
 GestureKind = Literal[
     "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
-    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour", "end colour", "seam", "both layers", "so far", "aside",
+    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour",
+    "end colour", "seam", "both layers", "so far", "aside",
 ]  # fmt: skip
 
 
 @dataclass(frozen=True)
 class Gesture:
-    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where; `how`: in words.
+    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where;
+    `how`: in words.
 
     "so far" states in the middle of a row how many there are, or how many the last steps made, as `into` counts.
     """
@@ -333,7 +338,8 @@ class Again:
 
     first, last: the rows that it stands for; last is None for a single one.
     sources: numbers of the rows whose instructions are used, in turn and beginning with the first.
-    until_sts: the stitches that are left at the end, where that is all that is said of how many rows there are; it was not
+    until_sts: the stitches that are left at the end, where that is all that is said of how many rows there are; it
+    was not
     found out yet (see `fabric.readings`), and one repeat is taken.
     """
 
@@ -375,7 +381,8 @@ def lines_of(row: Row | Again) -> range:
 
 @dataclass(frozen=True)
 class Along:
-    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, what many of it make together, or its edges one after another; elsewhere: a piece that is not in this text."""
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, what many of
+    it make together, or its edges one after another; elsewhere: a piece that is not in this text."""
 
     edge: Literal["free loops", "foundation", "row ends", "joined pieces", "side by side", "elsewhere"]
     loop: Loop = "front"
@@ -397,7 +404,8 @@ class Special:
 class Section:
     """`continues`: the section it goes on from; `on` says where on it, the last edge if nothing is said.
 
-    make: how many of the piece are made alike, once for all sizes or one number for each. alike: what the section declares of its sides:
+    make: how many of the piece are made alike, once for all sizes or one number for each. alike: what the section
+    declares of its sides:
     "mirrored", left and right of the centre of each row; "halves", front and back of each round.
     """
 
@@ -438,7 +446,8 @@ class Pattern:
 
 
 def with_line(pattern: Pattern, old: Line, new: Line) -> Pattern:
-    """The pattern with one line of it (told by itself, not by what it says) changed; other sections stay the same objects."""
+    """The pattern with one line of it (told by itself, not by what it says) changed; other sections stay the same
+    objects."""
     sections = tuple(
         replace(s, lines=tuple(new if line is old else line for line in s.lines))
         if any(line is old for line in s.lines)

@@ -1,4 +1,5 @@
-"""Lines that work stitches and have no label: "Work 10 rounds even in sc.", "Ch 121, sl st in 2nd ch from hook and in each ch across."
+"""Lines that work stitches and have no label: "Work 10 rounds even in sc.", "Ch 121, sl st in 2nd ch from hook and in
+each ch across."
 
 They are rows like others, with the number that comes next. A line that seems to instruct and cannot be
 read so is kept as words, and the reader is told that it was not worked.
@@ -7,6 +8,7 @@ read so is kept as words, and the reader is told that it was not worked.
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.asides import kept_among
@@ -84,14 +86,15 @@ def alone(steps: tuple[Step, ...], kind: str) -> tuple[Step, ...]:
 class Even:
     """So many rows worked alike: "Row" or "Rnd", how many, what is worked in each, and words besides."""
 
-    kind: str
+    kind: Literal["Rnd", "Row"]
     many: Num
     steps: tuple[Step, ...]
     kept: tuple[Kept, ...]
 
 
 def even_rows(body: Stream) -> Even | None:
-    """ "Work 10 (12) rounds even in hdc", "Sc in each st around for 8 rnds"; None for anything else. The stream is only looked at."""
+    """ "Work 10 (12) rounds even in hdc", "Sc in each st around for 8 rnds"; None for anything else. The stream is
+    only looked at."""
     tokens, context = body.tokens, body.context
     first = tokens[0] if tokens else None
     if (
@@ -106,7 +109,7 @@ def even_rows(body: Stream) -> Even | None:
     last = at + 1
     while not tokens[last].is_word(*ROWS):
         last += 1
-    kind = "Row" if tokens[last].text.startswith("row") else "Rnd"
+    kind: Literal["Rnd", "Row"] = "Row" if tokens[last].text.startswith("row") else "Rnd"
     last += 1
     while last < len(tokens) and tokens[last].is_word(*_MORE):
         last += 1

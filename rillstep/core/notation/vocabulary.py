@@ -113,7 +113,8 @@ def picot(stream: Stream) -> bool:
 
 
 def foundation_stitch(stream: Stream) -> str | None:
-    """ "fsc", "foundation single crochet": the stitch that makes its own chain below it; None (and nothing taken) for anything else."""
+    """ "fsc", "foundation single crochet": the stitch that makes its own chain below it; None (and nothing taken) for
+    anything else."""
     start = stream.at
     token = stream.peek()
     if token is not None and token.kind == "word" and token.text[:1] == "f":

@@ -93,7 +93,8 @@ def read_counted_space(stream: Stream) -> What | None:
 def every_row_end(stream: Stream) -> What | None:
     """ "end of each row": the row ends, all of them."""
     told = stream.any_of(
-        "end of each row", "ends of each row", "end of every row", "ends of rows", "ends of the rows", "side of each row",
+        "end of each row", "ends of each row", "end of every row", "ends of rows", "ends of the rows",
+        "side of each row",
         "sides of rows", "the end of each row", "the ends of the rows", "the side of each row", "edge of each row",
     )  # fmt: skip
     return What("end") if told else None
@@ -147,7 +148,8 @@ _GROUPS = ("group", "groups", "cluster", "clusters", "shell", "shells", "set", "
 
 
 def _between(stream: Stream) -> What | None:
-    """ "sp between sts", "between next 2 dc", "sp between 3-dc groups": the gap behind a stitch, or behind a few; None for anything else."""
+    """ "sp between sts", "between next 2 dc", "sp between 3-dc groups": the gap behind a stitch, or behind a few;
+    None for anything else."""
     start = stream.at
     if stream.word("between"):
         stream.word("the", "each", "every", "any")

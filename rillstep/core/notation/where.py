@@ -54,7 +54,8 @@ class What:
     length: of a space in chains, where it is said. stitch: only the tops of this stitch, or the
     places that a special stitch offers. corner: only corner spaces, or corner stitches. between: the
     gap behind every so many stitches ("sp between 3-dc groups" is 3), where no chain was made. below: so many rows
-    below the place itself, which is covered and so taken all the same ("FPdc around next st 2 rows below"). unworked: of
+    below the place itself, which is covered and so taken all the same ("FPdc around next st 2 rows below"). unworked:
+    of
     those that an earlier row left unworked.
     """
 
@@ -69,7 +70,8 @@ class What:
 
 @dataclass(frozen=True)
 class ToEnd:
-    """ "around", "across", "to last 3 sts" (`last`), "to marker A" (`marker`), "to last ch-2 sp" (`last` and `what`)."""
+    """ "around", "across", "to last 3 sts" (`last`), "to marker A" (`marker`), "to last ch-2 sp" (`last` and
+    `what`)."""
 
     word: Literal["around", "across", "last", "marker"]
     last: Num | None = None
@@ -104,7 +106,8 @@ class Last:
 
 @dataclass(frozen=True)
 class FromHook:
-    """ "2nd ch from hook"; `counts_as` when the chains skipped count as a stitch; space: of so many chains, which they are besides."""
+    """ "2nd ch from hook"; `counts_as` when the chains skipped count as a stitch; space: of so many chains, which
+    they are besides."""
 
     nth: Num
     counts_as: str | None = None
@@ -118,7 +121,8 @@ class InRing:
 
 @dataclass(frozen=True)
 class Nth:
-    """ "in first st", "in 2nd st": counted from the start of the row or of a turn of a repeat; those before it are passed over.
+    """ "in first st", "in 2nd st": counted from the start of the row or of a turn of a repeat; those before it are
+    passed over.
 
     here: counted from where the hook is, "in 3rd dc of next fan".
     """
@@ -137,7 +141,8 @@ class Marked:
 
 @dataclass(frozen=True)
 class Loops:
-    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few; `number` None: the last left."""
+    """Loops left free earlier: "in front loops of Rnd 6", each of them (`count` None) or the next few; `number` None:
+    the last left."""
 
     loop: Loop
     kind: Literal["Rnd", "Row"]

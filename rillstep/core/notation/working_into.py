@@ -9,8 +9,10 @@ from rillstep.core.notation.vocabulary import sees_stitch
 _TOWARDS = ("along", "on", "in", "down", "into", "across", "up", "to", "around")
 # What a side of a chain or a piece is called.
 OF_A_SIDE = (
-    "the", "your", "other", "opposite", "second", "long", "short", "next", "side", "sides", "of", "foundation", "starting", "beginning", "initial", "base", "original", "chain", "ch",
-    "chs", "chains", "edge", "edges", "underside", "bottom", "loops", "loop", "along", "down", "up", "back", "free", "unused", "remaining", "row", "rows", "ends", "end", "piece", "work",
+    "the", "your", "other", "opposite", "second", "long", "short", "next", "side", "sides", "of", "foundation",
+    "starting", "beginning", "initial", "base", "original", "chain", "ch",
+    "chs", "chains", "edge", "edges", "underside", "bottom", "loops", "loop", "along", "down", "up", "back", "free",
+    "unused", "remaining", "row", "rows", "ends", "end", "piece", "work",
     "now", "towards", "to", "beg", "panel", "strip", "left", "right", "first", "in", "on", "across",
 )  # fmt: skip
 _OTHER = ("opposite", "other", "bottom", "underside", "unused", "free", "remaining", "second")

@@ -1,4 +1,5 @@
-"""Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row ends"."""
+"""Stitches: "2 sc in next st", "hdc 6", "FPdc around next st", "sc2tog over next 2 sts", "inc", "sc evenly along row
+ends"."""
 
 from dataclasses import replace
 
@@ -136,7 +137,8 @@ def _lower(step: Step) -> Step:
 
 
 def _from_there(stream: Stream, where: Skip | FromHook) -> list[Step]:
-    """What is worked from a place that was named first: "Starting in 2nd ch from hook, sc in each ch". Raises NotUnderstood."""
+    """What is worked from a place that was named first: "Starting in 2nd ch from hook, sc in each ch". Raises
+    NotUnderstood."""
     if isinstance(where, Skip):
         return [where]
     stream.mark(",", ":")
@@ -204,13 +206,16 @@ def _row_stitch(stream: Stream) -> str:
 
 
 _LAYERS = (
-    "through both layers", "through both pieces", "through both circles", "through both panels", "through both thicknesses", "through both sides",
-    "through both squares", "through all layers", "through both edges", "through both motifs", "through both", "through all thicknesses",
+    "through both layers", "through both pieces", "through both circles", "through both panels",
+    "through both thicknesses", "through both sides",
+    "through both squares", "through all layers", "through both edges", "through both motifs", "through both",
+    "through all thicknesses",
 )  # fmt: skip
 
 
 def _so_many_in_loop(stream: Stream, start: int, stitch: str, count: Num) -> Work | None:
-    """ "36 sc in BLO": so many, each in the back loop of one stitch, and not so many in each; the other way is tried as well."""
+    """ "36 sc in BLO": so many, each in the back loop of one stitch, and not so many in each; the other way is tried
+    as well."""
     at = stream.at
     if stream.word("in", "into") and (loop := read_loop(stream)) is not None:
         token = stream.peek()
@@ -221,7 +226,8 @@ def _so_many_in_loop(stream: Stream, start: int, stitch: str, count: Num) -> Wor
 
 
 _BUMPS = (
-    "through the back bump", "through the back bumps", "in the back bump", "in the back bumps", "into the back bump", "in back bump", "in back bumps",
+    "through the back bump", "through the back bumps", "in the back bump", "in the back bumps", "into the back bump",
+    "in back bump", "in back bumps",
 )  # fmt: skip
 
 
@@ -321,7 +327,8 @@ def _after_stitch(stream: Stream, start: int, stitch: str, leading: Num | None, 
 
 
 def _next_loops(stream: Stream, start: int, stitch: str, per: Num | None) -> Work | None:
-    """ "sc in next 10 front loops": so many stitches, each in that loop of one; not where loops are named that were left free."""
+    """ "sc in next 10 front loops": so many stitches, each in that loop of one; not where loops are named that were
+    left free."""
     at = stream.at
     if stream.free_loops is None and stream.word("in", "into", "through"):
         each = stream.words("each", "of")
@@ -411,7 +418,8 @@ def _explained(stream: Stream, stitch: str) -> None:
 
 
 def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, loop: Loop) -> list[Step]:
-    """ "sc6": a stitch and its count written together; or "next 2 sts": the stitch of the clause before is not meant."""
+    """ "sc6": a stitch and its count written together; or "next 2 sts": the stitch of the clause before is not
+    meant."""
     stuck = STUCK.match(token.text) if token.kind == "word" else None
     us = stitch_words(stream.context.terms).get(stuck.group(1)) if stuck else None
     if stuck is None or us is None or leading is not None:

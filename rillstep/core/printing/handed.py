@@ -27,7 +27,8 @@ _DIRECTION = re.compile(
 
 
 def left_handed(pattern: Pattern) -> Pattern:
-    """The pattern for left-handed makers. Done twice it gives the words back, but for the spelling of counter-clockwise."""
+    """The pattern for left-handed makers. Done twice it gives the words back, but for the spelling of
+    counter-clockwise."""
     return replace(
         pattern,
         sections=tuple(replace(s, lines=tuple(map(_line, s.lines))) for s in pattern.sections),

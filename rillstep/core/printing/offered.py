@@ -31,7 +31,8 @@ _GESTURES = (
 )  # fmt: skip
 _LINES = (
     ("Rnd ", "a round, or Rnds 2-5 for several alike"), ("Row ", "a row"), ("Rep Rnd ", "work it again"),
-    ("Section: ", "a new piece: Section: Wall (joined rounds, wall)"), ("Size M only:", "the lines that follow hold for M"),
+    ("Section: ", "a new piece: Section: Wall (joined rounds, wall)"),
+    ("Size M only:", "the lines that follow hold for M"),
     ("All sizes:", "the lines that follow hold for all"), ("Make an adjustable ring.", "to begin a disc"),
     ("Check: ", "a statement that is worked out again"), ("Note: ", "kept and printed, not worked"),
 )  # fmt: skip

@@ -30,7 +30,8 @@ def _broken(line: str, width: int) -> str:
 
 
 def _break_before(text: str, width: int) -> int | None:
-    """The last place before `width` at which an instruction ends; outside brackets if it can be, else within square ones."""
+    """The last place before `width` at which an instruction ends; outside brackets if it can be, else within square
+    ones."""
     best: dict[int, int] = {}
     round_depth, square_depth = 0, _open_before(text)
     for index, char in enumerate(text[: width + 1]):

@@ -107,7 +107,8 @@ def _gesture(step: Gesture, terms: Terms) -> str:
             return step.name
         case "leave rest unworked" if isinstance(step.into, Next):
             return (
-                f"leave rem {write_number(step.into.count)} {write_what(step.into.what, not step.into.count.is_always(1), terms)}"
+                f"leave rem {write_number(step.into.count)} "
+                f"{write_what(step.into.what, not step.into.count.is_always(1), terms)}"
                 f" unworked"
             )
         case kind:

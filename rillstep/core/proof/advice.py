@@ -1,4 +1,5 @@
-"""What a maker needs to be told beside the lines: where a chain is no stitch, and how to see and count the rows of this fabric.
+"""What a maker needs to be told beside the lines: where a chain is no stitch, and how to see and count the rows of
+this fabric.
 
 Every note follows from the pattern itself, so that it is true of this text and there only where it is needed.
 """

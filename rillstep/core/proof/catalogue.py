@@ -71,10 +71,12 @@ CATALOGUE: tuple[Entry, ...] = (
            "A chain of 0, or 0 stitches worked together, is nothing to work.", "Leave it out, or give it a number.",
            _RING + "Rnd 1: Sc in each ch around, ch 0; join.", 2),
     Entry("check-differs", "error", "counting", "A checkpoint that is not true",
-           "A “Check:” line states rounds or stitches that the work does not have there.", "State what there is, or look above.",
+           "A “Check:” line states rounds or stitches that the work does not have there.",
+           "State what there is, or look above.",
            _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 2 rnds; 24 sts.", 3),
     Entry("kind-not-counted", "warning", "counting", "A kind left out of a total",
-           "The total names kinds of stitches and leaves one out that the line makes.", "Add that kind, or state all sts.",
+           "The total names kinds of stitches and leaves one out that the line makes.",
+           "Add that kind, or state all sts.",
            _RING + "Rnd 1: [Sc in next ch, dc in next ch] around; join. — 12 dc", 2),
     Entry("total-not-checked", "warning", "counting", "A number that is not checked",
            "A number is stated where nothing can be held to it: in a line of words, say, or of how much a row grows.",
@@ -200,7 +202,8 @@ CATALOGUE: tuple[Entry, ...] = (
            "The section is worked in joined rounds, and this one is not joined.", "Add “join”, or make it a spiral.",
            "Section: Wall (joined rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around.", 3),
     Entry("join-in-spiral", "warning", "habits", "A round of a spiral that is joined",
-           "The section is worked in a spiral, and this round is joined.", "Take “join” away, or work in joined rounds.",
+           "The section is worked in a spiral, and this round is joined.",
+           "Take “join” away, or work in joined rounds.",
            "Section: Wall (spiral rounds, wall)\n" + _RING + "Rnd 1: Sc in each ch around; join.", 3),
     Entry("chain-twists", "caution", "habits", "A long chain joined into a ring",
            "A long chain twists easily when it is joined, and is then good for nothing.", ("Lay "
@@ -210,7 +213,8 @@ CATALOGUE: tuple[Entry, ...] = (
            "The yarn was fastened off, and the next line goes on without joining one.", "Say “Join yarn in first st”.",
            _WALL + "Fasten off.\nRnd 2: Sc in each st around; join.", 5),
     Entry("yarn-not-ended", "warning", "habits", "A yarn that is not ended",
-           "Another yarn is joined while the one before was neither fastened off nor changed.", "Fasten off before, or change to it.",
+           "Another yarn is joined while the one before was neither fastened off nor changed.",
+           "Fasten off before, or change to it.",
            _WALL + "Rnd 2: Join colour B in first st, sc in each st around; join.", 4),
     Entry("colour-not-defined", "warning", "habits", "A colour that is not declared",
            "The head names the colours, and this one is not among them.", "Add it to “Colour:”, or use one of those.",
@@ -226,7 +230,8 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("measure-differs", "error", "shape and pieces", "A measurement that is not met",
            "A stated measurement is not what the rounds measure by the gauge.", ("State "
                "what they measure, or change the rounds."),
-           "Gauge: sc 10 sts x 10 rows = 10 cm\n" + _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 13.0 cm wide.", 4),
+           "Gauge: sc 10 sts x 10 rows = 10 cm\n" + _RING + "Rnd 1: Sc in each ch around; join.\nCheck: 13.0 cm wide.",
+           4),
     Entry("base-cups", "warning", "shape and pieces", "A base that cups",
            "The last round has too few stitches for its radius, so that it draws in.", ("Increase "
                "more in a round, or work fewer rounds."),
@@ -245,12 +250,15 @@ CATALOGUE: tuple[Entry, ...] = (
            "The middles of the two openings are not half a round apart.", "Move stitches from one side to the other.",
            _WALL + "Rnd 2: Sc in next 4 sts, ch 9, sk 4, sc in next 7 sts, ch 9, sk 4, sc in next 5 sts; join.", 4),
     Entry("straps-not-alike", "error", "shape and pieces", "Two straps that are not alike",
-           "Two straps of one name have other numbers of rows or stitches in a size.", "Make them alike, or name them apart.",
+           "Two straps of one name have other numbers of rows or stitches in a size.",
+           "Make them alike, or name them apart.",
            "Section: First strap (rows, strip)\nCh 7.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\n"
            "Rows 2-30: Ch 1, sc in each st across; turn.\nSection: Second strap (rows, strip)\nCh 7.\n"
-           "Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-29: Ch 1, sc in each st across; turn.", 5),
+           "Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-29: Ch 1, sc in each st across; turn.",
+           5),
     Entry("strap-not-centred", "error", "shape and pieces", "A strap that is not centred",
-           "A strap grown from one side of the bag is joined off the stitches opposite.", "Join it half a round further on.",
+           "A strap grown from one side of the bag is joined off the stitches opposite.",
+           "Join it half a round further on.",
            _WALL + "Section: Strap (rows, strip), continue from Wall\nRow 1: Ch 1, sc "
                "in next 6 sts, leave rem sts unworked; turn.\n"
            "Rows 2-40: Ch 1, sc in each st across; turn.\nSew the end of the strap to sts 14 to 19 of the wall.", 7),
@@ -291,7 +299,9 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("alternation-broken", "warning", "shape and pieces", "Motifs that do not change places",
            "In the other rounds the motifs stand between those of the round before; here they stand on them.", ("Begin "
                "this round as the one before the last."),
-           _WALL + _PUFFS.format(n=2) + _BETWEEN.format(n=3) + _PUFFS.format(n=4) + _PUFFS.format(n=5) + _BETWEEN.format(n=6), 7),
+           _WALL + _PUFFS.format(n=2) + _BETWEEN.format(n=3) + _PUFFS.format(n=4) + _PUFFS.format(n=5)
+           + _BETWEEN.format(n=6),
+           7),
     Entry("kit-too-small", "warning", "shape and pieces", "A kit that may not be enough",
            "The estimate of the yarn, or its upper end, is more than the kit holds. It "
            "is an estimate by the usual ratios of stitches.",
@@ -301,13 +311,17 @@ CATALOGUE: tuple[Entry, ...] = (
     # --- reading
     Entry("not-understood", "error", "reading", "Words that are not understood",
            "These words are no instruction that Rillstep knows; the lines after go on from the stated total.",
-           "Say it in other words; the nearest understood form is named.", _RING + "Rnd 1: Sc somewhere nice; join.", 2),
+           "Say it in other words; the nearest understood form is named.", _RING + "Rnd 1: Sc somewhere nice; join.",
+           2),
     Entry("terms-mixed", "error", "reading", "US and UK names mixed",
-           "A name is used that exists only in the other terms; equal names mean other stitches, so nothing is guessed.",
+           "A name is used that exists only in the other terms; equal names mean other stitches, so nothing "
+           "is guessed.",
            "Choose the terms that the text is written in.", _RING + "Rnd 1: Htr in each ch around; join.", 2),
-    Entry("terms-unknown", "error", "reading", "Terms that are not known", "Terms are US or UK.", "Write “Terms: US” or “Terms: UK”.",
+    Entry("terms-unknown", "error", "reading", "Terms that are not known", "Terms are US or UK.",
+           "Write “Terms: US” or “Terms: UK”.",
            "Terms: French\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
-    Entry("units-unknown", "error", "reading", "Units that are not known", "Units are cm or in.", "Write “Units: cm” or “Units: in”.",
+    Entry("units-unknown", "error", "reading", "Units that are not known", "Units are cm or in.",
+           "Write “Units: cm” or “Units: in”.",
            "Units: ells\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("gauge-form", "warning", "reading", "A gauge that is not understood", ("A "
         "gauge names its stitch, stitches, rows and the length."),
@@ -317,7 +331,8 @@ CATALOGUE: tuple[Entry, ...] = (
         "alone does not measure how high the rows are."),
            "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.", ("Gauge: "
                "5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn."), 1),
-    Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.", "Count your swatch.",
+    Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.",
+           "Count your swatch.",
            "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("define-not-understood", "warning", "reading", "A stitch whose definition is not understood",
            "What a stitch of the pattern's own takes and makes is not known where its "
@@ -329,14 +344,16 @@ CATALOGUE: tuple[Entry, ...] = (
                "from hook, sc in each ch across; turn."), 1),
     Entry("define-form", "error", "reading", "A stitch that is not defined well", ("A "
         "stitch of your own has a name, an equals sign, and what it is."),
-           "Write “Define: scallop = 5 dc in same st”.", "Define: scallop\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+           "Write “Define: scallop = 5 dc in same st”.",
+           "Define: scallop\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("phrase-form", "error", "reading", "A phrase that is not taught well", ("A "
         "phrase of your own stands in quotes, before an equals sign and what is meant."),
            "Write “Means: \"in bb\" = in back bump”, or “= nothing” where it changes nothing.", ("Means: "
                "in bb\nCh 24.\nRow 1: Sc in each ch across; turn."), 1),
     Entry("phrase-twice", "error", "reading", "A phrase that is taught twice", ("Two lines "
         "of the head say what the same words mean."), "Take one of them away.",
-           'Means: "in bb" = in back loop\nMeans: "in bb" = in front loop\nCh 24.\nRow 1: Sc in each ch across; turn.', 2),
+           'Means: "in bb" = in back loop\nMeans: "in bb" = in front loop\nCh 24.\nRow 1: Sc in each ch across; turn.',
+           2),
     Entry("phrase-known", "error", "reading", "A phrase that is understood already", ("Words "
         "of the language keep their meaning: no text can change it."),
            "Take the line away, or teach the words that are not understood.", ('Means: '
@@ -344,16 +361,21 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("phrase-not-harmless", "error", "reading", "A phrase that may change something",
            "Words that hold a number, a stitch, a place or another word of the craft, "
            "or one that may be such a word misspelt, cannot be said to change nothing.",
-           "Say what is meant by them.", 'Means: "missing a bit" = nothing\nCh 24.\nRow 1: Sc in each ch across; turn.', 1),
+           "Say what is meant by them.",
+           'Means: "missing a bit" = nothing\nCh 24.\nRow 1: Sc in each ch across; turn.', 1),
     Entry("section-kind", "error", "reading", "A section of an unknown kind", ("The brackets "
         "say how a section is worked, and what it is."),
-           "Choose from the two lists that the message names.", "Section: Wall (joined rounds, bucket)\n" + _RING + "Rnd 1: Sc in each ch around; join.", 1),
-    Entry("section-not-found", "error", "reading", "A section to go on from that is not there", "No earlier section has that title.", "Use the title of a section above.",
-           "Section: Wall (joined rounds, wall), continue from Base\n" + _RING + "Rnd 1: Sc in each ch around; join.", 1),
+           "Choose from the two lists that the message names.",
+           "Section: Wall (joined rounds, bucket)\n" + _RING + "Rnd 1: Sc in each ch around; join.", 1),
+    Entry("section-not-found", "error", "reading", "A section to go on from that is not there",
+           "No earlier section has that title.", "Use the title of a section above.",
+           "Section: Wall (joined rounds, wall), continue from Base\n" + _RING + "Rnd 1: Sc in each ch around; join.",
+           1),
     Entry("section-misplaced", "error", "reading", "A section that does not begin its line", ("“Section:” "
         "is only understood at the start of a line."), "Begin a new line with it.",
            _RING + "Rnd 1: Sc in each ch around; join.\nThen the Section: Wall", 3),
-    Entry("row-empty", "error", "reading", "A line without instructions", "A round with a number and nothing to work.", ("Write "
+    Entry("row-empty", "error", "reading", "A line without instructions",
+           "A round with a number and nothing to work.", ("Write "
         "what is worked, or take it away."),
            _RING + "Rnd 1: Sc in each ch around; join.\nRnd 2:", 3),
     Entry("edge-not-checked", "warning", "reading", "An edge that is told in a sentence",
@@ -380,7 +402,8 @@ CATALOGUE: tuple[Entry, ...] = (
     Entry("too-many-errors", "error", "reading", "A text that is hardly understood", ("After "
         "more than 300 errors the rest of a text is not read; after 60 wrong lines of "
         "a size its rest is not worked."),
-           "Mend the first lines, or check whether this is a pattern in English.", "Rnd 1: Nosrep suc tog.\n" * 302, 302),
+           "Mend the first lines, or check whether this is a pattern in English.", "Rnd 1: Nosrep suc tog.\n" * 302,
+           302),
 )  # fmt: skip
 
 # Findings that no text can show: what they would be found in is made by Rillstep itself.

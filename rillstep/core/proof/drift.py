@@ -1,4 +1,5 @@
-"""The start of a round that has moved: in a spiral it leans by about half a stitch a round, and slip stitches take it along.
+"""The start of a round that has moved: in a spiral it leans by about half a stitch a round, and slip stitches take it
+along.
 
 What is placed by counting from the start (openings for handles, a flap) moves with it. The lean of
 half a stitch a round is the usual one of single crochet worked in a spiral; taller stitches lean

@@ -89,7 +89,8 @@ def _warned(worked: WorkedLine, unsaid: set[tuple[int, str]]) -> list[Finding]:
 
 
 def odd_numbers(worked: WorkedLine) -> list[Finding]:
-    """A number in one size that breaks the step of the others: sizes go up (or down) together, and a repeat is usually alike."""
+    """A number in one size that breaks the step of the others: sizes go up (or down) together, and a repeat is
+    usually alike."""
     found: list[Finding] = []
     line = worked.line
     if len(worked.sizes) < 3 or not isinstance(line, Row):
@@ -142,7 +143,8 @@ def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
 
 
 def _first_stitch(line: Row) -> str:
-    """The stitch that a starting chain counts as, with a space where one is part of it, or else the one that follows it at once; nothing when something else does."""
+    """The stitch that a starting chain counts as, with a space where one is part of it, or else the one that follows
+    it at once; nothing when something else does."""
     chain = line.steps[0] if line.steps else None
     if isinstance(chain, Chain) and chain.counts not in (None, "none"):
         return f"{chain.counts} and a space" if chain.space is not None else str(chain.counts)

@@ -1,4 +1,5 @@
-"""A kit that holds less yarn than a size takes: “Kit: 100 (150, 200) g” against the estimate from the worked stitches."""
+"""A kit that holds less yarn than a size takes: “Kit: 100 (150, 200) g” against the estimate from the worked
+stitches."""
 
 import re
 
@@ -12,7 +13,8 @@ _BALL = re.compile(r"(\d+(?:\.\d+)?)\s*g\s*(?:=|/|is|to)\s*(\d+(?:\.\d+)?)\s*m\b
 
 
 def kit(subject: Subject) -> list[Finding]:
-    """One finding for each size that takes more than its kit holds. Needs a gauge, and the metres of so many grams of the yarn."""
+    """One finding for each size that takes more than its kit holds. Needs a gauge, and the metres of so many grams of
+    the yarn."""
     pattern = subject.pattern
     told = dict(pattern.extra)
     grams = (

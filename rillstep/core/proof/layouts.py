@@ -52,7 +52,8 @@ def layouts(subject: Subject) -> list[Finding]:
 
 
 def _taken(words: str, sizes: int) -> list[int] | None:
-    """How many pieces a layout takes in each size; None when no words tell it, or they do not tell it for every size."""
+    """How many pieces a layout takes in each size; None when no words tell it, or they do not tell it for every
+    size."""
     matches = list(_ROWS_OF.finditer(words))
     if len(matches) not in (1, sizes) or not matches:
         return None

@@ -9,7 +9,8 @@ from rillstep.core.proof.prove import Proof
 
 @dataclass(frozen=True)
 class MarkCounts:
-    """Lines of rows and rounds by their mark; `with_phrases`: so many of the proved rest on phrases that the text teaches; `kept`: lines that are words and nothing else."""
+    """Lines of rows and rounds by their mark; `with_phrases`: so many of the proved rest on phrases that the text
+    teaches; `kept`: lines that are words and nothing else."""
 
     proved: int
     with_phrases: int
@@ -40,7 +41,8 @@ def counts_of(proof: Proof) -> MarkCounts:
 
 
 def kept_places(pattern: Pattern) -> tuple[Span, ...]:
-    """The places of the words that are kept, in the order of the text: lines of the head, lines of words, words in rows."""
+    """The places of the words that are kept, in the order of the text: lines of the head, lines of words, words in
+    rows."""
     found = list(pattern.kept)
     for _, line in pattern.lines():
         if isinstance(line, Prose):

@@ -23,7 +23,8 @@ def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:
 
 
 def _mended_together(found: list[Finding]) -> list[Finding]:
-    """The findings, each repair of a line that mends it in several sizes made one for all of them, also where they say different things."""
+    """The findings, each repair of a line that mends it in several sizes made one for all of them, also where they
+    say different things."""
     alike: dict[tuple[int, str], list[tuple[int, Repair]]] = {}
     for one in found:
         if one.size is not None and one.severity == "error":
@@ -43,7 +44,8 @@ def _mended_together(found: list[Finding]) -> list[Finding]:
 
 
 def caused(found: Sequence[Finding], read: Sequence[Finding]) -> list[Finding]:
-    """Those that are no consequence of a range whose rows were counted otherwise: its end, changed, would take them away as well."""
+    """Those that are no consequence of a range whose rows were counted otherwise: its end, changed, would take them
+    away as well."""
     causes = {edit for one in read if one.code == "rows-otherwise" for repair in one.repairs for edit in repair.edits}
     return [one for one in found if not any(repair.edits and causes.issuperset(repair.edits) for repair in one.repairs)]
 

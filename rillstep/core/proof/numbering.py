@@ -48,7 +48,8 @@ def numbering(subject: Subject) -> list[Finding]:
 
 
 def _left_to_others(section: Section, line: Row | Again, size: int, expected: int, first: int) -> bool:
-    """Are the numbers from `expected` up to `first` those of rows before it that hold for other sizes only, one for each?"""
+    """Are the numbers from `expected` up to `first` those of rows before it that hold for other sizes only, one for
+    each?"""
     taken: set[int] = set()
     for other in section.lines[: section.lines.index(line)]:
         if isinstance(other, Row | Again) and size not in other.sizes:
@@ -64,7 +65,8 @@ _MOST_LEFT = 1_000
 
 
 def _in_order(section: Section, goes_on: list[int]) -> tuple[int, ...] | None:
-    """The numbers after the last row, where all lines hold in every size and come in order: the usual case, looked at for all sizes at once."""
+    """The numbers after the last row, where all lines hold in every size and come in order: the usual case, looked at
+    for all sizes at once."""
     first = (1,) * len(goes_on)
     expected: tuple[int | None, ...] = first
     begun = False
@@ -91,7 +93,8 @@ def begins_anew(line: Setup) -> bool:
 
 
 def _also(before: Row | Again | None, expected: int, goes_on: int | None) -> tuple[int, ...]:
-    """The numbers that fit: the one that comes next, and at the start of a section that of the one it goes on from as well."""
+    """The numbers that fit: the one that comes next, and at the start of a section that of the one it goes on from as
+    well."""
     return (expected,) if before is not None or goes_on in (None, expected) else (expected, goes_on)
 
 

@@ -56,7 +56,8 @@ def seams(subject: Subject) -> list[Finding]:
 
 
 def _told(subject: Subject) -> Iterator[tuple[str, Span, tuple[int, ...], int | None]]:
-    """Words that sew something: prose, and seams worked. Last, the section whose title they begin with: "Joining: pin ..." """
+    """Words that sew something: prose, and seams worked. Last, the section whose title they begin with: "Joining: pin
+    ..." """
     for index, section, line in ((i, s, line) for i, s in enumerate(subject.pattern.sections) for line in s.lines):
         for words in words_of(line):
             if _SEWS.search(words):
@@ -144,7 +145,8 @@ def _strap(work: SizeWork, section: int) -> tuple[int | None, int | None]:
 
 
 def strap_centred(subject: Subject) -> list[Finding]:
-    """A strap grown from an edge, and the stitches of that edge that its end is joined to: they lie opposite each other."""
+    """A strap grown from an edge, and the stitches of that edge that its end is joined to: they lie opposite each
+    other."""
     found: list[Finding] = []
     for index, section in enumerate(subject.pattern.sections):
         if section.continues is None or not _STRAPS.search(section.title):

@@ -36,7 +36,8 @@ Mark = Literal["proved", "unchecked", "wrong", "not understood"]
 
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
-    "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted", "rows-not-counted", "define-not-understood", "manner-not-worked", "kind-not-counted",
+    "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted",
+    "rows-not-counted", "define-not-understood", "manner-not-worked", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(
@@ -48,7 +49,8 @@ UNREAD = frozenset(
 class LineProof:
     """A line with its proved totals per size: None where it does not hold, or is not known.
 
-    mark: "proved", every word worked and every number true; "unchecked", worked, with something in it that is not looked at, which a
+    mark: "proved", every word worked and every number true; "unchecked", worked, with something in it that is not
+    looked at, which a
     warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
@@ -97,7 +99,8 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
 
 
 def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float = 0.0) -> Proof:
-    """Prove a tree that was read from text (lines are told apart by their place); `read` are the findings of its reading."""
+    """Prove a tree that was read from text (lines are told apart by their place); `read` are the findings of its
+    reading."""
     works = tuple(work_pattern(pattern, size) for size in range(len(pattern.sizes)))
     shapes = None
     if pattern.gauges:

@@ -100,7 +100,8 @@ def _is_alike(line: LineWork, size: int, rounds: bool, budget: list[int]) -> boo
 
 
 def _reads_the_same(steps: tuple[Step, ...], size: int) -> bool:
-    """Are the steps of a row the same from both ends? Then nothing needs to be worked to see that its sides are alike."""
+    """Are the steps of a row the same from both ends? Then nothing needs to be worked to see that its sides are
+    alike."""
     told = [_told(step, size) for step in steps if not isinstance(step, Gesture)]
     if told and told[0] == ("chain",):
         told = told[1:]

@@ -90,7 +90,8 @@ def _counted(work: SizeWork, check: Check, what: str, section: int) -> list[Row 
 
 
 def _other_ends(rows: list[Row | Again], size: int, more: int) -> list[Repair]:
-    """Ranges that make the number of rows true when they end so many rows later; the rows after them keep their numbers."""
+    """Ranges that make the number of rows true when they end so many rows later; the rows after them keep their
+    numbers."""
     found: list[Repair] = []
     for at, row in enumerate(rows):
         following = rows[at + 1] if at + 1 < len(rows) else None

@@ -42,7 +42,8 @@ class WorkedLine:
 
     @cached_property
     def may_be_wrong(self) -> bool:
-        """Is there trouble in it, or a total that it does not meet, or a list of totals of which each is still to be looked at?"""
+        """Is there trouble in it, or a total that it does not meet, or a list of totals of which each is still to be
+        looked at?"""
         each = any(total.each for total in getattr(self.line, "totals", ()))
         return each or any(work.trouble is not None or work.differences for work in self.done)
 

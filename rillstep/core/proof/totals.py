@@ -43,7 +43,8 @@ def totals(subject: Subject) -> list[Finding]:
 
 
 def _following(subject: Subject, work: SizeWork) -> set[int]:
-    """Lines that are only wrong because an earlier total is: when the work goes on from what is made there, they are true."""
+    """Lines that are only wrong because an earlier total is: when the work goes on from what is made there, they are
+    true."""
     follows: set[int] = set()
     tried = 0
     for index, line in enumerate(work.lines):
@@ -130,7 +131,8 @@ def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size
     repairs = repairs_for(lines, index, size, abs(made - stated))[0] if mended else ()
     return [
         Finding(
-            "total-differs", "error", total.count.span, message, size, stated, made, repairs, _unstated_before(lines, index), _steps(line)
+            "total-differs", "error", total.count.span, message, size, stated, made, repairs,
+            _unstated_before(lines, index), _steps(line)
         )
     ]  # fmt: skip
 
@@ -154,7 +156,8 @@ def _before(lines: tuple[LineWork, ...], index: int) -> tuple[Span, ...]:
 
 
 def by_manner(worked: WorkedLine) -> list[Finding]:
-    """Rows that go on "in this manner": they grow by as much as those before them, and are not worked stitch by stitch."""
+    """Rows that go on "in this manner": they grow by as much as those before them, and are not worked stitch by
+    stitch."""
     line = worked.line
     if not isinstance(line, Row) or line.broken or not any(isinstance(step, Onward) for step in line.steps):
         return []
@@ -191,7 +194,8 @@ def of_foundation(worked: WorkedLine) -> list[Finding]:
 
 
 def counted_alike(worked: WorkedLine) -> list[Finding]:
-    """A total that is true in each size by itself, but not by the same way of counting: with the posts here, without them there."""
+    """A total that is true in each size by itself, but not by the same way of counting: with the posts here, without
+    them there."""
     line = worked.line
     done = [work for work in worked.done if work.rounds and work.trouble is None and not work.differences]
     if not isinstance(line, Row | Again) or len(done) < 2:

@@ -1,4 +1,5 @@
-"""Repairs further up: when a round with a multiple does not fit, the nearest count to begin with that makes all of it true.
+"""Repairs further up: when a round with a multiple does not fit, the nearest count to begin with that makes all of it
+true.
 
 The foundation of the piece is changed, everything after it is worked again, the straight runs of the base
 and the totals that change are written anew with it. A change that leaves any line in trouble is not offered.
@@ -42,7 +43,8 @@ def upstream_repairs(subject: Subject, lines: tuple[LineWork, ...], index: int, 
 
 
 def _foundation(pattern: Pattern, lines: tuple[LineWork, ...], index: int) -> int | None:
-    """The set-up line of the piece that a line belongs to, sections that it goes on from included; not the line just before."""
+    """The set-up line of the piece that a line belongs to, sections that it goes on from included; not the line just
+    before."""
     section = lines[index].section
     for at in range(index - 1, -1, -1):
         line = lines[at]
@@ -93,7 +95,8 @@ def _edits(pattern: Pattern, setup: Setup, number: Num, size: int, value: int) -
 
 
 def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pattern, list[Edit]] | None:
-    """The pattern with the first row in trouble made to fit: one length of its runs changed, wherever the row has it."""
+    """The pattern with the first row in trouble made to fit: one length of its runs changed, wherever the row has
+    it."""
     row = wrong.line
     if not isinstance(row, Row):
         return None
@@ -117,7 +120,8 @@ def _followed(pattern: Pattern, wrong: LineWork, size: int, by: int) -> tuple[Pa
 
 
 def _runs(steps: tuple[Step, ...]) -> list[Num]:
-    """How many stitches are worked plainly one after another, for each such run; those within repeats make the pattern, and stay."""
+    """How many stitches are worked plainly one after another, for each such run; those within repeats make the
+    pattern, and stay."""
     return [s.into.count for s in steps if isinstance(s, Work) and isinstance(s.into, Next)]
 
 

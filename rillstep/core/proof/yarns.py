@@ -1,4 +1,5 @@
-"""Yarn that is worked with: cut and not joined again, joined while another is still on the hook, and colours not declared."""
+"""Yarn that is worked with: cut and not joined again, joined while another is still on the hook, and colours not
+declared."""
 
 import re
 
