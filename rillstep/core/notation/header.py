@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.gauge import Gauge, gauge_from_counts
@@ -149,7 +150,7 @@ def told_by_a_row(head: Header, raws: Sequence[str]) -> None:
         head.terms = "US" if match[1].upper() in ("US", "AMERICAN") else "UK"
 
 
-def context_of(head: Header, active: tuple[int, ...], kind: str = "Rnd") -> Context:
+def context_of(head: Header, active: tuple[int, ...], kind: Literal["Rnd", "Row"] = "Rnd") -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
         len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes,

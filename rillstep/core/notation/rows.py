@@ -439,7 +439,6 @@ def read_unlabelled(
     plain = rewritten(steps, kind)
     row = Row(
         kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),
-        # type: ignore[arg-type]
         kept=kept_among(stream, plain),
     )  # fmt: skip
     return row, (), start

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.expression import ExpressionError, evaluate
@@ -39,7 +40,7 @@ class Context:
     terms: Terms
     numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
     specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
-    kind: str = "Rnd"
+    kind: Literal["Rnd", "Row"] = "Rnd"
     size_names: tuple[str, ...] = ()
     renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
     decided: bool = False

@@ -184,7 +184,7 @@ def starts_piece(steps: tuple[Step, ...]) -> bool:
     return chained and isinstance(into, FromHook)
 
 
-def kind_of(steps: tuple[Step, ...], usual: str) -> str:
+def kind_of(steps: tuple[Step, ...], usual: Literal["Rnd", "Row"]) -> Literal["Rnd", "Row"]:
     """Is it a row or a round? What it says of itself, or what the section is worked in."""
     kinds = {step.kind for step in steps if isinstance(step, Gesture)}
     if kinds & {"join"}:
