@@ -10,7 +10,7 @@ def test_words_are_offered_taught_and_then_proved(designer: Client) -> None:
     report = designer.post("/api/check", {"text": TEXT}).json
     offered = next(finding for finding in report["findings"] if finding["offer"])
     assert offered["line"] == 4
-    assert "bb" in offered["offer"]["words"] and not offered["offer"]["nothing"]
+    assert "bb" in offered["offer"]["words"] and offered["offer"]["nothing"]
     edit = designer.post("/api/teach", {"text": TEXT, **BB}).json["edit"]
     assert edit == {"line": 2, "column": 1, "end_column": 1, "text": 'Means: "in bb" = in back loop\n'}
     taught = TEXT.replace("\n\n", "\n" + edit["text"] + "\n", 1)

@@ -63,7 +63,7 @@ def test_marks_phrases_and_print(bench: Page) -> None:
     # Print resolves what is taught, and keeps every word that was kept.
     bench.get_by_text("As printed").click()
     printed = bench.get_by_test_id("printed")
-    for words in ("pull the ring snug", "BLO sc in each st around", "the comet way", "weave in all ends", "Make 2"):
+    for words in ("pull the ring snug", "BLO sc in each st around", "the comet way", "weave in all ends", "make 2"):
         expect(printed).to_contain_text(words)
     expect(printed).not_to_contain_text("in bb")
 

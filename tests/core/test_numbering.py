@@ -40,7 +40,8 @@ def test_numbers_that_go_on(text: str) -> None:
         (RING + "Rnds 2-9: Sc in each st around; join.\n" + ROUND.format(12), [("numbers-gap", 4, None)]),
         (RING + "Rnds 5-4: Sc in each st around; join.\n", [("numbers-gap", 3, None), ("numbers-empty", 3, None)]),
         ("Sizes: S, M\n" + RING + "Rnds 2-9 (11): Sc in each st around; join.\n" + ROUND.format(10), [("numbers-overlap", 5, 1)]),
-        ("Sizes: S, M\n" + RING + "Size M only:\n" + ROUND.format(2) + "All sizes:\n" + ROUND.format(3), [("numbers-gap", 7, 0)]),
+        ("Sizes: S, M\n" + RING + "Size M only:\n" + ROUND.format(2) + "All sizes:\n" + ROUND.format(3), []),  # S has no Rnd 2
+        ("Sizes: S, M\n" + RING + "Size M only:\n" + ROUND.format(2) + "All sizes:\n" + ROUND.format(4), [("numbers-gap", 7, 0), ("numbers-gap", 7, 1)]),
         ("Sizes: S, M\n" + RING + "Size M only:\n" + ROUND.format(2) + "All sizes:\n" + ROUND.format("2 (3)"), []),
     ],
 )  # fmt: skip

@@ -789,7 +789,8 @@ export interface components {
         };
         /**
          * CountsView
-         * @description How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong; not understood; and kept as words.
+         * @description How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
+         *     not understood; and kept as words.
          */
         CountsView: {
             /** Kept */
@@ -1174,7 +1175,8 @@ export interface components {
         };
         /**
          * LineView
-         * @description A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one goes on.
+         * @description A line with its totals in each size. depends: an earlier line that is wrong, from whose stated total this one
+         *     goes on.
          */
         LineView: {
             /** Depends */
@@ -2188,7 +2190,8 @@ export interface components {
          * WorkView
          * @description A design worked through: numbers, proof, measures, yarn.
          *
-         *     edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that the numbers of a
+         *     edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that
+         *     the numbers of a
          *     design by fields are none of its own.
          */
         WorkView: {

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { client, unwrap } from "../api/client";
 import type { EditView } from "../api/schema";
 
@@ -9,13 +9,18 @@ export function usePhrases() {
   return useQuery({ queryKey: PHRASES, queryFn: () => unwrap(client.GET("/api/phrases")) });
 }
 
+/** What was kept or forgotten changes what is offered to every text, so all of them are asked for anew. */
+function changed(queries: QueryClient) {
+  for (const queryKey of [PHRASES, ["check"], ["work"]]) void queries.invalidateQueries({ queryKey });
+}
+
 /** Keep a phrase no longer; texts that it was written into stay as they are. */
 export function useForget() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: number) =>
       unwrap(client.DELETE("/api/phrases/{phrase_id}", { params: { path: { phrase_id: id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: PHRASES }),
+    onSuccess: () => changed(queries),
   });
 }
 
@@ -36,7 +41,7 @@ export function useTeach(text: string, terms: "US" | "UK" | null, onEdit: (edit:
       return made.edit;
     },
     onSuccess: (edit, { keep }) => {
-      if (keep) void queries.invalidateQueries({ queryKey: PHRASES });
+      if (keep) changed(queries);
       onEdit(edit);
     },
   });

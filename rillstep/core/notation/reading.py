@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import header
@@ -65,7 +66,7 @@ class Reading:
     held: Setup | None = None  # where the next row begins, told in a line of its own
 
     def context(self) -> Context:
-        kind = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
+        kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
         context = context_of(self.header, self.active, kind)
         return replace(context, decided=True) if self.opened >= MOST_OPEN else context
 

@@ -25,15 +25,18 @@ from rillstep.core.stitches import Terms, abbreviation
 
 
 def write_number(number: Num) -> str:
+    """A number for each size, as a set where they differ: "14 (18, 22)"."""
     return set_text(number.values)
 
 
 def write_ordinal(value: int) -> str:
+    """ "2nd", "13th"."""
     suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
     return f"{value}{suffix}"
 
 
 def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
+    """The kind of place: "sts", "ch-2 sp", "corner"."""
     if what.below:
         rows = "row" if what.below == 1 else "rows"
         return f"{write_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
@@ -72,6 +75,7 @@ def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
 
 
 def write_end(end: ToEnd, terms: Terms = "US") -> str:
+    """Where a walk along the edge ends: "around", "to last 3 sts"."""
     if end.word == "marker":
         return f"to marker {end.marker}".rstrip()
     if end.what is not None and end.last is None:
