@@ -51,3 +51,16 @@ def test_no_recorded_addresses_in_lock_files() -> None:
         assert '"resolved"' not in text
         assert not re.search(r"https?://", text) or name.endswith(".json")
         assert not re.search(r"^--(extra-)?index-url", text, re.MULTILINE)
+
+
+def test_every_picture_is_linked_from_the_readme() -> None:
+    linked = set(re.findall(r"docs/screenshots/[\w-]+\.png", (ROOT / "README.md").read_text()))
+    assert linked == {f"docs/screenshots/{path.name}" for path in (ROOT / "docs" / "screenshots").iterdir()}
+
+
+def test_only_the_ledger_rooms_move_the_cursor_past_words() -> None:
+    """No loop elsewhere passes words over: what is not read is kept in one room, or not understood."""
+    moving = re.compile(r"\.at \+= 1\b")
+    rooms = {"stream.py", "asides.py"}
+    notation = ROOT / "rillstep" / "core" / "notation"
+    assert [path.name for path in notation.glob("*.py") if path.name not in rooms and moving.search(path.read_text())] == []
