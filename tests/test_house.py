@@ -63,4 +63,6 @@ def test_only_the_ledger_rooms_move_the_cursor_past_words() -> None:
     moving = re.compile(r"\.at \+= 1\b")
     rooms = {"stream.py", "asides.py"}
     notation = ROOT / "rillstep" / "core" / "notation"
-    assert [path.name for path in notation.glob("*.py") if path.name not in rooms and moving.search(path.read_text())] == []
+    assert [
+        path.name for path in notation.glob("*.py") if path.name not in rooms and moving.search(path.read_text())
+    ] == []

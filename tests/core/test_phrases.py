@@ -74,6 +74,8 @@ def test_a_number_of_a_meaning_that_nothing_is_made_of_is_not_passed_over() -> N
         ('Means: "missing a bit" = nothing', "phrase-not-harmless"),
         ('Means: "twelve of them" = nothing', "phrase-not-harmless"),
         ('Means: "not here" = nothing', "phrase-not-harmless"),
+        ('Means: "of the fourth" = nothing', "phrase-not-harmless"),
+        ('Means: "a dozen" = nothing', "phrase-not-harmless"),
         ('Means: "in bb" = in back loop\nMeans: "in bb" = in front loop', "phrase-twice"),
     ],
 )

@@ -6,7 +6,7 @@ from functools import lru_cache
 from itertools import islice
 from math import ceil
 
-from rillstep.core.fabric.remembered import Same
+from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.notation.parser import Parsed, parse
@@ -148,7 +148,7 @@ def settled(pattern: Pattern) -> Pattern:
         for index, reading in enumerate(row.readings):
             if most[0] == len(row.sizes):
                 break
-            other = _read_as(Same(row), index)
+            other = _read_as(Identity(row), index)
             true = _how_true(with_line(pattern, row, other), other)
             if true > most:
                 best, most, chosen, alike = other, true, reading.choice, []
@@ -187,7 +187,7 @@ def _is_out_of_reach(pattern: Pattern, row: Row) -> bool:
 
 
 @lru_cache(maxsize=1024)
-def _read_as(row: Same, index: int) -> Row:
+def _read_as(row: Identity, index: int) -> Row:
     """Remembered, so that a row that is read otherwise is one and the same each time."""
     assert isinstance(row.it, Row)
     reading = row.it.readings[index]

@@ -18,7 +18,7 @@ from rillstep.core.notation.tree import Num, Onward, Row
 MOST_REMEMBERED = 50_000
 
 
-class Same:
+class Identity:
     """Equal to another when both hold the very same thing (which is kept alive meanwhile)."""
 
     __slots__ = ("it",)
@@ -30,7 +30,7 @@ class Same:
         return id(self.it)
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, Same) and self.it is other.it
+        return isinstance(other, Identity) and self.it is other.it
 
 
 @lru_cache(maxsize=20_000)
@@ -40,7 +40,7 @@ def interned(edge: Edge) -> Edge:
 
 
 @lru_cache(maxsize=8192)
-def _signature(row: Same) -> tuple[Any, tuple[Num, ...]]:
+def _signature(row: Identity) -> tuple[Any, tuple[Num, ...]]:
     """The shape of a row's steps, and its numbers."""
     assert isinstance(row.it, Row)
     numbers: list[Num] = []
@@ -48,13 +48,13 @@ def _signature(row: Same) -> tuple[Any, tuple[Num, ...]]:
 
 
 @lru_cache(maxsize=8192)
-def _one_of_its_shape(shape: Any) -> Same:
+def _one_of_its_shape(shape: Any) -> Identity:
     """Shapes are compared once; after that, by what they are."""
-    return Same(shape)
+    return Identity(shape)
 
 
 @lru_cache(maxsize=8192)
-def _goes_on(row: Same) -> bool:
+def _goes_on(row: Identity) -> bool:
     """Does a row only go on as the one before it?"""
     assert isinstance(row.it, Row)
     return any(isinstance(step, Onward) for step in row.it.steps)
@@ -65,12 +65,12 @@ _MEMORY: dict[Any, tuple[RowWork, Edge]] = {}
 
 def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) -> tuple[RowWork, Edge]:
     """The row worked, and the edge as the next row meets it; edges that are equal are the same one."""
-    shape, numbers = _signature(Same(row))
+    shape, numbers = _signature(Identity(row))
     key = (
-        shape, tuple([number.values[size] for number in numbers]), Same(edge), around.says, Same(around.pending),
-        around.sides, tuple([(key, Same(free)) for key, free in around.loops]),
-        tuple([Same(s) for s in around.specials]),
-        around.corners, around.rows, turned, around.grew if _goes_on(Same(row)) else 0, Same(around.rest),
+        shape, tuple([number.values[size] for number in numbers]), Identity(edge), around.says, Identity(around.pending),
+        around.sides, tuple([(key, Identity(free)) for key, free in around.loops]),
+        tuple([Identity(s) for s in around.specials]),
+        around.corners, around.rows, turned, around.grew if _goes_on(Identity(row)) else 0, Identity(around.rest),
     )  # fmt: skip
     known = _MEMORY.get(key)
     if known is not None:

@@ -18,7 +18,7 @@ from typing import Any, NamedTuple
 from rillstep.core.fabric.edge import EMPTY
 from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
-from rillstep.core.fabric.remembered import Same
+from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.remembered import forget as forget_rows
 from rillstep.core.fabric.rounds import Budget, Where, work_line
 from rillstep.core.notation.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
@@ -33,7 +33,7 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
     worked: list[LineWork] = []
     # Keys hold what things are, by identity; what is kept with them keeps these things alive.
     specials = tuple(map(id, pattern.specials))
-    corners, budget = _names_corners(Same(pattern)), Budget()
+    corners, budget = _names_corners(Identity(pattern)), Budget()
     for index, section in enumerate(pattern.sections):
         piece = start_of(pattern, section, pieces, size)
         place = _number_of((index, size, section.worked, corners, specials))
@@ -80,7 +80,7 @@ MOST_RUNS = 256
 def _work_section(where: Where, place: object, piece: Piece, until: Callable[[LineWork], bool] | None) -> list[_Known]:
     """Its lines, worked; the piece is then as the last one leaves it."""
     pattern, index, size, budget, section = where.pattern, where.index, where.size, where.budget, where.section
-    lines, fixed = _lines_of(Same(section), _size_apart(Same(section), size, len(pattern.sizes)))
+    lines, fixed = _lines_of(Identity(section), _size_apart(Identity(section), size, len(pattern.sizes)))
     last = _RUNS.get(place)
     before = [line for earlier in pattern.sections[:index] for line in earlier.lines] if fixed else []
     if (
@@ -129,7 +129,7 @@ def _charge(budget: Budget, known: list[_Known]) -> None:
 
 
 @lru_cache(maxsize=256)
-def _lines_of(section: Same, size: int | None) -> tuple[list[Line], int]:
+def _lines_of(section: Identity, size: int | None) -> tuple[list[Line], int]:
     """The lines of a section that are worked in a size, or in all of them; and where those begin after which none
     works others again."""
     assert isinstance(section.it, Section)
@@ -142,7 +142,7 @@ def _lines_of(section: Same, size: int | None) -> tuple[list[Line], int]:
 
 
 @lru_cache(maxsize=256)
-def _size_apart(section: Same, size: int, sizes: int) -> int | None:
+def _size_apart(section: Identity, size: int, sizes: int) -> int | None:
     """The size, where a section has lines for some sizes only; else None, as it is the same in all."""
     assert isinstance(section.it, Section)
     return size if any(len(line.sizes) < sizes for line in section.it.lines) else None
@@ -202,14 +202,14 @@ def forget() -> None:
 
 
 @lru_cache(maxsize=16)
-def _names_corners(pattern: Same) -> bool:
+def _names_corners(pattern: Identity) -> bool:
     """Does any line speak of corners? Only then are they kept apart. Asked for every size, so it is remembered."""
     assert isinstance(pattern.it, Pattern)
-    return any(_row_names_corner(Same(line)) for _, line in pattern.it.lines() if isinstance(line, Row))
+    return any(_row_names_corner(Identity(line)) for _, line in pattern.it.lines() if isinstance(line, Row))
 
 
 @lru_cache(maxsize=8192)
-def _row_names_corner(row: Same) -> bool:
+def _row_names_corner(row: Identity) -> bool:
     assert isinstance(row.it, Row)
     return _corner_in(row.it.steps)
 

@@ -194,7 +194,8 @@ def _harmless(text: str, terms: str, own: tuple[str, ...]) -> bool:
 # Words that turn the meaning of what stands beside them: a phrase with one of them is never said to change nothing.
 _TURNS = frozenset((
     "not", "no", "never", "neither", "nor", "don't", "doesn't", "or", "and", "then", "before", "after", "into",
-    "away", "any", "both", "all",
+    "away", "any", "both", "all", "dozen", "couple", "pair", "pairs", "several", "few", "many", "single", "zero",
+    "none", "half", "quarter",
 ))  # fmt: skip
 
 

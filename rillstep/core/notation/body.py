@@ -11,17 +11,17 @@ from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edgi
 from rillstep.core.notation.header import context_of
 from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.reading import Reading, begins_anew, just
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
 from rillstep.core.notation.stated import split_totals
 from rillstep.core.notation.stream import Context
+from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 
 
-def read_body_line(reading: Reading, text: str, number: int, raws: list[str]) -> None:
+def read_body_line(reading: TextSoFar, text: str, number: int, raws: list[str]) -> None:
     """Read a line that is none of the head, and add what it is."""
     context = reading.context()
     if in_rows(text) and (
@@ -128,7 +128,7 @@ _STITCHES = re.compile(
 )
 
 
-def _read_edging(reading: Reading, text: str, number: int, context: Context) -> bool:
+def _read_edging(reading: TextSoFar, text: str, number: int, context: Context) -> bool:
     """The edge of a whole piece: its words are kept as a note, so that a maker still has them, and its total is gone
     on from."""
     told = read_edging(text, number, context) if reading.has_rows() else None
@@ -140,7 +140,7 @@ def _read_edging(reading: Reading, text: str, number: int, context: Context) -> 
 
 
 def _like_rows(
-    reading: Reading, text: str, number: int, context: Context
+    reading: TextSoFar, text: str, number: int, context: Context
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """ "Rows 2-7 (9): as first tab": the rows of an earlier piece; None for any other line."""
     match = starts_label(text)
@@ -151,7 +151,7 @@ def _like_rows(
     return (lines, ()) if lines else None
 
 
-def _without_title(text: str, reading: Reading) -> str:
+def _without_title(text: str, reading: TextSoFar) -> str:
     """ "Rep Mesh rnd 3 until there are 14 mesh rnds": the name of the rows that are counted by themselves, blanked."""
     name = reading.open.title if reading.open is not None else ""
     if not name or not re.match(r"\s*(?:rep|repeat|work)\b", text, re.IGNORECASE):
@@ -160,7 +160,7 @@ def _without_title(text: str, reading: Reading) -> str:
     return own.sub(lambda match: " " * len(match[0]), text)
 
 
-def _side_by_side(text: str, reading: Reading) -> str:
+def _side_by_side(text: str, reading: TextSoFar) -> str:
     """ "Dc in next 31 sts of second triangle, dc in 32 sts of first triangle": a first row over all pieces of one
     kind, one after
     another; which piece is meant is blanked, as they are alike."""
@@ -182,7 +182,7 @@ def _side_by_side(text: str, reading: Reading) -> str:
     return text
 
 
-def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) -> bool:
+def _names_pattern(reading: TextSoFar, text: str, number: int, raws: list[str]) -> bool:
     """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told
     before the rows?"""
     if (
@@ -197,7 +197,7 @@ def _names_pattern(reading: Reading, text: str, number: int, raws: list[str]) ->
     return not (starts_label(after) or SETUP.match(after))
 
 
-def _read_titled_setup(reading: Reading, text: str, number: int, span: Span) -> bool:
+def _read_titled_setup(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
     """ "Strap: Ch 6.": a foundation with a title of its own begins a section."""
     start = title_ends(text)
     setup = read_setup(" " * start + text[start:], number, reading.context()) if start else None
@@ -213,7 +213,7 @@ def _read_titled_setup(reading: Reading, text: str, number: int, span: Span) -> 
     return True
 
 
-def _read_copy(reading: Reading, text: str, number: int, span: Span) -> bool:
+def _read_copy(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
     """ "Back: work as for Front.": the lines of that piece once more; "Make 2.": how many of the open one."""
     before = [s for s in reading.sections + just(reading) if s.title]
     like = worked_like(text, number, before, reading.context())
@@ -233,7 +233,7 @@ def _read_copy(reading: Reading, text: str, number: int, span: Span) -> bool:
     return True
 
 
-def _read_unlabelled(reading: Reading, text: str, number: int, context: Context, raws: list[str]) -> bool:
+def _read_unlabelled(reading: TextSoFar, text: str, number: int, context: Context, raws: list[str]) -> bool:
     """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
     following = _following(raws, number, reading)
     label = starts_label(following) if following is not None else None
@@ -266,7 +266,7 @@ def _read_unlabelled(reading: Reading, text: str, number: int, context: Context,
 _MAKE_LAST = re.compile(r"(?<=[.;)])\s*make\s+\w+\s*[.!]?\s*$", re.IGNORECASE)
 
 
-def _read_even(reading: Reading, text: str, number: int, context: Context) -> bool:
+def _read_even(reading: TextSoFar, text: str, number: int, context: Context) -> bool:
     """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
     lines = [*(line for section in reading.sections[-1:] for line in section.lines), *reading.lines]
     before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
@@ -279,7 +279,7 @@ def _read_even(reading: Reading, text: str, number: int, context: Context) -> bo
     return found is not None
 
 
-def _following(raws: list[str], number: int, reading: Reading) -> str | None:
+def _following(raws: list[str], number: int, reading: TextSoFar) -> str | None:
     """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes
     before it."""
     notes = 0

@@ -42,7 +42,7 @@ _OWN_WORDS = re.compile(r"^\s*(?:notes?|check)\b|.*#", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
-class Piece:
+class Fragment:
     """A piece of a joined line: from where on in the joined text (0-based), which line it is, how far in it stands."""
 
     start: int
@@ -57,7 +57,7 @@ class Logical:
 
     text: str
     number: int
-    pieces: tuple[Piece, ...] = ()
+    pieces: tuple[Fragment, ...] = ()
 
 
 def logical_lines(raws: Sequence[str]) -> list[Logical]:
@@ -74,12 +74,12 @@ def logical_lines(raws: Sequence[str]) -> list[Logical]:
         if starts_label(text) is None or "#" in text:
             lines.append(Logical(text, number))
             continue
-        pieces = [Piece(0, number, 0, len(text.rstrip()))]
+        pieces = [Fragment(0, number, 0, len(text.rstrip()))]
         text = text.rstrip()
         while at < len(raws) and len(pieces) < MOST_PIECES and _continues(text, raws[at]):
             more = raws[at].strip()
             text += "" if text.endswith("-") and text[-2:-1].isalpha() else " "
-            pieces.append(Piece(len(text), at + 1, len(raws[at]) - len(raws[at].lstrip()), len(more)))
+            pieces.append(Fragment(len(text), at + 1, len(raws[at]) - len(raws[at].lstrip()), len(more)))
             text += more
             at += 1
         lines.append(Logical(text, number, tuple(pieces)) if len(pieces) > 1 else Logical(raws[number - 1], number))

@@ -49,7 +49,6 @@ _WORD_NUMBERS = (
         for k, unit in enumerate(_UNITS[:9], start=1)
     }
 )
-WORD_NUMBERS = frozenset(_WORD_NUMBERS)
 _ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
 # Words that are no number, which most are: told at once, so that no other form is tried on them.
 _NO_NUMBER = r"(?!on|tw|th|fo|fi|si|se|ei|ni|te|el|x\d)[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?"
@@ -88,6 +87,8 @@ _WORD_ORDINALS = {
     "fifteenth": "15th",
     "sixteenth": "16th",
 }  # fmt: skip
+# Words that say a number, or which one.
+WORD_NUMBERS = frozenset((*_WORD_NUMBERS, *_WORD_ORDINALS))
 
 
 def plain(text: str) -> str:

@@ -17,11 +17,11 @@ from rillstep.core.notation.joining import Logical, logical_lines, put_back
 from rillstep.core.notation.labels import numbers_in_label, title_of
 from rillstep.core.notation.labels import starts as starts_label
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
-from rillstep.core.notation.reading import Reading, just
 from rillstep.core.notation.sections import read_section
 from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
 from rillstep.core.notation.specials import defines
 from rillstep.core.notation.stream import stream_over
+from rillstep.core.notation.text_so_far import TextSoFar, just
 from rillstep.core.notation.tokens import Taught
 from rillstep.core.notation.told_sizes import by_slashes, told_sizes
 from rillstep.core.notation.totals import read_unknown
@@ -70,7 +70,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     terms: what it is written in, where that is known better than the text says. ends: the last rows, for each size, of
     repetitions "until 4 sts remain", by their line, where they have been worked out (`fabric.readings.read`).
     """
-    reading = Reading(Header(terms=terms or "US", terms_known=terms is not None), ends=dict(ends or {}))
+    reading = TextSoFar(Header(terms=terms or "US", terms_known=terms is not None), ends=dict(ends or {}))
     if len(text) > MAX_CHARACTERS or text.count("\n") > MAX_LINES:
         span = Span(1, 1, 2)
         message = f"This text is too long: at most {MAX_LINES} lines and {MAX_CHARACTERS:,} characters are read."
@@ -165,7 +165,7 @@ def _main_stitch(sections: Sequence[Section]) -> str | None:
     return basic(counted.most_common(1)[0][0]).us if counted else None  # a post stitch is measured as its plain one
 
 
-def _stating(reading: Reading, line: Line, unknown: Sequence[Finding], text: str) -> Line:
+def _stating(reading: TextSoFar, line: Line, unknown: Sequence[Finding], text: str) -> Line:
     """A line with the totals that it states of what the text does not define, as they are written."""
     if not isinstance(line, Row | Again | Setup):
         return line
@@ -189,7 +189,7 @@ def _broken(line: Line) -> bool:
     return isinstance(line, Row | Again | Setup) and line.broken
 
 
-def _read_line(reading: Reading, raw: str, number: int, raws: list[str]) -> None:
+def _read_line(reading: TextSoFar, raw: str, number: int, raws: list[str]) -> None:
     if len(raw) > MAX_LINE:
         message = f"This line is too long to be read ({len(raw):,} characters; at most {MAX_LINE:,})."
         reading.findings.append(Finding("line-too-long", "error", Span(number, 1, MAX_LINE), message))

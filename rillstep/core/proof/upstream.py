@@ -9,7 +9,7 @@ from dataclasses import replace
 from functools import lru_cache, partial
 
 from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
-from rillstep.core.fabric.remembered import Same
+from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Edit, Repair
 from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
 from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Setup, Step, Work, with_line
@@ -80,7 +80,7 @@ def _edits(pattern: Pattern, setup: Setup, number: Num, size: int, value: int) -
     Rows that count their stitches are changed with it: each run of the straight side by as much as the chain.
     """
     edits = [edit_value(number, size, value)]
-    tried = with_line(_without_totals(Same(pattern)), setup, with_value(setup, number, size, value))
+    tried = with_line(_without_totals(Identity(pattern)), setup, with_value(setup, number, size, value))
     for _ in range(MOST_FOLLOWED):
         work = work_pattern(tried, size, lambda line: line.trouble is not None)
         wrong = work.lines[-1]
@@ -143,7 +143,7 @@ def _is(line: Line, work: LineWork) -> bool:
 
 
 @lru_cache(maxsize=16)
-def _without_totals(pattern: Same) -> Pattern:
+def _without_totals(pattern: Identity) -> Pattern:
     """The pattern with no totals: so that what it makes from another foundation is not held to what it made before."""
     assert isinstance(pattern.it, Pattern)
 

@@ -47,7 +47,7 @@ def _in_the_middle(line: Line) -> bool:
 
 
 @dataclass
-class Reading:
+class TextSoFar:
     """What has been read so far; it lives for one call of `parse`."""
 
     header: Header
@@ -259,6 +259,6 @@ def begins_anew(line: Setup) -> bool:
     return any(isinstance(s, Chain) or (isinstance(s, Gesture) and s.kind == "adjustable ring") for s in line.steps)
 
 
-def just(reading: Reading) -> list[Section]:
+def just(reading: TextSoFar) -> list[Section]:
     """The section that is still open, as one before the next."""
     return [replace(reading.open, lines=tuple(reading.lines))] if reading.open is not None else []
