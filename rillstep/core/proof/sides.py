@@ -3,7 +3,7 @@
 from functools import lru_cache
 
 from rillstep.core.fabric import LineWork, Turn, trace_row
-from rillstep.core.fabric.remembered import Identity as Known
+from rillstep.core.fabric.remembered import Same as Known
 from rillstep.core.findings import Finding
 from rillstep.core.notation.tree import (
     Again,
@@ -16,7 +16,7 @@ from rillstep.core.notation.tree import (
     Nth,
     Repeat,
     Row,
-    Identity,
+    Same,
     Section,
     Step,
     Together,
@@ -114,7 +114,7 @@ def _told(step: Step, size: int) -> tuple[object, ...] | None:
             return ("chain",)
         case Work(stitch, per, Next(count, what), loop) if what == What("st"):
             return (stitch, per.at(size), count.at(size), loop)
-        case Work(stitch, per, Nth() | Last() | Identity(), loop):
+        case Work(stitch, per, Nth() | Last() | Same(), loop):
             return (stitch, per.at(size), 1, loop)
         case Work(stitch, per, Every(), loop):
             return (stitch, per.at(size), "each", loop)
