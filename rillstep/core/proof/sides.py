@@ -3,7 +3,7 @@
 from functools import lru_cache
 
 from rillstep.core.fabric import LineWork, Turn, trace_row
-from rillstep.core.fabric.remembered import Same as Known
+from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Finding
 from rillstep.core.notation.tree import (
     Again,
@@ -130,7 +130,7 @@ def _is_turned_alike(shaping: Shaping) -> bool:
     return len(shaping) % 2 == 0 and shaping == shaping[half:] + shaping[:half]
 
 
-class _Worked(Known):
+class _Worked(Identity):
     """A row that was worked, with how; equal to another of the very same work, which rows that are remembered are."""
 
     __slots__ = ("turn",)
