@@ -64,7 +64,7 @@ function Counter({ keep }: { keep: string }) {
         +
       </button>
       <button type="button" className="button-bare" onClick={() => setCount(0)}>
-        back to 0
+        set to 0
       </button>
     </div>
   );
