@@ -23,7 +23,8 @@ const NO_ANSWER: Problem = {
   revision: null,
 };
 
-const WAIT_FOR_TOKEN_MS = 5000;
+// A busy server may take long to say who is signed in; without the token it refuses everything.
+const WAIT_FOR_TOKEN_MS = 20_000;
 
 let csrf = "";
 let tokenKnown: () => void = () => undefined;
