@@ -5,9 +5,10 @@ from dataclasses import dataclass
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.again_colours import in_colours
-from rillstep.core.notation.asides import bracket_end, keep
+from rillstep.core.notation.asides import keep
 from rillstep.core.notation.labels import ranges
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tokens import bracket_end
 from rillstep.core.notation.tree import Num
 from rillstep.core.notation.vocabulary import stitch_word
 from rillstep.core.notation.whats import ROWS, STITCH, plain_num

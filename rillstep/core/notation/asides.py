@@ -12,7 +12,7 @@ from functools import lru_cache
 
 from rillstep.core.notation.lexer import WORD_NUMBERS
 from rillstep.core.notation.stream import Context, Passed, Stream, stream_over
-from rillstep.core.notation.tokens import Token
+from rillstep.core.notation.tokens import Token, bracket_end
 from rillstep.core.notation.tree import Kept, Step
 from rillstep.core.notation.vocabulary import sees_stitch
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
@@ -365,18 +365,6 @@ _TOLD_ALONE = frozenset((
     "buttonhole", "optional", "handle", "handles", "strap", "straps", "opening", "openings", "flap", "pocket", "side",
     "sides", "gusset",
 ))  # fmt: skip
-
-
-def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
-    """One past the bracket that closes the one at `at`; None where none does, or none opens there."""
-    if at >= len(tokens) or not tokens[at].is_mark("(", "["):
-        return None
-    depth = 0
-    for end in range(at, len(tokens)):
-        depth += tokens[end].is_mark("(", "[") - tokens[end].is_mark(")", "]")
-        if not depth:
-            return end + 1
-    return None
 
 
 def keep_finish(stream: Stream) -> bool:

@@ -9,8 +9,8 @@ from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
 from rillstep.core.notation.header import context_of
-from rillstep.core.notation.labels import in_rows, title_of
 from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
@@ -20,11 +20,20 @@ from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 
+# "turn", but not "turn the work round and work along the other side".
+_TURNS = re.compile(r"\bacross\b|\bturn\b(?![^.;]{0,40}\b(?:other|opposite|bottom|underside|along)\b)", re.IGNORECASE)
+_BARE = re.compile(r"^\s*(?:r\s*)?\d{1,3}\b", re.IGNORECASE)
+
+
+def _in_rows(text: str) -> bool:
+    """Is a line that begins with "R1" or "1." a row? It is where it says "turn" or "across"."""
+    return _BARE.match(text) is not None and _TURNS.search(text) is not None
+
 
 def read_body_line(reading: TextSoFar, text: str, number: int, raws: list[str]) -> None:
     """Read a line that is none of the head, and add what it is."""
     context = reading.context()
-    if in_rows(text) and (
+    if _in_rows(text) and (
         reading.open is None or (reading.guessed and not any(isinstance(line, Row) for line in reading.lines))
     ):
         context = replace(context, kind="Row")

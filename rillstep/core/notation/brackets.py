@@ -4,7 +4,7 @@ import re
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.asides import bracket_end, keep, keep_bracket
+from rillstep.core.notation.asides import keep, keep_bracket
 from rillstep.core.notation.chains import read_counts, tail_of_counts
 from rillstep.core.notation.ends import read_end
 from rillstep.core.notation.leaving import read_leave
@@ -12,6 +12,7 @@ from rillstep.core.notation.places import read_into
 from rillstep.core.notation.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.notation.sizes import sizes_named
 from rillstep.core.notation.stream import NotUnderstood, Stream
+from rillstep.core.notation.tokens import bracket_end
 from rillstep.core.notation.totals import read_bracket_total
 from rillstep.core.notation.tree import (
     Chain,

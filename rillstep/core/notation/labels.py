@@ -142,17 +142,9 @@ def numbers_in_label(text: str) -> int:
     return 1 + len(re.findall(r"[/(,]", match["others"])) if match is not None else 0
 
 
-def in_rows(text: str) -> bool:
-    """Is a line that begins with "R1" or "1." a row? It is where it says "turn" or "across"."""
-    return _BARE.match(text) is not None and _TURNS.search(text) is not None
-
-
-# "turn", but not "turn the work round and work along the other side".
-_TURNS = re.compile(r"\bacross\b|\bturn\b(?![^.;]{0,40}\b(?:other|opposite|bottom|underside|along)\b)", re.IGNORECASE)
 _TO = r"\s*(?:[-–]|to|through)\s*"
 _PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")
 _BY_SLASH = re.compile(rf"\d{{1,4}}{_TO}\d{{1,4}}(?:\s*/\s*\d{{1,4}}{_TO}\d{{1,4}})+")
-_BARE = re.compile(r"^\s*(?:r\s*)?\d{1,3}\b", re.IGNORECASE)
 
 
 def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:

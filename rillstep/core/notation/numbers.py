@@ -6,7 +6,7 @@ from functools import cache
 from typing import Any, TypeVar
 
 from rillstep.core.findings import Edit
-from rillstep.core.notation.tree import Num
+from rillstep.core.notation.tree import Line, Num, Pattern
 
 Node = TypeVar("Node")
 
@@ -27,12 +27,7 @@ def _names(kind: Any) -> tuple[str, ...]:
 
 def numbers_in(node: object) -> list[Num]:
     """Every number that is written in a node, in order; numbers that are only implied are left out."""
-    if isinstance(node, Num):
-        return [node] if node.parts else []
-    if isinstance(node, tuple):
-        return [number for item in node for number in numbers_in(item)]
-    kind: Any = type(node)
-    return [n for name in _names(kind) for n in numbers_in(getattr(node, name))]
+    return [number for number in every_number(node) if number.parts]
 
 
 def every_number(node: object) -> list[Num]:
@@ -80,3 +75,15 @@ def edit_value(number: Num, size: int, value: int) -> Edit:
         written if i == size else None if v is None else v - number.offset for i, v in enumerate(number.values)
     )
     return Edit(number.span, set_text(values))
+
+
+def with_line(pattern: Pattern, old: Line, new: Line) -> Pattern:
+    """The pattern with one line of it (told by itself, not by what it says) changed; other sections stay the same
+    objects."""
+    sections = tuple(
+        replace(s, lines=tuple(new if line is old else line for line in s.lines))
+        if any(line is old for line in s.lines)
+        else s
+        for s in pattern.sections
+    )
+    return replace(pattern, sections=sections)

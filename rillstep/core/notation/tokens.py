@@ -76,3 +76,15 @@ def meant(tokens: Sequence[Token], places: Sequence[tuple[int, int, Taught]]) ->
         ]
         at = last
     return [*found, *tokens[at:]]
+
+
+def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
+    """One past the bracket that closes the one at `at`; None where none does, or none opens there."""
+    if at >= len(tokens) or not tokens[at].is_mark("(", "["):
+        return None
+    depth = 0
+    for end in range(at, len(tokens)):
+        depth += tokens[end].is_mark("(", "[") - tokens[end].is_mark(")", "]")
+        if not depth:
+            return end + 1
+    return None

@@ -4,7 +4,7 @@ Equality ignores spans and spelling: two texts that mean the same have equal tre
 are named by their US abbreviation whatever the text was written in.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
@@ -443,15 +443,3 @@ class Pattern:
     def lines(self) -> list[tuple[Section, Line]]:
         """Every line with its section, in order."""
         return [(section, line) for section in self.sections for line in section.lines]
-
-
-def with_line(pattern: Pattern, old: Line, new: Line) -> Pattern:
-    """The pattern with one line of it (told by itself, not by what it says) changed; other sections stay the same
-    objects."""
-    sections = tuple(
-        replace(s, lines=tuple(new if line is old else line for line in s.lines))
-        if any(line is old for line in s.lines)
-        else s
-        for s in pattern.sections
-    )
-    return replace(pattern, sections=sections)

@@ -269,12 +269,8 @@ def write_check(check: Check, units: str) -> str:
 
 def write_stated(line: Row | Again | Setup, terms: Terms) -> str:
     """The totals of a line, with those that are printed as they were written."""
-    return ", ".join(
-        (
-            *(write_total(total, terms) for total in line.totals),
-            *(f"{write_number(total.count)} {total.what}" for total in line.stated),
-        )
-    )
+    known = [write_totals(line.totals, terms)] if line.totals else []
+    return ", ".join([*known, *(f"{write_number(total.count)} {total.what}" for total in line.stated)])
 
 
 def _decimals(number: Decimals) -> str:

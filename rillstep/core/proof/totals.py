@@ -4,8 +4,8 @@ from dataclasses import replace
 
 from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
-from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Onward, Row, Setup, lines_of, with_line
+from rillstep.core.notation.numbers import edit_value, with_line
+from rillstep.core.notation.tree import Again, Onward, Row, Setup, lines_of
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
