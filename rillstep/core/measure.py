@@ -11,9 +11,9 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
-from rillstep.core.notation.features import Opening, main_stitch
-from rillstep.core.notation.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Skip, Work
 from rillstep.core.stitches import basic
+from rillstep.core.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Skip, Work
+from rillstep.core.tree.features import Opening, main_stitch
 
 # A worked chain or strap grows this much under a usual load. A default, named as such
 # wherever it is used, until a strap has been hung and measured.

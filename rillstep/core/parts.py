@@ -10,9 +10,9 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.fabric import LineWork, SizeWork
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Again, Line, Num, Pattern, Row
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove
+from rillstep.core.tree import Again, Line, Num, Pattern, Row
 
 MOST_PARTS = 6
 

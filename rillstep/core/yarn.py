@@ -13,8 +13,8 @@ from dataclasses import dataclass
 from rillstep.core.fabric import SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.measure import round_height_mm
-from rillstep.core.notation.tree import Again, Gesture, Row, Section
 from rillstep.core.stitches import BY_US, CHAIN_YARN_RATIO, basic
+from rillstep.core.tree import Again, Gesture, Row, Section
 
 # Standard deviations, as parts of the whole.
 _SD_UNWEIGHED = 0.15

@@ -10,7 +10,6 @@ from typing import Literal
 from rillstep.core.cautions import Caution, cautions_for
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
-from rillstep.core.notation.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.handed import mirrored
 from rillstep.core.printing.writer import (
@@ -26,6 +25,7 @@ from rillstep.core.printing.writer import (
 )
 from rillstep.core.proof import Mark, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.document import Design
 
 # US letter sizes of hooks by mm, as printed on hooks sold there.

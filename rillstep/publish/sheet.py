@@ -1,10 +1,10 @@
 """A pattern text as a booklet of its own, without a design around it; and any booklet as Markdown."""
 
 from rillstep.core.lengths import in_units
-from rillstep.core.notation.tree import Pattern
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.proof import Hand, Reprint, advice
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Pattern
 from rillstep.publish.booklet import Booklet, BookletLine, booklet_sections, gauge_line
 
 

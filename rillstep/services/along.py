@@ -3,10 +3,10 @@
 from datetime import date
 
 from rillstep.core.lengths import show_length
-from rillstep.core.notation.numbers import set_text
 from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms
+from rillstep.core.words.numbers import set_text
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.calendar import calendar_of, part_dates

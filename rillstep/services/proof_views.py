@@ -1,10 +1,10 @@
 """What the screens get of a proof: its lines, findings, questions, outline and counts, as plain data."""
 
 from rillstep.core.findings import Finding, Repair
-from rillstep.core.notation.tree import Gesture, Row, Setup
 from rillstep.core.proof import Proof, Question
 from rillstep.core.proof.marks import counts_of, kept_places
 from rillstep.core.proof.prove import UNCHECKED
+from rillstep.core.tree import Gesture, Row, Setup
 from rillstep.services import views
 
 

@@ -9,7 +9,6 @@ from sqlalchemy.orm import Session
 
 from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import MM_PER, show_difference, show_length
-from rillstep.core.notation.tree import Again, Check, Prose, Row, Setup
 from rillstep.core.printing.writer import (
     write_besides,
     write_check,
@@ -20,6 +19,7 @@ from rillstep.core.printing.writer import (
 )
 from rillstep.core.proof import Hand, Reprint, reprint
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Again, Check, Prose, Row, Setup
 from rillstep.document import Design, dump, load
 from rillstep.services import designs, testing_views, views
 from rillstep.services.accounts import now

@@ -3,10 +3,10 @@
 from rillstep.core.chart import chart_of, positions, rows_for, trace_of
 from rillstep.core.fabric import Trace, TracedStitch
 from rillstep.core.fabric.edge import Place
-from rillstep.core.notation.tree import Again, Row
 from rillstep.core.printing.writer import write_label, write_step
 from rillstep.core.proof import Proof
 from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.tree import Again, Row
 from rillstep.publish.chart import svg_of
 from rillstep.services import trace_views
 from rillstep.services.errors import Invalid, NotFound

@@ -3,9 +3,9 @@
 from dataclasses import replace
 from datetime import date
 
-from rillstep.core.notation.tree import Pattern
 from rillstep.core.proof import Proof, Reprint, prove, reader_text, reprint
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Pattern
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.pdf import html_of, pdf_of

@@ -13,10 +13,10 @@ from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
 from rillstep.core.measure import SizeShape
-from rillstep.core.notation.tree import Again, Pattern, Row
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Again, Pattern, Row
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
 from rillstep.document import Design, Size
 from rillstep.publish.booklet import hook_letter, weight_name

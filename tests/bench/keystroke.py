@@ -5,8 +5,8 @@ import time
 
 from rillstep.core.fabric import forget, work_pattern
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Row
 from tests.core.referee import unrolled, walk
 
 SIZES = 8

@@ -9,8 +9,8 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from rillstep.core.notation.tree import Again, Gesture, Row
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.tree import Again, Gesture, Row
 
 CHANGING = (
     "working last {n} sts together", "placing last {n} {st} in same st", "last {st} is skipped", "(using {st}2tog over last 2 sts)", "(always skip first {n} sts)",

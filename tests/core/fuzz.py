@@ -7,8 +7,8 @@ from concurrent.futures import ProcessPoolExecutor
 
 from rillstep.core.fabric import Edge, Surroundings, work_pattern, work_row
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
 from rillstep.core.printing import write
+from rillstep.core.tree import Row
 from tests.core import generate
 from tests.core.referee import unrolled, walk
 

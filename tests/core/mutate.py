@@ -16,9 +16,9 @@ from pathlib import Path
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Edit, Finding, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Again, Check, Pattern, Row, Setup
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.tree import Again, Check, Pattern, Row, Setup
+from rillstep.core.words.numbers import edit_value, numbers_in
 from tests.core import clauses
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

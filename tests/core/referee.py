@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from itertools import takewhile
 
 from rillstep.core.fabric import Edge, Run, Surroundings
-from rillstep.core.notation.tree import (
+from rillstep.core.tree import (
     Chain,
     Closing,
     EachKind,

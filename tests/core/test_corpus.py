@@ -10,9 +10,9 @@ import pytest
 
 from rillstep.core.fabric import work_row
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Chain, Gesture, Row, Same
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text, reprint
+from rillstep.core.tree import Chain, Gesture, Row, Same
 from tests.core.referee import unrolled, walk
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

@@ -4,9 +4,9 @@ import pytest
 
 from rillstep.core.findings import Span
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Again, Row
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Again, Row
 
 FLAP = (
     "Sizes: S, M\nCh 21 (29).\nRow 1: Sc in 2nd ch from hook, sc in next 19 (27) ch; turn. — 20 (28) sts\n"

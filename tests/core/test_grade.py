@@ -9,9 +9,9 @@ from rillstep.core.blocks.tote import spread
 from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.grade import LOCKABLE, Graded, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.grade.solve import extra_fits, ideals
-from rillstep.core.notation.features import openings_of
-from rillstep.core.notation.tree import Next, Row, Work
 from rillstep.core.proof import reprint
+from rillstep.core.tree import Next, Row, Work
+from rillstep.core.tree.features import openings_of
 from tests.examples import four_sizes, plan
 
 

@@ -6,11 +6,11 @@ import pytest
 
 from rillstep.core.findings import Span, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.joining import logical_lines
-from rillstep.core.notation.tree import Prose, Row
+from rillstep.core.notation.lines import logical_lines
 from rillstep.core.printing import write
 from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Prose, Row
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 

@@ -4,9 +4,9 @@ import pytest
 
 from rillstep.core.fabric import work_pattern
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Row
 from tests.core.test_said_otherwise import RING, TWO, WIDE, counts, prints_back
 
 # A rim of 24 with a first strap of 5 stitches, and 19 left.

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rillstep.core.notation.lexer import MOST_REMEMBERED, tokens_of
+from rillstep.core.words.tokens import MOST_REMEMBERED, tokens_of
 
 
 def shown(text: str, sizes: int = 1, active: int = 0) -> list[str]:

@@ -12,10 +12,10 @@ import pytest
 
 from rillstep.core.findings import Edit, Finding, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Num, Row, Setup
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Num, Row, Setup
+from rillstep.core.words.numbers import edit_value, numbers_in
 from rillstep.demo.data import nightfield
 from rillstep.services import workbench
 from tests.examples import every_way

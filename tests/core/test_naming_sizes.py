@@ -2,8 +2,8 @@
 
 import pytest
 
-from rillstep.core.notation.sizes import all_sizes_then, limited, names_sizes, sizes_named, split_names, stops_here
-from rillstep.core.notation.told_sizes import told_sizes
+from rillstep.core.notation.unlisted_sizes import told_sizes
+from rillstep.core.words.sizes import all_sizes_then, limited, names_sizes, sizes_named, split_names, stops_here
 
 NAMES = ("S", "M", "L", "Extra large")
 

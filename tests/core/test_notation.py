@@ -5,9 +5,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Num, Row
 from rillstep.core.printing import one_size, write, write_steps
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Num, Row
 from rillstep.services import workbench
 from tests.core.test_referee import rows
 from tests.examples import MESH_TOTE, every_way

@@ -5,9 +5,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Check, Row
 from rillstep.core.parts import divide
 from rillstep.core.proof import prove
+from rillstep.core.tree import Check, Row
 from rillstep.services import workbench
 from tests.examples import MESH_TOTE, every_way
 

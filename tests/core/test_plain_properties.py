@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 
 from rillstep.core.fabric import read
 from rillstep.core.notation import parse
-from rillstep.core.notation.renaming import own_abbreviation
-from rillstep.core.notation.sizes import sizes_named
-from rillstep.core.notation.tree import Row
+from rillstep.core.notation.definitions import own_abbreviation
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Row
+from rillstep.core.words.sizes import sizes_named
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 US = [path for path in CORPUS if "UK" not in path.read_text() and " sc" in path.read_text()]

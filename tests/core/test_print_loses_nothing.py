@@ -5,9 +5,9 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.notation.tree import Again, Check, Pattern, Prose, Row, Setup
 from rillstep.core.proof import prove_text, reader_text
 from rillstep.core.proof.prove import Proof
+from rillstep.core.tree import Again, Check, Pattern, Prose, Row, Setup
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 NUMBER = re.compile(r"\d+(?:\.\d+)?")

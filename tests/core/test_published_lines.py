@@ -3,10 +3,10 @@
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Again, Prose, Row
 from rillstep.core.printing import write
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import prove_text, reprint
+from rillstep.core.tree import Again, Prose, Row
 
 SIZES = "Sizes: S, M, L\nSection: W (joined rounds, wall)\nCh 24 (30, 36), join into a ring.\nRnd 1: Sc in each ch around; join.\n"
 ONE = "Section: W (joined rounds, wall)\nCh 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"

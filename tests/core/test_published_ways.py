@@ -3,9 +3,9 @@
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Foundation, Row, Spread
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Foundation, Row, Spread
 
 ROUND = "Section: W (joined rounds, wall)\nCh 24, join into a ring.\nRnd 1: Ch 1, sc in each ch around; join.\n"
 ROWS = "Section: P (rows, panel)\nCh 21.\nRow 1: Sc in 2nd ch from hook, sc in each ch across.\n"

@@ -3,10 +3,10 @@
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.printing import write
 from rillstep.core.printing.writer import write_label, write_line, write_steps, write_totals
+from rillstep.core.tree import Again, Row, Setup
+from rillstep.core.words.tokens import tokens_of
 
 HEAD = "Sizes: S, M, L\nDefine: V-st = (dc, ch 1, dc) in same st\n"
 

@@ -4,10 +4,10 @@ import pytest
 
 from rillstep.core.fabric import settled
 from rillstep.core.notation import parse
-from rillstep.core.notation.stream import MOST_OPEN
-from rillstep.core.notation.tree import Row
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Row
+from rillstep.core.words.stream import MOST_OPEN
 
 ROUND = "Section: W (joined rounds, wall)\nCh {n}, join into a ring.\nRnd 1: Ch 1, sc in each ch around; join.\n"
 TWO = "Sizes: S, L\n" + ROUND.replace("{n}", "{a} ({b})")

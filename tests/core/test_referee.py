@@ -5,7 +5,7 @@ from hypothesis import strategies as st
 
 from rillstep.core.fabric import Edge, Place, Run, work_pattern, work_row
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
+from rillstep.core.tree import Row
 from rillstep.services import workbench
 from tests.core import fuzz
 from tests.core.referee import unrolled, walk

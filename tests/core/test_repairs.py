@@ -9,9 +9,9 @@ import pytest
 from rillstep.core.fabric import read
 from rillstep.core.findings import Finding, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import Row, lines_of
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.tree import Row, lines_of
+from rillstep.core.words.numbers import edit_value, numbers_in
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 

@@ -3,9 +3,9 @@
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Closing, Row
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Closing, Row
 
 RING = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
 

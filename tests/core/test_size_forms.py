@@ -4,9 +4,9 @@ import pytest
 
 from rillstep.core.notation.edgings import is_edging, read_edging, read_plain_edging
 from rillstep.core.notation.header import Header, context_of
-from rillstep.core.notation.size_forms import spoken_names, told_at
-from rillstep.core.notation.size_names import are_names, size_names
-from rillstep.core.notation.tree import Evenly
+from rillstep.core.notation.unlisted_sizes import spoken_names, told_at
+from rillstep.core.tree import Evenly
+from rillstep.core.words.sizes import are_names, size_names
 
 FORMS = [
     (["Sizes", "S (M, L)"], ("S", "M", "L"), (1, 2)),

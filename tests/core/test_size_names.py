@@ -3,10 +3,10 @@
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.size_names import size_names
-from rillstep.core.notation.told_sizes import by_slashes, told_sizes
+from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.words.sizes import size_names
 
 TWO = (
     "Rnd 1: 6 (8) sc in ring. (6 (8))\n"

@@ -5,9 +5,9 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.findings import apply_edits
-from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Total
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.tree import Total
+from rillstep.core.words.numbers import edit_value
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 SHARE = 12

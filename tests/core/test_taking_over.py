@@ -12,9 +12,9 @@ from rillstep.core.fabric.stated import stated_edge
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Pattern, Row
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Pattern, Row
 
 HEAD = "Sizes: S, M, L\n"
 BASE = (

@@ -5,11 +5,11 @@ import pytest
 from rillstep.core.findings import apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.notation.counted import ChainSaid, said_of_chains
-from rillstep.core.notation.size_names import size_names
-from rillstep.core.notation.told_sizes import told_sizes
+from rillstep.core.notation.unlisted_sizes import told_sizes
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from rillstep.core.proof.reprint import reader_text
+from rillstep.core.words.sizes import size_names
 
 RING = "Ch 24 (30, 36), join into a ring.\nRnd 1: Sc in each ch around; join. — 24 (30, 36) sts"
 

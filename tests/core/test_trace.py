@@ -11,8 +11,8 @@ from rillstep.core.fabric import Edge, Trace, trace_row, work_row
 from rillstep.core.fabric.edge import Place, Run, edge_of
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Row
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 ROUND = "Ch 12, join into a ring.\nRnd 1: Sc in each ch around; join.\n"

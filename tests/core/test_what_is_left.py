@@ -7,10 +7,10 @@ from hypothesis import strategies as st
 from rillstep.core.fabric import work_pattern
 from rillstep.core.notation import parse
 from rillstep.core.notation.copies import rows_like, worked_like
-from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Num, Row
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.tree import Num, Row
+from rillstep.core.words.stream import Context
 
 
 def ring(stitches: int) -> str:

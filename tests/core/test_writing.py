@@ -5,13 +5,13 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Row
 from rillstep.core.printing import write
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.folding import folded
 from rillstep.core.printing.handed import left_handed, mirrored
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof import advice, prove_text, reader_text, reprint
+from rillstep.core.tree import Row
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 RING = "Ch 24, join into a ring.\nRnd 1: Ch 1 (does not count), sc in each ch around; join. — 24 sts\n"

@@ -7,8 +7,8 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.notation import parse
-from rillstep.core.notation.tree import Again, Row
 from rillstep.core.proof import prove_text, reprint
+from rillstep.core.tree import Again, Row
 from rillstep.publish.pdf import html_of
 from rillstep.publish.sheet import markdown_of, sheet
 

@@ -8,8 +8,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-from rillstep.core.notation.shape import filled, shape_of
-from rillstep.core.notation.tree import NOWHERE, Line, Num
+from rillstep.core.tree import NOWHERE, Line, Num
+from rillstep.core.tree.alike import filled, shape_of
 
 
 def plain(value: int) -> Num:

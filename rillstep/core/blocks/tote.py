@@ -5,7 +5,8 @@ from rillstep.core.blocks.oval import oval_lines
 from rillstep.core.blocks.wording import ST, Opener, join_plain, row, skip_work, stitches
 from rillstep.core.grade import Graded, GradedSize, ToteCounts, TotePlan
 from rillstep.core.lengths import Units, in_units
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import Loop
+from rillstep.core.tree import (
     Chain,
     Check,
     CheckItem,
@@ -24,7 +25,6 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.stitches import Loop
 
 Lines = list[tuple[str, Line]]
 

@@ -2,7 +2,7 @@
 
 from rillstep.core.chart.layout import Drawn
 from rillstep.core.fabric import LineWork, SizeWork, Trace, Turn, trace_row
-from rillstep.core.notation.tree import Again, Row
+from rillstep.core.tree import Again, Row
 
 # More stitches than this in rounds around a ring cannot be told apart on a page.
 MOST_AROUND = 260

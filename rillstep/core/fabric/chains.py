@@ -3,7 +3,8 @@
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import BY_US, basic
+from rillstep.core.tree import (
     Chain,
     Closing,
     EachKind,
@@ -17,7 +18,6 @@ from rillstep.core.notation.tree import (
     Together,
     Work,
 )
-from rillstep.core.stitches import BY_US, basic
 
 
 def chain(hook: Hook, step: Chain, following: Step | None) -> None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from rillstep.core.fabric.edge import Edge, Place, Run, leaves, pattern
-from rillstep.core.notation.tree import What, WhatKind
+from rillstep.core.tree import What, WhatKind
 
 # Which kinds of place each wording takes.
 TAKES: dict[WhatKind, tuple[str, ...]] = {

@@ -7,7 +7,7 @@ from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
 from rillstep.core.fabric.trace import Recorder
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, Special, Step, WhatKind
+from rillstep.core.tree import Chain, Special, Step, WhatKind
 
 MOST_STITCHES = 200_000
 NOWHERE = Span(0, 1, 1)

@@ -7,8 +7,8 @@ from rillstep.core.fabric.edge import Counts, Edge
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.totals import differing
 from rillstep.core.fabric.working import RowWork
-from rillstep.core.notation.features import Opening, openings_of
-from rillstep.core.notation.tree import Again, Row, Setup, Step, Total
+from rillstep.core.tree import Again, Row, Setup, Step, Total
+from rillstep.core.tree.features import Opening, openings_of
 
 
 @dataclass(frozen=True)

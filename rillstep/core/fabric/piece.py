@@ -8,7 +8,7 @@ from typing import Any, NamedTuple
 from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
 from rillstep.core.fabric.remembered import interned
-from rillstep.core.notation.tree import Again, Chain, Line, Pattern, Row, Section
+from rillstep.core.tree import Again, Chain, Line, Pattern, Row, Section
 
 # A range of more rounds than this is not worked, and its rounds are not looked up.
 MOST_ROUNDS = 2_000

@@ -7,7 +7,8 @@ from rillstep.core.fabric.cursor import TAKES, Want, want_of
 from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
 from rillstep.core.fabric.hook import NOWHERE, Hook, Stop, Trouble, counted, places_word
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import basic, is_post, other_side
+from rillstep.core.tree import (
     AsFirst,
     Every,
     FromHook,
@@ -24,7 +25,6 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     What,
 )
-from rillstep.core.stitches import basic, is_post, other_side
 
 
 def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str = "dc") -> int:

@@ -9,11 +9,11 @@ from math import ceil
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
-from rillstep.core.notation.numbers import with_line
 from rillstep.core.notation.parser import Parsed, parse
-from rillstep.core.notation.stream import MOST_OPEN
-from rillstep.core.notation.tree import Again, Along, Num, Pattern, Row, Section
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Again, Along, Num, Pattern, Row, Section
+from rillstep.core.words.numbers import with_line
+from rillstep.core.words.stream import MOST_OPEN
 
 # Where so many of them come out in no size and in no reading, the text has other faults, and the rest stay as they
 # stand.

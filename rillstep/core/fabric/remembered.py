@@ -12,8 +12,8 @@ from typing import Any
 from rillstep.core.fabric.edge import Edge
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.working import RowWork, work_row
-from rillstep.core.notation.shape import shape_of
-from rillstep.core.notation.tree import Num, Onward, Row
+from rillstep.core.tree import Num, Onward, Row
+from rillstep.core.tree.alike import shape_of
 
 MOST_REMEMBERED = 50_000
 

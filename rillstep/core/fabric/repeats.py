@@ -9,7 +9,7 @@ from rillstep.core.fabric.places import to_marker, wanted
 from rillstep.core.fabric.repeating import Turns
 from rillstep.core.fabric.stitching import MOST_REPEATS
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Chain, EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
+from rillstep.core.tree import Chain, EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
 
 # While a row is traced, what is left is counted after so many turns; in between it is reckoned.
 _LOOKS_AGAIN = 32

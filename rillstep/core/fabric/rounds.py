@@ -12,7 +12,8 @@ from rillstep.core.fabric.stated import Worked, go_on
 from rillstep.core.fabric.totals import differing, stated_sts
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import basic
+from rillstep.core.tree import (
     Again,
     Chain,
     Evenly,
@@ -29,7 +30,6 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     Work,
 )
-from rillstep.core.stitches import basic
 
 # What is wrong in so many lines of one size is no pattern, or another size's: the rest of it is not worked.
 MOST_WRONG = 60

@@ -8,7 +8,7 @@ from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
 from rillstep.core.fabric.remembered import interned
 from rillstep.core.fabric.totals import stated_sts
 from rillstep.core.fabric.working import RowWork
-from rillstep.core.notation.tree import Again, EachKind, Group, Repeat, Row, Step, Together, Work
+from rillstep.core.tree import Again, EachKind, Group, Repeat, Row, Step, Together, Work
 
 Worked = Row | Again
 

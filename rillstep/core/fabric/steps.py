@@ -7,8 +7,7 @@ from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.places import until
 from rillstep.core.fabric.repeats import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
-from rillstep.core.notation.features import takes_the_rest
-from rillstep.core.notation.tree import (
+from rillstep.core.tree import (
     Chain,
     Closing,
     EachKind,
@@ -25,6 +24,7 @@ from rillstep.core.notation.tree import (
     Together,
     Work,
 )
+from rillstep.core.tree.features import takes_the_rest
 
 
 def do_all(hook: Hook, steps: tuple[Step, ...]) -> None:

@@ -8,7 +8,8 @@ from rillstep.core.fabric.edge import Place, Run, pattern
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted
 from rillstep.core.fabric.places import along_side, has, is_chain, places, taken, until, wanted
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import SC, is_post, other_side
+from rillstep.core.tree import (
     Chain,
     EachKind,
     Evenly,
@@ -34,7 +35,6 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.stitches import SC, is_post, other_side
 
 MOST_REPEATS = 20_000
 # More slip stitches than this at the end of a round are no levelling of it.

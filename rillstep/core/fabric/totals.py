@@ -3,8 +3,8 @@
 from typing import Literal
 
 from rillstep.core.fabric.edge import Counts
-from rillstep.core.notation.tree import Total
 from rillstep.core.stitches import POSTS, RSC, SC
+from rillstep.core.tree import Total
 
 
 def found_of(total: Total, counts: Counts, size: int) -> int:

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from rillstep.core.fabric.edge import Place, Run
-from rillstep.core.notation.tree import Step
+from rillstep.core.tree import Step
 
 # A longer edge is not traced: nobody can look at it, and every stitch of it is held by itself.
 MOST_TRACED = 4_000

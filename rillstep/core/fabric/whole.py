@@ -21,7 +21,7 @@ from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.remembered import forget as forget_rows
 from rillstep.core.fabric.rounds import Budget, Where, work_line
-from rillstep.core.notation.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
+from rillstep.core.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
 
 
 def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] | None = None) -> SizeWork:

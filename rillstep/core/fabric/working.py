@@ -13,7 +13,7 @@ from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Troub
 from rillstep.core.fabric.steps import do_all, step_of
 from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import (
+from rillstep.core.tree import (
     Chain,
     Evenly,
     FromHook,

@@ -3,22 +3,22 @@
 import re
 from dataclasses import replace
 
+from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.clauses.labels import title_of
+from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
 from rillstep.core.notation.header import context_of
-from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.labels import title_of
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
-from rillstep.core.notation.sizes import is_size_line, limited, names_sizes
-from rillstep.core.notation.stated import split_totals
-from rillstep.core.notation.stream import Context
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
-from rillstep.core.notation.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
+from rillstep.core.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
+from rillstep.core.words.sizes import is_size_line, limited, names_sizes
+from rillstep.core.words.stream import Context
 
 # "turn", but not "turn the work round and work along the other side".
 _TURNS = re.compile(r"\bacross\b|\bturn\b(?![^.;]{0,40}\b(?:other|opposite|bottom|underside|along)\b)", re.IGNORECASE)

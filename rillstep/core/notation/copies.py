@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.lexer import plain, tokens_of
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Again, Gesture, Line, Num, Prose, Row, Section, Setup
+from rillstep.core.tree import Again, Gesture, Line, Num, Prose, Row, Section, Setup
+from rillstep.core.words.stream import Context, NotUnderstood, Stream
+from rillstep.core.words.tokens import plain, tokens_of
 
 _LIKE = re.compile(
     r"^\s*(?:(?P<title>[A-Za-z][\w' ]{0,40}):\s*)?(?:(?:work|make|crochet|worked|made|follow|"

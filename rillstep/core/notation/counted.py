@@ -9,9 +9,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from rillstep.core.notation.lexer import plain
-from rillstep.core.notation.tree import Chain, FromHook, Gesture, Line, Pattern, Row
 from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
+from rillstep.core.tree import Chain, FromHook, Gesture, Line, Pattern, Row
+from rillstep.core.words.tokens import plain
 
 _SUBJECT = (
     r"(?:(?:turning|beginning|starting|initial|beg|start)\s+(?:chains?|chs?)\b(?:[- ]?(?P<a>\d))?|"

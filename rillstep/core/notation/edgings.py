@@ -6,11 +6,11 @@ from the total that the sentence states, and what follows is judged from them.
 
 import re
 
+from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.stated import split_totals
-from rillstep.core.notation.stream import Context, NotUnderstood, stream_over
-from rillstep.core.notation.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.stitches import BY_US, stitch_words
+from rillstep.core.tree import Evenly, Gesture, Num, Setup
+from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 
 MOST_OF_EDGING = 600
 _PLAIN = re.compile(

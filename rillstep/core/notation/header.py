@@ -10,16 +10,14 @@ from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
-from rillstep.core.notation.expression import ExpressionError, evaluate
-from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.phrases import MOST_PHRASES, read_phrase
-from rillstep.core.notation.renaming import own_abbreviation
-from rillstep.core.notation.size_names import size_names
-from rillstep.core.notation.specials import name_words, read_special, short_names
-from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tokens import Taught
-from rillstep.core.notation.tree import Check, Special
+from rillstep.core.notation.definitions import name_words, own_abbreviation, read_special, short_names
+from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.stitches import Terms, is_post, stitch_words
+from rillstep.core.tree import Check, Special
+from rillstep.core.words.numbers import ExpressionError, evaluate
+from rillstep.core.words.sizes import size_names
+from rillstep.core.words.stream import Context
+from rillstep.core.words.tokens import Taught, tokens_of
 
 KEYS = (
     "pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished",
@@ -331,3 +329,91 @@ def _read_number(head: Header, value: str, line: int, column: int, span: Span, f
         head.numbers[name] = evaluate(right.strip().strip("{}"), head.numbers, n)
     except ExpressionError as error:
         findings.append(Finding("number-form", "error", span, f"“{name}”: {error}."))
+
+
+MOST_LISTED = 40
+LEAST_LISTED = 3
+_OPENS = re.compile(r"\s{0,8}(?:[A-Za-z]{1,20} )?(?:abbreviations|stitches|key)(?: used)?\s{0,3}:", re.IGNORECASE)
+_LISTED = re.compile(
+    r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
+)
+_EXPLAINED = re.compile(
+    r"\W{0,3}(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s{0,3}(?:[:=]|\s[-–—]\s)\s{0,3}(?P<meaning>\S.*)"
+)
+# What a stitch of the pattern's own is made of, and no other name for it.
+_MADE_OF = re.compile(
+    r"^(?:[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE
+)
+
+
+def listed(value: str) -> list[tuple[int, int]] | None:
+    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None
+    for anything else."""
+    found: list[tuple[int, int]] = []
+    at = 0
+    for count in range(MOST_LISTED):
+        match = _LISTED.match(value, at)
+        if match is None or match.end() == at:
+            return None
+        if "=" in match["inside"]:
+            found.append(match.span("inside"))
+        at = match.end()
+        if not value[at:].strip():
+            return found if count else None
+    return None
+
+
+def take_definitions(head: Header, text: str, number: int, findings: list[Finding]) -> str:
+    """A line of the head without what its list defines, which `head` takes: "sc: single crochet, V-st: (dc, ch 1, dc)
+    in same st"."""
+    opening = _OPENS.match(text)
+    begin = opening.end() if opening is not None else 0
+    rest, kept = begin, text[:begin]
+    items = _explained(text, begin)
+    for name, meaning in items:
+        if _defines(name, meaning, len(items), head.terms) or _MADE_OF.match(meaning) is not None:
+            continue
+        if (short := abbreviation_of(name, meaning, head.terms)) is not None:
+            head.phrases.append(short)
+    for first, last in _defined(text, begin, head.terms):
+        define(head, text[first:last], number, first, findings)
+        kept, rest = kept + text[rest:first].rstrip(" ,;"), last
+    return kept + text[rest:]
+
+
+def _explained(text: str, begin: int) -> list[tuple[str, str]]:
+    """The items of a list of abbreviations, each with its meaning; none where something else is listed."""
+    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
+    return [(match["name"], match["meaning"]) for match in matches if match is not None] if all(matches) else []
+
+
+def _items(text: str, begin: int) -> list[tuple[int, int]]:
+    items: list[tuple[int, int]] = []
+    depth, start = 0, begin
+    for at in range(begin, len(text) + 1):
+        letter = text[at] if at < len(text) else ","
+        depth += (letter in "([") - (letter in ")]")
+        if letter in ",;" and depth < 1:
+            items.append((start, at))
+            start = at + 1
+    return items[:MOST_LISTED]
+
+
+def _defined(text: str, begin: int, terms: Terms) -> list[tuple[int, int]]:
+    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
+    if not all(matches):
+        return []
+    return [
+        (match.start("name"), match.end())
+        for match in matches
+        if match is not None and _defines(match["name"], match["meaning"], len(matches), terms)
+    ]
+
+
+def _defines(name: str, meaning: str, items: int, terms: Terms) -> bool:
+    if name.strip().lower() in KEYS:
+        return False
+    if own_abbreviation(name, meaning, terms) is not None:
+        return True
+    known = {*stitch_words(terms), "inc", "increase", "dec", "decrease"}
+    return items >= LEAST_LISTED and _MADE_OF.match(meaning) is not None and name.strip().lower() not in known

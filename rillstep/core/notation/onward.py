@@ -6,10 +6,10 @@ What each of them does is not said; how many stitches it makes is, as each grows
 
 import re
 
-from rillstep.core.notation import again
-from rillstep.core.notation.stream import Context, NotUnderstood, stream_over
-from rillstep.core.notation.tree import Num, Onward
+from rillstep.core.notation import rows_again
 from rillstep.core.stitches import stitch_words
+from rillstep.core.tree import Num, Onward
+from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 
 _STARTS = re.compile(
     r"^\s*(?:cont(?:inue)?\.?|carry\s+on|proceed|keep\s+going|keep\s+on|go\s+on|work)\b[^.;]*?\b(?:in\s+(?:this|"
@@ -37,12 +37,12 @@ def starts(text: str) -> bool:
     return _STARTS.match(text) is not None and _EVERY_FEW.search(text) is None
 
 
-def read_onward(text: str, line: int, context: Context, start: int, end: int) -> tuple[Onward, again.AgainBody]:
+def read_onward(text: str, line: int, context: Context, start: int, end: int) -> tuple[Onward, rows_again.AgainBody]:
     """What text[start:end] says: the words that are kept, and how many rounds. Raises NotUnderstood."""
     until = _UNTIL.search(text, start, end)
     words = text[start : until.start() if until is not None else end]
     stream = stream_over(text, line, context, until.start() if until is not None else end, end)
-    said = again.read_how_often(stream, ())
+    said = rows_again.read_how_often(stream, ())
     if stream.findings or any(not token.is_mark(".", ",", ";") for token in stream.tokens[said.rest :]):
         raise NotUnderstood(stream.here(), "how many rounds these are is not said")
     return Onward(_kept(words, context), stream_over(text, line, context, start, end).here()), said
@@ -55,7 +55,7 @@ def _kept(words: str, context: Context) -> str:
     return re.sub(r"[a-z]+", lambda word: "sts" if word[0] in known else word[0], plain)
 
 
-def last_of(said: again.AgainBody, first: Num) -> Num | None:
+def last_of(said: rows_again.AgainBody, first: Num) -> Num | None:
     """The last of these rounds, where it is said: "until there are 15 (19) rounds", "for 10 more rounds"."""
     if said.until is not None or said.total is not None:
         return said.until or said.total

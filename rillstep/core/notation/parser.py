@@ -6,27 +6,27 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from rillstep.core.clauses.labels import numbers_in_label, title_of
+from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.clauses.totals import read_unknown
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
-from rillstep.core.notation import header, listing, rows
+from rillstep.core.notation import header, rows
 from rillstep.core.notation.body import read_body_line
 from rillstep.core.notation.counted import explains_abbreviation, said_of_chains
-from rillstep.core.notation.features import main_stitch
+from rillstep.core.notation.definitions import defines
 from rillstep.core.notation.header import Header
-from rillstep.core.notation.joining import Logical, logical_lines, put_back
-from rillstep.core.notation.labels import numbers_in_label, title_of
-from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.sections import read_section
-from rillstep.core.notation.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
-from rillstep.core.notation.specials import defines
-from rillstep.core.notation.stream import stream_over
 from rillstep.core.notation.text_so_far import TextSoFar, just
-from rillstep.core.notation.tokens import Taught
-from rillstep.core.notation.told_sizes import by_slashes, told_sizes
-from rillstep.core.notation.totals import read_unknown
-from rillstep.core.notation.tree import Again, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
 from rillstep.core.stitches import Terms, basic
+from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.tree.features import main_stitch
+from rillstep.core.words.sizes import all_sizes_then, is_size_line, limited, names_sizes, read_size_line, stops_here
+from rillstep.core.words.stream import stream_over
+from rillstep.core.words.tokens import Taught
 
 MAX_CHARACTERS = 150_000
 MAX_LINES = 1_000
@@ -222,7 +222,7 @@ def _read_line(reading: TextSoFar, raw: str, number: int, raws: list[str]) -> No
         reading.header.extra.append(("Note", " ".join(text.split())))  # what a table tells of each size, and no row
         return
     if in_head and starts_label(text) is None:
-        text = listing.take_definitions(reading.header, text, number, reading.findings)
+        text = header.take_definitions(reading.header, text, number, reading.findings)
         if not text.strip():
             return
         if explains_abbreviation(text, reading.header.terms):
@@ -241,7 +241,7 @@ def _read_line(reading: TextSoFar, raw: str, number: int, raws: list[str]) -> No
         reading.start(heading.section)
     elif in_head and (colon or not value) and word.strip("*_ ") in header.DEFINING:
         reading.defining = True
-        if (spans := listing.listed(value)) is not None:
+        if (spans := header.listed(value)) is not None:
             for first, last in spans:
                 header.define(reading.header, value[first:last], number, column + first, reading.findings)
         elif value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):

@@ -10,13 +10,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Edit, Finding, Span
-from rillstep.core.notation.asides import CRAFT, USUAL_WORDS, words_change_nothing
-from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tokens import Taught, Token, places_of
 from rillstep.core.stitches import Terms, stitch_words
+from rillstep.core.words.asides import CRAFT, USUAL_WORDS, words_change_nothing
+from rillstep.core.words.stream import Context, NotUnderstood, Stream
+from rillstep.core.words.tokens import Taught, Token, places_of, tokens_of
 
 NOTHING = "nothing"
 MOST_PHRASES = 40

@@ -4,16 +4,16 @@ hangs."""
 import re
 from dataclasses import replace
 
+from rillstep.core.clauses.kinds import ROWS, STITCHES, plain_num
+from rillstep.core.clauses.steps import read_steps
+from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.asides import instructions, kept_among
-from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.stated import split_totals
-from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context, Stream
-from rillstep.core.notation.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
-from rillstep.core.notation.whats import ROWS, STITCHES, plain_num
 from rillstep.core.stitches import stitch_words
+from rillstep.core.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
+from rillstep.core.tree.features import main_stitch
+from rillstep.core.words.asides import instructions, kept_among
+from rillstep.core.words.stream import Context, Stream
 
 
 def makes_a_loop(text: str, line: int, context: Context) -> bool:

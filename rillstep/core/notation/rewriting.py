@@ -9,7 +9,8 @@
 from dataclasses import replace
 from itertools import pairwise
 
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import basic
+from rillstep.core.tree import (
     Chain,
     Closing,
     EachKind,
@@ -32,7 +33,6 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.stitches import basic
 
 STITCH = What("st")
 

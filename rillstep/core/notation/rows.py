@@ -5,20 +5,19 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any, Literal
 
+from rillstep.core.clauses import labels
+from rillstep.core.clauses.joins import joined_in, with_space
+from rillstep.core.clauses.kinds import STITCHES
+from rillstep.core.clauses.steps import read_steps
+from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation import again, labels, onward
-from rillstep.core.notation.asides import instructions, kept_among
+from rillstep.core.notation import onward, rows_again
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
-from rillstep.core.notation.joins import joined_in, with_space
-from rillstep.core.notation.ledger import uncounted
+from rillstep.core.notation.lines import usual_form
 from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten
-from rillstep.core.notation.rows_told import counted_otherwise
-from rillstep.core.notation.stated import split_totals
-from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over
-from rillstep.core.notation.tabular import usual_form
-from rillstep.core.notation.totals import same_totals
-from rillstep.core.notation.tree import (
+from rillstep.core.notation.sources import counted_otherwise
+from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
+from rillstep.core.tree import (
     Again,
     Chain,
     Check,
@@ -36,8 +35,8 @@ from rillstep.core.notation.tree import (
     Total,
     Work,
 )
-from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
-from rillstep.core.notation.whats import STITCHES
+from rillstep.core.words.asides import instructions, kept_among
+from rillstep.core.words.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over, uncounted
 
 
 @lru_cache(maxsize=8192)
@@ -54,14 +53,14 @@ def read_row(
     if match is None:
         if onward.starts(text):
             return _onward(text, line, context, expected, span)
-        return _unlabelled_again(text, line, context, expected, span) if again.starts(text) else None
+        return _unlabelled_again(text, line, context, expected, span) if rows_again.starts(text) else None
     label = read_label(text, line, context, match, expected)
     context = replace(context, kind=label.kind)
     label_span = Span(line, span.column, label.body + 1)
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
     findings = [*label.findings, *problems]
-    text = again.without_colour(text, label.body, end)
-    if again.starts(text[label.body : end]):
+    text = rows_again.without_colour(text, label.body, end)
+    if rows_again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     whole = _told_whole(text, line, context, label, end)
     if isinstance(whole, Finding):
@@ -250,7 +249,7 @@ def _labelled_again(
     otherwise: list[Finding] = []
     last, until_sts = label.last, None
     try:
-        said = again.read_again(body)
+        said = rows_again.read_again(body)
         until_sts = said.until_sts
         sources = said.sources or _last_rows(said, label.first)
         if [row.values for row in said.then] != [row.values for row in sources[: len(said.then)]] and not _ends_so(
@@ -285,7 +284,7 @@ def _labelled_again(
     return (row,), (*findings, *otherwise)
 
 
-def _ends_so(said: again.AgainBody, sources: tuple[Num, ...]) -> bool:
+def _ends_so(said: rows_again.AgainBody, sources: tuple[Num, ...]) -> bool:
     """ "Repeat Rows 2-5 ending with a Row 5": only tells what comes last."""
     return len(said.then) == 1 and any(said.then[0].values == row.values for row in sources)
 
@@ -323,7 +322,7 @@ def _unlabelled_again(
     keep = set(context.active)
     first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
     try:
-        said = again.read_again(body)
+        said = rows_again.read_again(body)
     except NotUnderstood as problem:
         return (), (problem_of(problem, "These rows to repeat are not understood"),)
     sources = said.sources or _last_rows(said, first)
@@ -390,7 +389,7 @@ def _after(first: Num, more: Num, rows: int, less: int) -> Num:
     return Num(tuple(None if a is None or b is None else a + b * max(1, rows) + less for a, b in pairs))
 
 
-def _last_rows(said: again.AgainBody, first: Num) -> tuple[Num, ...]:
+def _last_rows(said: rows_again.AgainBody, first: Num) -> tuple[Num, ...]:
     if said.last_rows is None:
         return ()
     count = next(v for v in said.last_rows.values if v is not None)

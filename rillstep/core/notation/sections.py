@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.tree import ROLES, WORKED, Again, Along, Num, Row, Section
+from rillstep.core.tree import ROLES, WORKED, Again, Along, Num, Row, Section
 
 _MAKE = re.compile(r"^make\s+(\d{1,3}(?:/\d{1,3})*|two|both)$")
 _MAKE_WORDS = {"both": 2} | {

@@ -5,14 +5,13 @@ import re
 from dataclasses import replace
 from functools import lru_cache
 
+from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.asides import instructions, kept_among
-from rillstep.core.notation.labels import starts as starts_label
-from rillstep.core.notation.ledger import uncounted
-from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import Context
-from rillstep.core.notation.tree import Chain, Gesture, Kept, Setup, Skip, Step
 from rillstep.core.notation.unlabelled import starts_piece
+from rillstep.core.tree import Chain, Gesture, Kept, Setup, Skip, Step
+from rillstep.core.words.asides import instructions, kept_among
+from rillstep.core.words.stream import Context, uncounted
 
 SETUP = re.compile(
     r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|"

@@ -7,12 +7,11 @@ from typing import Literal
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import header
-from rillstep.core.notation.called import called
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading, says_more
-from rillstep.core.notation.stream import MOST_OPEN, Context
-from rillstep.core.notation.tree import (
+from rillstep.core.notation.sources import called
+from rillstep.core.tree import (
     Again,
     Along,
     Chain,
@@ -31,6 +30,7 @@ from rillstep.core.notation.tree import (
     Total,
     words_of,
 )
+from rillstep.core.words.stream import MOST_OPEN, Context
 
 _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",

@@ -10,14 +10,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from rillstep.core.clauses.kinds import ROWS
+from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.asides import kept_among
-from rillstep.core.notation.ledger import uncounted
 from rillstep.core.notation.rewriting import rewritten
-from rillstep.core.notation.steps import read_steps
-from rillstep.core.notation.stream import NotUnderstood, Stream
-from rillstep.core.notation.tokens import Token
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import stitch_words
+from rillstep.core.tree import (
     Chain,
     Evenly,
     Every,
@@ -36,8 +34,9 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.notation.whats import ROWS
-from rillstep.core.stitches import stitch_words
+from rillstep.core.words.asides import kept_among
+from rillstep.core.words.stream import NotUnderstood, Stream, uncounted
+from rillstep.core.words.tokens import Token
 
 _LEADING = (
     "work", "working", "continue", "continuing", "crochet", "now", "then", "even", "evenly", "in", "of", "to", "with",

@@ -3,7 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass
 
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import Loop, Terms, abbreviation, full_name
+from rillstep.core.tree import (
     Again,
     Chain,
     EachKind,
@@ -21,7 +22,6 @@ from rillstep.core.notation.tree import (
     Together,
     Work,
 )
-from rillstep.core.stitches import Loop, Terms, abbreviation, full_name
 
 _LOOPS: dict[Loop, tuple[str, str] | None] = {
     "back": ("BLO", "back loops only"),

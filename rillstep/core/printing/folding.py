@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from rillstep.core.notation.tree import Line, Num, Pattern, Row
+from rillstep.core.tree import Line, Num, Pattern, Row
 
 
 def folded(pattern: Pattern) -> Pattern:

@@ -8,7 +8,7 @@ counter-clockwise, change places. The right and the wrong side of the fabric sta
 import re
 from dataclasses import replace
 
-from rillstep.core.notation.tree import Gesture, Line, Pattern, Prose, Row, Setup, Special, Step
+from rillstep.core.tree import Gesture, Line, Pattern, Prose, Row, Setup, Special, Step
 
 _WORDS = {
     "left": "right", "right": "left", "leftmost": "rightmost", "rightmost": "leftmost", "leftwards": "rightwards",

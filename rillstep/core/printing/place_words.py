@@ -2,8 +2,8 @@
 
 from dataclasses import replace
 
-from rillstep.core.notation.numbers import set_text
-from rillstep.core.notation.tree import (
+from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.tree import (
     AsFirst,
     Every,
     FromHook,
@@ -21,7 +21,7 @@ from rillstep.core.notation.tree import (
     TopOfChain,
     What,
 )
-from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.words.numbers import set_text
 
 
 def write_number(number: Num) -> str:

@@ -3,7 +3,7 @@
 from dataclasses import fields, is_dataclass, replace
 from typing import Any
 
-from rillstep.core.notation.tree import Check, Decimals, Num, Pattern
+from rillstep.core.tree import Check, Decimals, Num, Pattern
 
 
 def one_size(pattern: Pattern, size: int) -> Pattern:

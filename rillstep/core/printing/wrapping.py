@@ -3,8 +3,8 @@
 What is broken here is read as one line again: `parse(wrapped(text))` is the tree of `parse(text)`.
 """
 
-from rillstep.core.notation.joining import MOST_PIECES
-from rillstep.core.notation.labels import starts as starts_label
+from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.notation.lines import MOST_PIECES
 
 WIDTH = 92
 _INDENT = "    "

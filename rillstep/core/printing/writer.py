@@ -7,10 +7,10 @@ import re
 from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
-from rillstep.core.notation.features import takes_the_rest
-from rillstep.core.notation.numbers import set_text
 from rillstep.core.notation.sections import usually_continues
-from rillstep.core.notation.tree import (
+from rillstep.core.printing.place_words import write_end, write_into, write_number, write_what
+from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
+from rillstep.core.tree import (
     Again,
     Along,
     Chain,
@@ -48,8 +48,8 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.printing.place_words import write_end, write_into, write_number, write_what
-from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
+from rillstep.core.tree.features import takes_the_rest
+from rillstep.core.words.numbers import set_text
 
 
 def _loop(loop: str) -> str:

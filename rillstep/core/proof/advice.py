@@ -7,9 +7,9 @@ Every note follows from the pattern itself, so that it is true of this text and 
 from collections.abc import Iterator
 from typing import Literal
 
-from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.tree import Again, Chain, Pattern, Row, Same, Section, Step, Work
 from rillstep.core.stitches import Terms, abbreviation, basic
+from rillstep.core.tree import Again, Chain, Pattern, Row, Same, Section, Step, Work
+from rillstep.core.tree.features import main_stitch
 
 Hand = Literal["right", "left"]
 

@@ -8,11 +8,11 @@ less, by their own height (a documented default, not a measurement).
 
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
-from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.tree import Again, Gesture, Next, Nth, Row, Step, Work
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.stitches import basic
+from rillstep.core.tree import Again, Gesture, Next, Nth, Row, Step, Work
+from rillstep.core.tree.features import main_stitch
 
 LEAN = 0.5
 WORTH_A_WORD = 3.0  # stitches

@@ -5,24 +5,11 @@ from functools import lru_cache
 
 from rillstep.core.fabric.totals import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
-from rillstep.core.notation.features import main_stitch
-from rillstep.core.notation.numbers import edit_value, numbers_in
-from rillstep.core.notation.tree import (
-    Chain,
-    Closing,
-    FromHook,
-    Gesture,
-    Num,
-    Onward,
-    Repeat,
-    Row,
-    Section,
-    Setup,
-    Step,
-    Work,
-)
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
+from rillstep.core.tree import Chain, Closing, FromHook, Gesture, Num, Onward, Repeat, Row, Section, Setup, Step, Work
+from rillstep.core.tree.features import main_stitch
+from rillstep.core.words.numbers import edit_value, numbers_in
 
 # A longer chain begins no row: it goes across, or makes a loop.
 LONGEST_START = 9

@@ -4,8 +4,8 @@ stitches."""
 import re
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.tree import Row
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Row
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 
 _KIT = re.compile(r"(\d[\d.\s,()/]*)\s*g\b", re.IGNORECASE)

@@ -8,9 +8,9 @@ import re
 from collections.abc import Iterator
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Pattern, Row, Section, words_of
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Pattern, Row, Section, words_of
 
 _SET = r"\d{1,3}(?:\s*[(\[]\s*\d{1,3}(?:\s*[,;:/|]\s*\d{1,3})*\s*[)\]]|(?:\s*/\s*\d{1,3})+)?"
 _LAYS_OUT = re.compile(

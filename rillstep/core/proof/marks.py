@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 
 from rillstep.core.findings import Span
-from rillstep.core.notation.tree import Check, Pattern, Prose
 from rillstep.core.proof.prove import Proof
+from rillstep.core.tree import Check, Pattern, Prose
 
 
 @dataclass(frozen=True)

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from rillstep.core.findings import Edit, Finding, Repair
-from rillstep.core.notation.numbers import set_text
-from rillstep.core.notation.tree import Pattern
+from rillstep.core.tree import Pattern
+from rillstep.core.words.numbers import set_text
 
 
 def merged(found: Sequence[Finding], pattern: Pattern) -> list[Finding]:

@@ -1,10 +1,10 @@
 """Row and round numbers: they start at 1 in each section, and leave no gap."""
 
 from rillstep.core.findings import Finding, Repair
-from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Chain, Gesture, Row, Section, Setup
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Chain, Gesture, Row, Section, Setup
+from rillstep.core.words.numbers import edit_value
 
 
 def numbering(subject: Subject) -> list[Finding]:

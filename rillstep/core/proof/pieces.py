@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric import SizeWork
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.lexer import tokens_of
-from rillstep.core.notation.stream import Context, NotUnderstood, Stream
-from rillstep.core.notation.tree import Again, Gesture, Next, Num, Row, Section, Setup, Skip, Work, words_of
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Gesture, Next, Num, Row, Section, Setup, Skip, Work, words_of
+from rillstep.core.words.stream import Context, NotUnderstood, Stream
+from rillstep.core.words.tokens import tokens_of
 
 _SEWS = re.compile(
     r"\b(?:sew|seam|join|whip ?stitch|mattress|sl st|slip stitch|crochet|attach|pin)\w*\b", re.IGNORECASE

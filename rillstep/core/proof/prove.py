@@ -7,7 +7,6 @@ from typing import Literal
 from rillstep.core.fabric import Counts, SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
-from rillstep.core.notation.tree import Again, Pattern, Row, Setup, lines_of
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -23,6 +22,7 @@ from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.totals import by_manner, counted_alike, of_foundation, totals
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
 LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation, by_manner)

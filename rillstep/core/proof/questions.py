@@ -8,10 +8,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from rillstep.core.findings import Edit, Repair, Span
-from rillstep.core.notation.tree import ROLES, Chain, Row, Section, Work, lines_of
 from rillstep.core.printing.writer import write_label, write_section_head
 from rillstep.core.proof.prove import Proof
 from rillstep.core.stitches import abbreviation
+from rillstep.core.tree import ROLES, Chain, Row, Section, Work, lines_of
 
 
 @dataclass(frozen=True)

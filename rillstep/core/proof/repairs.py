@@ -4,9 +4,9 @@ from dataclasses import replace
 
 from rillstep.core.fabric import Edge, LineWork, Surroundings, differing, work_row, work_setup
 from rillstep.core.findings import Repair
-from rillstep.core.notation.numbers import edit_value, numbers_in, with_value
-from rillstep.core.notation.tree import Again, Row, Setup
 from rillstep.core.printing.writer import write_label
+from rillstep.core.tree import Again, Row, Setup
+from rillstep.core.words.numbers import edit_value, numbers_in, with_value
 
 MOST = 4
 MOST_STEPS_TRIED = 6_000

@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import parse
 from rillstep.core.notation.counted import as_noted
-from rillstep.core.notation.tree import Pattern
 from rillstep.core.printing import one_size, write
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.folding import folded
@@ -14,6 +13,7 @@ from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.prove import Proof, prove
 from rillstep.core.stitches import Terms
+from rillstep.core.tree import Pattern
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,9 @@ from functools import lru_cache
 from rillstep.core.fabric import LineWork, Turn, trace_row
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import (
+from rillstep.core.printing.writer import write_label
+from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import (
     Again,
     Chain,
     Every,
@@ -23,8 +25,6 @@ from rillstep.core.notation.tree import (
     What,
     Work,
 )
-from rillstep.core.printing.writer import write_label
-from rillstep.core.proof.subject import Subject
 
 # What is only noticed needs so many rows that agree, and no more than one in five that do not.
 _ROWS_TO_NOTICE = 4

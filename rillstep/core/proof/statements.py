@@ -4,10 +4,10 @@ from rillstep.core.fabric import SizeWork
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.lengths import in_units
 from rillstep.core.measure import SizeShape
-from rillstep.core.notation.numbers import edit_value
-from rillstep.core.notation.tree import Again, Check, CheckItem, Num, Row
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Check, CheckItem, Num, Row
+from rillstep.core.words.numbers import edit_value
 
 # One decimal is printed, so a statement is true when it is within half of the last digit
 # (and a hair, for the rounding of binary fractions).

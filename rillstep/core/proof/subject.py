@@ -7,7 +7,7 @@ from typing import Any
 
 from rillstep.core.fabric import LineWork, SizeWork
 from rillstep.core.measure import SizeShape
-from rillstep.core.notation.tree import Again, Pattern, Row, Setup
+from rillstep.core.tree import Again, Pattern, Row, Setup
 
 
 @dataclass(frozen=True, eq=False)

@@ -4,12 +4,12 @@ from dataclasses import replace
 
 from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
-from rillstep.core.notation.numbers import edit_value, with_line
-from rillstep.core.notation.tree import Again, Onward, Row, Setup, lines_of
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.upstream import upstream_repairs
+from rillstep.core.tree import Again, Onward, Row, Setup, lines_of
+from rillstep.core.words.numbers import edit_value, with_line
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
 MOST_REPAIRED = 40

@@ -11,9 +11,9 @@ from functools import lru_cache, partial
 from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Edit, Repair
-from rillstep.core.notation.numbers import edit_value, numbers_in, with_line, with_value
-from rillstep.core.notation.tree import Again, Line, Next, Num, Pattern, Row, Setup, Step, Work
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Line, Next, Num, Pattern, Row, Setup, Step, Work
+from rillstep.core.words.numbers import edit_value, numbers_in, with_line, with_value
 
 # So far to either side is looked: further away it would be another bag.
 FARTHEST = 12

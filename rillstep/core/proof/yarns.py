@@ -4,8 +4,8 @@ declared."""
 import re
 
 from rillstep.core.findings import Finding
-from rillstep.core.notation.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup, words_of
 from rillstep.core.proof.subject import Subject
+from rillstep.core.tree import Again, Chain, Gesture, Line, Pattern, Row, Section, Setup, words_of
 
 _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach|reattach)\b[^.;]*\b(?:yarn|colou?r|thread|at|in|to)\b", re.IGNORECASE

@@ -1,0 +1,450 @@
+"""Labels of rows and rounds: "Rnd 4:", "Rnds 18 (22)-20 (24)", "Rows 2 and 3 (WS)", "Next row", "3rd rnd"."""
+
+import re
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from rillstep.core.clauses.ends import read_loop
+from rillstep.core.clauses.kinds import ROWS, plain_num
+from rillstep.core.clauses.totals import read_totals
+from rillstep.core.findings import Finding, Span
+from rillstep.core.stitches import Loop, stitch_words
+from rillstep.core.tree import Num, Total
+from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.tokens import tokens_of
+
+_WORD = r"(?P<word>rn?ds?|rounds?|rows?|r)"
+# What may stand at the very start of a line that is a row: tried in turn.
+_NUMBERED = re.compile(
+    rf"^[\s*•-]*{_WORD}\.?\s*(?=[\d{{]|(?:one|two|three|four|five|six|seven|eight|nine|ten|"
+    rf"eleven|twelve)\b\s*(?:[:.(-]|to\b|through\b))",
+    re.IGNORECASE,
+)
+_ORDINAL = re.compile(
+    rf"^\s*(?P<number>\d{{1,4}})(?:st|nd|rd|th)(?:\s*(?:[-–]|to|and|&)\s*(?P<upto>\d{{1,4}})(?:st|nd|rd|th))?\s+"
+    rf"(?:(?P<ordered>[a-z]+(?:\s+[a-z]+)?)\s+)??{_WORD}\b(?(ordered)(?=\s*:))",  # "1st mesh round:", told by the colon
+    re.IGNORECASE,
+)
+_NTH = r"\d{1,4}(?:st|nd|rd|th|  )"
+_NTHS = rf"{_NTH}(?:\s*(?:[-–]|to)\s*{_NTH})?"
+# "13th (15th, 17th) round: ...", "6th to 12th (14th, 16th) rounds: ...": a set of ordinals (blanked to "13 (15 , 17
+# )" when it is read).
+ORDINALS = re.compile(
+    rf"^\s*(?={_NTHS}\s*[(\[]\s*{_NTHS}(?:\s*,\s*{_NTHS}){{0,9}}\s*[)\]]\s+{_WORD}\s*:)", re.IGNORECASE
+)
+# "2 row: ...", "3-24 (28, 32) rounds: ...": the number stands before the word.
+_AFTER = re.compile(rf"^\s*(?=\d[\d\s(),/–-]*\s{_WORD}\s*:)", re.IGNORECASE)
+_NAMED = re.compile(
+    rf"^\s*(?P<name>next|last|final|foundation|set-?up|base|first|joining|edging)\s+{_WORD}\b", re.IGNORECASE
+)
+# After a full stop, an instruction must follow for what stands before it to be a label.
+_BEGINS = (
+    r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|"
+    r"ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:(?:in|into|make) "
+    r"(?:a |an )?)?(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|"
+    r"make|in|start|begin|start with|begin with)\b.*\d))"
+)
+# "3. [sc, inc] x 6 (18)": rows that are only numbered; what follows must begin as an instruction does.
+_LISTED = re.compile(r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\.?\s*[-–]\s*(?P<upto>\d{1,3}))?\." + _BEGINS, re.IGNORECASE)
+# "7/8/9. 36/42/48 sc": likewise, with a number for each size.
+_LISTED_SET = re.compile(
+    r"^\s*(?P<word>)(?=\d{1,3}(?:(?:/\d{1,3}){1,9}|\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\))\." + _BEGINS + ")", re.IGNORECASE
+)
+# "1: 6 sc in ring", "2-36 (45): ch 1, turn, ...": likewise, told by the colon.
+_COLON = re.compile(
+    r"^\s*(?P<word>)(?=\d{1,3}(?:\s?[-–/]\s?\d{1,3}){0,5}(?:\s?\([\d\s,–-]{1,40}\))?\s?:" + _BEGINS + ")", re.IGNORECASE
+)
+# "7 (9)) sc around": likewise, told by the bracket.
+_BRACKETED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}\s?\(\d{1,3}(?:,\s?\d{1,3}){0,8}\)\)\s)")
+# "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total
+# follows.
+_BRACKETED = re.compile(
+    (r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|"
+        r"hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))"), re.IGNORECASE
+)  # fmt: skip
+# "Next 10 (12) rounds: ...": so many, all alike.
+_NEXT_FEW = re.compile((rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*"
+    rf"(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))"), re.IGNORECASE)  # fmt: skip
+# "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
+_TITLED = re.compile(
+    r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|"
+    r"at|end|ends|from|to|in|the|on|before|until|"
+    r"when|this|note|if|see|each|every|total|size|sizes|there|you|and|each)\b)"
+    rf"(?P<title>(?:[a-z][a-z'/-]*\s+){{1,4}}){_WORD}\b(?=\s*(?:\d[\d\s(),–-]*)?(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:"
+    rf":|\.{_BEGINS}))",
+    re.IGNORECASE,
+)
+# A digit after "R" and letters before it would be a word: "R3" is a label, "Rug 3" is none.
+
+_SIDES = {"rs": "RS", "ws": "WS", "right": "RS", "wrong": "WS"}
+
+
+@dataclass(frozen=True)
+class Label:
+    """What a label says, and where the instruction after it begins (0-based column)."""
+
+    kind: Literal["Rnd", "Row"]
+    first: Num
+    last: Num | None
+    side: str | None
+    body: int
+    findings: tuple[Finding, ...] = ()
+    loop: Loop = "both"
+    totals: tuple[Total, ...] = ()
+    name: str = ""
+
+
+@lru_cache(maxsize=8192)
+def starts(text: str) -> re.Match[str] | None:
+    """The start of a label, if the line begins with one."""
+    for pattern in (
+        _LISTED,
+        _LISTED_SET,
+        _COLON,
+        _BRACKETED_SET,
+        _BRACKETED,
+        ORDINALS,
+        _AFTER,
+        _NUMBERED,
+        _ORDINAL,
+        _NAMED,
+        _NEXT_FEW,
+        _TITLED,
+    ):
+        if (match := pattern.match(text)) is not None:
+            return match
+    return None
+
+
+def title_of(text: str) -> str:
+    """The name of a first row that has one ("Border" of "Border Rnd 1:"): its rows are counted by themselves; "" for
+    any other."""
+    ordered = _ORDINAL.match(text)
+    if ordered is not None and ordered["ordered"] and ordered["number"] == "1":
+        return " ".join(ordered["ordered"].split())
+    match = _TITLED.match(text)
+    if match is None or not re.match(r"\s*1\b", text[match.end() :]):
+        return ""
+    return " ".join(match["title"].split())
+
+
+_SET_LABEL = re.compile(
+    r"^\s*(?:r|rn?ds?|rounds?|rows?)\.?\s{0,3}\d{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?(?P<others>(?:\s{0,3}[/(,]\s{0,3}\d"
+    r"{1,4}(?:\s{0,3}[-–]\s{0,3}\d{1,4})?){1,9})\s{0,3}\)?\s{0,3}(?=[:.(\[–—-])",
+    re.IGNORECASE,
+)
+
+
+def numbers_in_label(text: str) -> int:
+    """For how many sizes a label has a number: 3 in "R 9 / 10 / 11:", "Rnd 9 (10, 11):"; 0 where it is one number."""
+    match = _SET_LABEL.match(text)
+    return 1 + len(re.findall(r"[/(,]", match["others"])) if match is not None else 0
+
+
+_TO = r"\s*(?:[-–]|to|through)\s*"
+_PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")
+_BY_SLASH = re.compile(rf"\d{{1,4}}{_TO}\d{{1,4}}(?:\s*/\s*\d{{1,4}}{_TO}\d{{1,4}})+")
+
+
+def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
+    """ "R3" is whatever the section is worked in."""
+    if word.lower() in ("", "r"):
+        return "Row" if usual == "Row" else "Rnd"
+    return "Row" if word.lower().startswith("row") else "Rnd"
+
+
+def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], text: str) -> Label:
+    """Read a label whose start was found. `expected`: the number that comes next, for each size."""
+    kind = kind_of(match["word"], stream.context.kind)
+    groups = match.groupdict()
+    coming = _for_active(stream, expected)
+    first, last, side = coming, None, None
+    loop: Loop = "both"
+    findings: list[Finding] = []
+    totals: tuple[Total, ...] = ()
+    name = " ".join(f"{groups['title']} {match['word']}".split()) if groups.get("title") else ""
+    if groups.get("name") and groups["name"].lower() in ("joining", "edging"):
+        name = f"{groups['name']} {match['word']}"
+    try:
+        if groups.get("name"):
+            if groups["name"].lower() in ("foundation", "set-up", "setup", "base") and all(
+                v in (None, 1) for v in coming.values
+            ):
+                first = Num(tuple(None if v is None else 0 for v in coming.values))
+        elif groups.get("number"):
+            first = plain_num(stream, int(groups["number"]))
+            last = plain_num(stream, int(groups["upto"])) if groups.get("upto") else None
+        elif groups.get("few"):
+            last = _so_many(stream, match, coming, text)
+        elif groups.get("title") and ((token := stream.peek()) is None or token.kind != "num"):
+            pass
+        else:
+            first, last = _slash_ranges(stream, text) or _numbers(stream)
+            stream.word(*ROWS)
+        side = _side(stream)
+        loop = _loop(stream)
+        side = side or _side(stream)
+        totals, told = _remarks(stream)
+        name = ", ".join(filter(None, (name, told)))
+        if name and not _names_a_row(name):
+            raise NotUnderstood(stream.since(0) if stream.at else stream.end, f"“{name}” is no name of a row")
+    except NotUnderstood as problem:
+        findings.append(_problem(problem))
+    body = match.end() if groups.get("closed") else _end_of_label(stream, text, findings)
+    return Label(kind, first, last, side, body, (*findings, *stream.findings), loop, totals, name)
+
+
+def _so_many(stream: Stream, match: re.Match[str], first: Num, text: str) -> Num:
+    """The last of so many rows. Raises NotUnderstood."""
+    line = stream.end.line
+    tokens = tokens_of(
+        text[: match.end("few")], line, stream.context.n_sizes, match.start("few"), len(stream.context.active)
+    )
+    few = Stream(tokens, stream.context, stream.end).need_number("rows")
+    pairs = zip(first.values, few.values, strict=True)
+    return Num(tuple(None if a is None or b is None else a + b - 1 for a, b in pairs))
+
+
+def _problem(problem: NotUnderstood) -> Finding:
+    detail = f": {problem}." if str(problem) else "."
+    return Finding(problem.code, "error", problem.span, f"This label is not understood{detail}")
+
+
+def _for_active(stream: Stream, values: tuple[int, ...]) -> Num:
+    keep = set(stream.context.active)
+    return Num(tuple(v if i in keep else None for i, v in enumerate(values)))
+
+
+def _numbers(stream: Stream) -> tuple[Num, Num | None]:
+    """ "4", "5-9 (11)", "18 (22)-20 (24)", "18-20 (22-24)", "2 and 3"."""
+    first = stream.need_number("the round or row")
+    start = stream.at
+    if stream.mark("-") and _instructs(stream):  # "R1 - 6sc in ring"
+        stream.at = start
+        return first, None
+    stream.at = start
+    if stream.mark("-", "—") or stream.word("to", "through", "thru"):
+        stream.word("r", "rnd", "row", "round")
+        stuck = _stuck_number(stream)
+        if stuck is not None:
+            return ranges(stream, first, stuck)
+        token = stream.peek()
+        if token is None or token.kind not in ("num", "expr"):
+            stream.at = start
+            return first, None
+        return ranges(
+            stream, first, _bare_ranges(stream) or _bare_set(stream) or stream.need_number("the last round or row")
+        )
+    if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
+        return bare, None
+    if stream.word("and") or stream.mark("&"):
+        stream.word("rnd", "row", "round")
+        return first, stream.need_number("the second round or row")
+    return first, None
+
+
+def _instructs(stream: Stream) -> bool:
+    """Is the number that comes next one of stitches?"""
+    token, following = stream.peek(), stream.peek(1)
+    if token is None or token.kind != "num" or following is None or following.kind != "word":
+        return False
+    return following.text in stitch_words(stream.context.terms) or following.is_word(
+        "inc", "dec", "ch", "sts", "st", "chains"
+    )
+
+
+def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
+    """ "17, 21": one number for each size with only commas between, up to the end of the label; `first` was read
+    already."""
+    start, findings = stream.at, len(stream.findings)
+    active = stream.context.active
+    numbers = [] if first is None else [first]
+    while len(numbers) < len(active):
+        if numbers and not stream.mark(","):
+            break
+        number = stream.number()
+        if number is None or len(number.parts) != 1:
+            break
+        numbers.append(number)
+    token = stream.peek()
+    if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
+        return _each(stream, numbers)
+    del stream.findings[findings:]
+    stream.at = start
+    return None
+
+
+def _bare_ranges(stream: Stream) -> Num | None:
+    """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the
+    same row; the first is read already."""
+    start, findings = stream.at, len(stream.findings)
+    active = stream.context.active
+    begins = stream.tokens[stream.at - 2]
+    ends: list[Num] = []
+    while (end := stream.number()) is not None and len(end.parts) == 1:
+        ends.append(end)
+        if not stream.mark(","):
+            break
+        again = stream.peek()
+        if again is None or again.text != begins.text:
+            break
+        stream.next()
+        if not (stream.mark("-") or stream.word("to")):
+            break
+    token = stream.peek()
+    if len(ends) == len(active) > 1 and token is not None and token.is_mark(":", "."):
+        return _each(stream, ends)
+    del stream.findings[findings:]
+    stream.at = start
+    return None
+
+
+def _stuck_number(stream: Stream) -> Num | None:
+    """The 9 of "R6-R9"."""
+    token = stream.peek()
+    stuck = re.match(r"^(?:r|rnd|row)(\d{1,4})$", token.text) if token is not None and token.kind == "word" else None
+    if token is None or stuck is None:
+        return None
+    stream.next()
+    end = token.span.end_column
+    return plain_num(stream, int(stuck[1]), Span(token.span.line, end - len(stuck[1]), end))
+
+
+def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
+    """ "8-18/9-21": a range for each size; the slash would make a set of the numbers beside it."""
+    start = stream.here().column - 1
+    match = _BY_SLASH.match(text, start)
+    active = stream.context.active
+    if match is None or len(pairs := list(_PAIR.finditer(match[0]))) != len(active):
+        return None
+    line = stream.here().line
+    firsts, lasts = (
+        [
+            plain_num(stream, int(pair[side]), Span(line, start + pair.start(side) + 1, start + pair.end(side) + 1))
+            for pair in pairs
+        ]
+        for side in (1, 2)
+    )
+    while (token := stream.peek()) is not None and token.span.column - 1 < match.end():
+        stream.next()
+    return _each(stream, firsts), _each(stream, lasts)
+
+
+def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
+    """ "18-20 (22-24)": a range for each size."""
+    start = stream.at
+    firsts, lasts = [first], [last]
+    if stream.mark("(", "["):
+        while True:
+            a = stream.number()
+            if a is None or not (stream.mark("-", "—") or stream.word("to", "through", "thru")):
+                break
+            b = stream.number()
+            if b is None:
+                break
+            firsts.append(a)
+            lasts.append(b)
+            if stream.mark(")", "]"):
+                active = stream.context.active
+                if len(firsts) == len(active):
+                    return _each(stream, firsts), _each(stream, lasts)
+                break
+            if not stream.mark(",", ";", ":", "/", "|"):
+                break
+    stream.at = start
+    return first, last
+
+
+def _each(stream: Stream, numbers: list[Num]) -> Num:
+    active = stream.context.active
+    values: list[int | None] = [None] * stream.context.n_sizes
+    for size, number in zip(active, numbers, strict=True):
+        values[size] = number.at(size)
+    spans = tuple(number.span for number in numbers)
+    return Num(tuple(values), spans[0].to(spans[-1]), spans)
+
+
+def _side(stream: Stream) -> str | None:
+    start = stream.at
+    if stream.mark("(", "["):
+        token = stream.peek()
+        side = _SIDES.get(token.text) if token is not None else None
+        if side is not None:
+            stream.next()
+            while stream.word("side", "facing", "row", "rnd", "round", "you", "is", "now", "of", "the", "work"):
+                pass
+            if stream.mark(")", "]"):
+                return side
+    stream.at = start
+    token = stream.peek()
+    if token is not None and token.is_word("rs", "ws"):
+        return stream.next().text.upper()
+    return None
+
+
+def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
+    """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or what the
+    row is called."""
+    start, findings = stream.at, len(stream.findings)
+    if not stream.mark("(", "["):
+        return (), ""
+    totals: tuple[Total, ...] = ()
+    name = ""
+    token = stream.peek()
+    if token is not None and token.kind == "num":
+        try:
+            totals = tuple(read_totals(stream, ")"))
+        except NotUnderstood:
+            del stream.findings[findings:]
+    if not totals:
+        begin = stream.at
+        while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
+            stream.next()
+        name = stream.written(begin, stream.at)
+    if stream.mark(")", "]") and (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
+        return totals, name
+    del stream.findings[findings:]
+    stream.at = start
+    return (), ""
+
+
+# Of these none stands in the name of a row; it would be an instruction.
+_NO_NAME = re.compile(
+    r"\d|\b(?:sk|skip\w*|miss\w*|tog|together|omit\w*|except\w*|leav\w+|left|unworked|every|"
+    r"twice|once|repeat\w*|times|work|into|first|next|add\w*|only)\b",
+    re.IGNORECASE,
+)
+
+
+def _names_a_row(name: str) -> bool:
+    """May words be what a row is called ("decrease rnd", "eyelets")?"""
+    return _NO_NAME.search(name) is None and len(name.split()) <= 6
+
+
+def _loop(stream: Stream) -> Loop:
+    """ "Rnd 7 (BLO)": holds for the whole row."""
+    start = stream.at
+    if stream.mark("(", "[") and (loop := read_loop(stream)) is not None and stream.mark(")", "]"):
+        return loop
+    stream.at = start
+    return "both"
+
+
+def _end_of_label(stream: Stream, text: str, findings: list[Finding]) -> int:
+    """Where the instruction begins: after a colon, a full stop, a dash; or at once."""
+    token = stream.peek()
+    if token is None:
+        return len(text)
+    if token.is_mark(":", ".", "-", "—", ")", "=", ",", "]"):
+        at = token.span.end_column - 1
+        following = stream.peek(1)
+        return at + 1 if following is not None and following.is_mark("-", ":") and token.is_mark(")", ".") else at
+    colon = text.find(":", token.span.column - 1)
+    within = text[token.span.column - 1 : colon] if colon >= 0 else ""
+    if colon >= 0 and len(within) <= 40 and not any(mark in within for mark in ",;[("):
+        if not findings:
+            problem = NotUnderstood(token.span, "only numbers stand between “Rnd” and the colon")
+            findings.append(_problem(problem))
+        return colon + 1
+    return token.span.column - 1

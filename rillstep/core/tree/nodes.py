@@ -1,0 +1,427 @@
+"""The tree of a pattern: what its text says, per size, before anything is worked.
+
+Equality ignores spans and spelling: two texts that mean the same have equal trees. Stitches
+are named by their US abbreviation whatever the text was written in.
+"""
+
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Literal
+
+from rillstep.core.findings import Span
+from rillstep.core.gauge import Gauge
+from rillstep.core.lengths import Units
+from rillstep.core.stitches import Loop, Terms
+from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, ToEnd, What
+
+WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
+ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")
+
+
+# --- what is done ------------------------------------------------------------------
+
+
+@dataclass(frozen=True)
+class Work:
+    """`per` stitches into each place of `into`."""
+
+    stitch: str
+    per: Num
+    into: Into
+    loop: Loop = "both"
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Together:
+    """`legs` places worked together into one stitch, `times` times over; or until `end`.
+
+    same: all legs stand in one place (a puff, a cluster), `into` says which.
+    """
+
+    stitch: str
+    legs: Num
+    times: Num
+    loop: Loop = "both"
+    end: ToEnd | None = None
+    into: Into | None = None
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Skip:
+    """`first`: "sk first st", which is the place under a starting chain that counts."""
+
+    count: Num
+    what: What
+    first: bool = False
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class SkipTo:
+    """Pass over stitches up to a marker: "sk to next marker"."""
+
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Chain:
+    """`counts`: "none", a stitch that it counts as, or None when the text does not say.
+
+    space: chains of it that are a space beside that stitch ("counts as dc, ch 2").
+    """
+
+    length: Num
+    counts: str | None = None
+    space: Num | None = None
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Closing:
+    """ "ch 2, dc in first st to close (counts as ch-5 sp)": the last space of a round, closed by a stitch.
+
+    The hook stands in the middle of that space, so the next round begins in it. `space`: its length in chains.
+    """
+
+    chain: Num
+    stitch: str
+    space: Num
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Group:
+    """ "(2 dc, ch 2, 2 dc) in next ch-2 sp": the steps, all in one place, for each place of `into`."""
+
+    steps: tuple["Step", ...]
+    into: Into
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class EachKind:
+    """ "sc in each st and 2 sc in each ch-2 sp around": every place of some kinds, each in its own way."""
+
+    works: tuple["Work | Group", ...]
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Evenly:
+    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has; "all edges": of the
+    whole piece."""
+
+    stitch: str
+    count: Num
+    along: Literal["edge", "row ends", "foundation", "around", "all edges"]
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Spread:
+    """ "sc in each st around, increasing 6 sts evenly": every stitch of the row, and so many more or fewer, spread
+    over it."""
+
+    stitch: str
+    change: Num
+    more: bool
+    end: ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Onward:
+    """ "continue in this manner": the row grows, or shrinks, by as much as the one before it did. `words`: as they
+    are printed."""
+
+    words: str
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Foundation:
+    """ "fsc 25": foundation stitches, which make their own chain below them and take no place."""
+
+    stitch: str
+    count: Num
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Repeat:
+    steps: tuple["Step", ...]
+    times: Num | ToEnd
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+GestureKind = Literal[
+    "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
+    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour",
+    "end colour", "seam", "both layers", "so far", "aside",
+]  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Gesture:
+    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where;
+    `how`: in words.
+
+    "so far" states in the middle of a row how many there are, or how many the last steps made, as `into` counts.
+    """
+
+    kind: GestureKind
+    name: str = ""
+    into: Into | None = None
+    span: Span = field(default=NOWHERE, compare=False)
+    how: str = ""
+
+
+Step = (
+    Work
+    | Together
+    | Skip
+    | SkipTo
+    | Chain
+    | Closing
+    | Group
+    | EachKind
+    | Evenly
+    | Spread
+    | Onward
+    | Foundation
+    | Repeat
+    | Gesture
+)
+
+# --- lines -------------------------------------------------------------------------
+
+
+@dataclass(frozen=True)
+class Total:
+    """A stated total. `what`: "sts", a stitch, or "sp" with its length in chains.
+
+    each: for a range of rounds, the total after each of them ("26, 24, 22 sts"); `count` is the last one.
+    """
+
+    count: Num
+    what: str
+    length: Num | None = None
+    each: tuple[Num, ...] = ()
+
+
+@dataclass(frozen=True)
+class Kept:
+    """Words of a line that change nothing in what is worked, as they are written; they are printed at their place.
+
+    after: how many of the steps begin before them. bracket: they stand in brackets of their own.
+    """
+
+    words: str
+    after: int
+    bracket: bool = False
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Reading:
+    """Another way in which a row can be read, where its words leave it open; choice: which way of reading what."""
+
+    steps: tuple[Step, ...]
+    totals: tuple[Total, ...]
+    choice: tuple[int, str] = field(default=(0, ""), compare=False)
+    kept: tuple[Kept, ...] = ()
+
+
+@dataclass(frozen=True)
+class Row:
+    """One round or row, or a range of them that are worked alike (`last` given)."""
+
+    kind: Literal["Rnd", "Row"]
+    first: Num
+    last: Num | None
+    steps: tuple[Step, ...]
+    totals: tuple[Total, ...]
+    sizes: tuple[int, ...]
+    side: str | None = None
+    span: Span = field(default=NOWHERE, compare=False)
+    label_span: Span = field(default=NOWHERE, compare=False)
+    broken: bool = field(default=False, compare=False)  # some words were not understood
+    last_line: int = field(default=0, compare=False)  # where a row that goes over several lines ends
+    readings: tuple[Reading, ...] = field(
+        default=(), compare=False
+    )  # tried when the row does not come out as it stands
+    until_sts: Num | None = field(default=None, compare=False)  # as in `Again`
+    kept: tuple[Kept, ...] = ()
+    name: str = ""  # what its label calls it, besides its number
+    stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
+
+    def rounds(self, size: int) -> int:
+        """How many rounds this line stands for in a size; 0 or less when its range is empty."""
+        return 1 if self.last is None else self.last.at(size) - self.first.at(size) + 1
+
+    @cached_property
+    def gestures(self) -> frozenset[str]:
+        """The kinds of gestures among its steps."""
+        return frozenset(step.kind for step in self.steps if isinstance(step, Gesture))
+
+
+@dataclass(frozen=True)
+class Setup:
+    """A line without a label: a foundation, a ring, fastening off."""
+
+    steps: tuple[Step, ...]
+    sizes: tuple[int, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+    broken: bool = field(default=False, compare=False)
+    kept: tuple[Kept, ...] = ()
+    totals: tuple[Total, ...] = ()
+    stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
+
+    @cached_property
+    def gestures(self) -> frozenset[str]:
+        """The kinds of gestures among its steps."""
+        return frozenset(step.kind for step in self.steps if isinstance(step, Gesture))
+
+
+@dataclass(frozen=True)
+class CheckItem:
+    """A statement about the work so far; measures are in the unit of the text."""
+
+    what: Literal["rnds", "rows", "sts", "wide", "high", "deep", "drop"]
+    number: Num | Decimals
+
+
+@dataclass(frozen=True)
+class Check:
+    """ "Check: 30 (34) rnds; 72 (88) sts; 24.0 (29.3) cm wide." """
+
+    items: tuple[CheckItem, ...]
+    sizes: tuple[int, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Prose:
+    """Kept and printed, not worked."""
+
+    text: str
+    sizes: tuple[int, ...]
+    note: bool = False
+    span: Span = field(default=NOWHERE, compare=False)
+
+
+@dataclass(frozen=True)
+class Again:
+    """Lines worked again: "Rnds 9-20: Rep Rnds 7 and 8", "Rep Row 2 until there are 31 (37) rows".
+
+    first, last: the rows that it stands for; last is None for a single one.
+    sources: numbers of the rows whose instructions are used, in turn and beginning with the first.
+    until_sts: the stitches that are left at the end, where that is all that is said of how many rows there are; it
+    was not
+    found out yet (see `fabric.readings`), and one repeat is taken.
+    """
+
+    kind: Literal["Rnd", "Row"]
+    first: Num
+    last: Num | None
+    sources: tuple[Num, ...]
+    totals: tuple[Total, ...]
+    sizes: tuple[int, ...]
+    span: Span = field(default=NOWHERE, compare=False)
+    label_span: Span = field(default=NOWHERE, compare=False)
+    broken: bool = field(default=False, compare=False)
+    last_line: int = field(default=0, compare=False)
+    until_sts: Num | None = None
+    then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
+    kept: tuple[Kept, ...] = ()
+    name: str = ""
+    stated: tuple[Total, ...] = ()  # as in `Row`
+
+    def rounds(self, size: int) -> int:
+        """How many rounds this line stands for in a size; 0 or less when its range is empty."""
+        return 1 if self.last is None else self.last.at(size) - self.first.at(size) + 1
+
+
+Line = Row | Again | Setup | Check | Prose
+
+
+def words_of(line: Line) -> tuple[str, ...]:
+    """What a line keeps as words: all of a line of prose, or what stands among instructions."""
+    if isinstance(line, Prose):
+        return (line.text,)
+    return () if isinstance(line, Check) else tuple(one.words for one in line.kept)
+
+
+def lines_of(row: Row | Again) -> range:
+    """The lines of the text in which a row stands: one that was broken stands in several."""
+    return range(row.span.line, max(row.span.line, row.last_line) + 1)
+
+
+@dataclass(frozen=True)
+class Along:
+    """An edge of an earlier section: loops left free in a row of it, its foundation chain, its row ends, what many of
+    it make together, or its edges one after another; elsewhere: a piece that is not in this text."""
+
+    edge: Literal["free loops", "foundation", "row ends", "joined pieces", "side by side", "elsewhere"]
+    loop: Loop = "front"
+    kind: Literal["Rnd", "Row"] = "Rnd"
+    number: Num | None = None
+
+
+@dataclass(frozen=True)
+class Special:
+    """A stitch defined in the pattern by its own instruction, or (no steps) by words that are only kept."""
+
+    name: str
+    steps: tuple[Step, ...]
+    words: str = ""
+    unread: bool = field(default=False, compare=False)  # its words seem to instruct, and are not understood
+
+
+@dataclass(frozen=True)
+class Section:
+    """`continues`: the section it goes on from; `on` says where on it, the last edge if nothing is said.
+
+    make: how many of the piece are made alike, once for all sizes or one number for each. alike: what the section
+    declares of its sides:
+    "mirrored", left and right of the centre of each row; "halves", front and back of each round.
+    """
+
+    title: str
+    worked: str
+    role: str
+    lines: tuple[Line, ...]
+    continues: str | None = None
+    on: "Along | None" = None
+    make: tuple[int, ...] = (1,)
+    alike: Literal["", "mirrored", "halves"] = ""
+    span: Span = field(default=NOWHERE, compare=False)
+
+    def made(self, size: int) -> int:
+        """How many of the piece are made in a size."""
+        return self.make[size if len(self.make) > 1 else 0]
+
+
+@dataclass(frozen=True)
+class Pattern:
+    """A whole pattern. `terms` is how it was written, and no part of what it means."""
+
+    name: str
+    sizes: tuple[str, ...]
+    sections: tuple[Section, ...]
+    units: Units = "cm"
+    gauges: tuple[Gauge, ...] = ()
+    finished: Check | None = None
+    extra: tuple[tuple[str, str], ...] = ()  # Yarn, Hook, Note, ... as written
+    specials: tuple[Special, ...] = ()
+    terms: Terms = field(default="US", compare=False)
+    kept: tuple[Span, ...] = field(default=(), compare=False)  # lines of the head that are kept as words
+    taught: tuple[tuple[int, str], ...] = field(default=(), compare=False)  # lines that hold a taught phrase, with it
+
+    def lines(self) -> list[tuple[Section, Line]]:
+        """Every line with its section, in order."""
+        return [(section, line) for section in self.sections for line in section.lines]

@@ -1,0 +1,146 @@
+"""Numbers of a tree by their place in the text, and small expressions over named numbers: `{2*side + 6}`."""
+
+import ast
+from collections.abc import Callable, Mapping
+from dataclasses import fields, is_dataclass, replace
+from functools import cache
+from typing import Any, TypeVar
+
+from rillstep.core.findings import Edit
+from rillstep.core.tree import Line, Num, Pattern
+
+Node = TypeVar("Node")
+
+
+def set_text(values: tuple[int | float | None, ...], form: Callable[[float], str] = lambda v: str(int(v))) -> str:
+    """ "14 (18, 22)"; one plain number when all are equal; sizes in which it does not hold are left out."""
+    shown = [form(v) for v in values if v is not None]
+    if len(set(shown)) == 1:
+        return shown[0]
+    return f"{shown[0]} ({', '.join(shown[1:])})"
+
+
+@cache
+def _names(kind: Any) -> tuple[str, ...]:
+    """The fields of a kind of node in which numbers can stand; none for anything that is no node."""
+    return tuple(f.name for f in fields(kind) if "span" not in f.name) if is_dataclass(kind) else ()
+
+
+def numbers_in(node: object) -> list[Num]:
+    """Every number that is written in a node, in order; numbers that are only implied are left out."""
+    return [number for number in every_number(node) if number.parts]
+
+
+def every_number(node: object) -> list[Num]:
+    """Every number of a node, those too that are only implied, or stand in the meaning of a phrase."""
+    if isinstance(node, Num):
+        return [node]
+    if isinstance(node, tuple):
+        return [number for item in node for number in every_number(item)]
+    kind: Any = type(node)
+    return [n for name in _names(kind) for n in every_number(getattr(node, name))]
+
+
+def with_value(node: Node, number: Num, size: int, value: int) -> Node:
+    """The same node with that number (told by its place) changed in one size."""
+    return _changed(node, number, size, value)  # type: ignore[no-any-return]
+
+
+def _changed(node: Any, number: Num, size: int, value: int) -> Any:
+    """The node itself where nothing in it changes: only the way down to the number is built anew."""
+    if isinstance(node, Num):
+        if node.parts and node.span == number.span:
+            return replace(node, values=tuple(value if i == size else v for i, v in enumerate(node.values)))
+        return node
+    if isinstance(node, tuple):
+        items = [_changed(item, number, size, value) for item in node]
+        return node if all(new is old for new, old in zip(items, node, strict=True)) else tuple(items)
+    changes = {}
+    kind: Any = type(node)
+    for name in _names(kind):
+        old = getattr(node, name)
+        if (new := _changed(old, number, size, value)) is not old:
+            changes[name] = new
+    return replace(node, **changes) if changes else node
+
+
+def edit_value(number: Num, size: int, value: int) -> Edit:
+    """The edit that writes `value` for one size: in its member of the set, or as a new set."""
+    written = value - number.offset
+    held = [i for i, v in enumerate(number.values) if v is not None]
+    if len(number.parts) == len(held) and len(held) > 1:
+        return Edit(number.parts[held.index(size)], str(written))
+    if len(number.parts) == len(number.values) > 1:
+        return Edit(number.parts[size], str(written))
+    values = tuple(
+        written if i == size else None if v is None else v - number.offset for i, v in enumerate(number.values)
+    )
+    return Edit(number.span, set_text(values))
+
+
+def with_line(pattern: Pattern, old: Line, new: Line) -> Pattern:
+    """The pattern with one line of it (told by itself, not by what it says) changed; other sections stay the same
+    objects."""
+    sections = tuple(
+        replace(s, lines=tuple(new if line is old else line for line in s.lines))
+        if any(line is old for line in s.lines)
+        else s
+        for s in pattern.sections
+    )
+    return replace(pattern, sections=sections)
+
+
+_LIMIT = 10**9
+
+
+class ExpressionError(ValueError):
+    """The expression names something undefined, or is not plain integer arithmetic."""
+
+
+def evaluate(source: str, numbers: Mapping[str, tuple[int, ...]], n_sizes: int) -> tuple[int, ...]:
+    """One value for each size. Allowed: whole numbers, names, + - * and // (or /, if it comes out even).
+
+    Raises ExpressionError with a sentence for the reader.
+    """
+    if len(source) > 200:
+        raise ExpressionError("this expression is too long")
+    try:
+        tree = ast.parse(source.strip(), mode="eval")
+    except (SyntaxError, ValueError, MemoryError, RecursionError):
+        raise ExpressionError(f"“{source}” is not a sum that can be worked out") from None
+    return tuple(_value(tree.body, numbers, size) for size in range(n_sizes))
+
+
+def _value(node: ast.expr, numbers: Mapping[str, tuple[int, ...]], size: int) -> int:
+    match node:
+        case ast.Constant(value=int() as value) if not isinstance(value, bool):
+            result = value
+        case ast.Name(id=name):
+            if name not in numbers:
+                raise ExpressionError(f"the number “{name}” is not defined")
+            result = numbers[name][size]
+        case ast.UnaryOp(op=ast.USub(), operand=operand):
+            result = -_value(operand, numbers, size)
+        case ast.BinOp(left=left, op=op, right=right):
+            result = _combine(op, _value(left, numbers, size), _value(right, numbers, size))
+        case _:
+            raise ExpressionError("only whole numbers, names, +, -, * and / can be used in braces")
+    if abs(result) > _LIMIT:
+        raise ExpressionError("this number is too large")
+    return result
+
+
+def _combine(op: ast.operator, a: int, b: int) -> int:
+    match op:
+        case ast.Add():
+            return a + b
+        case ast.Sub():
+            return a - b
+        case ast.Mult():
+            return a * b
+        case ast.Div() | ast.FloorDiv():
+            if b == 0 or a % b:
+                raise ExpressionError(f"{a} divided by {b} is not a whole number")
+            return a // b
+        case _:
+            raise ExpressionError("only +, -, * and / can be used in braces")

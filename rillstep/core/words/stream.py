@@ -1,0 +1,374 @@
+"""A cursor over the tokens of one line, with the numbers of the sizes in force, and the ledger of what it read.
+
+Each token is worked, checked, kept as words, or not understood: a number that stands in no step and no total, and is
+held to nothing else, is not understood.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+from rillstep.core.findings import Finding, Span
+from rillstep.core.stitches import Loop, Terms, stitch_words
+from rillstep.core.tree import Decimals, Loops, Num, Step, Total, What
+from rillstep.core.words.numbers import ExpressionError, evaluate, every_number, numbers_in
+from rillstep.core.words.tokens import Taught, Token, meant, places_of, renamed, tokens_of
+
+MAX_NUMBER = 99_999
+# More rows than this that leave their reading open are taken as they stand.
+MOST_OPEN = 40
+
+
+class NotUnderstood(Exception):
+    """These words could not be read; caught where a clause ends, in one place."""
+
+    def __init__(self, span: Span, message: str = "", code: str = "not-understood") -> None:
+        super().__init__(message)
+        self.span, self.message, self.code = span, message, code
+
+
+@dataclass(frozen=True)
+class Context:
+    """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
+
+    specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the
+    words
+    that it stands for). phrases: those that the text teaches. decided: what words leave open is taken as it is first
+    read, as so much before it was open.
+    """
+
+    n_sizes: int
+    active: tuple[int, ...]
+    terms: Terms
+    numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
+    specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    kind: Literal["Rnd", "Row"] = "Rnd"
+    size_names: tuple[str, ...] = ()
+    renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
+    decided: bool = False
+    phrases: tuple[Taught, ...] = ()
+
+
+@lru_cache(maxsize=512)
+def by_first_word(phrases: tuple[str, ...]) -> dict[str, list[tuple[int, tuple[str, ...]]]]:
+    """Phrases in their order, found by their first word: looking for one of many costs as little as for one."""
+    found: dict[str, list[tuple[int, tuple[str, ...]]]] = {}
+    for index, phrase in enumerate(phrases):
+        words = tuple(phrase.split())
+        found.setdefault(words[0], []).append((index, words))
+    return found
+
+
+@dataclass(frozen=True)
+class RowNamed:
+    """A row that words name as the one worked into ("sc in each st of Rnd 3"); at: the token behind it."""
+
+    kind: str
+    number: Num
+    at: int
+
+
+Choice = tuple[int, str]  # which way of reading, and of what alone ("": of everything)
+FIRST: Choice = (0, "")
+
+
+@dataclass(frozen=True)
+class Passed:
+    """Tokens `first` to `last` (one past the end) of a stream that make no step, with how they are written.
+
+    bracket: they stand in brackets of their own, which `words` leaves out.
+    """
+
+    first: int
+    last: int
+    words: str
+    bracket: bool
+    span: Span
+
+
+class Stream:
+    """Tokens with a position, and the ledger of a line: what was kept as words, and which numbers were taken into
+    account.
+
+    Reading past the end gives None, never an exception. Every token that the cursor has passed is worked, unless it is
+    in `kept`; a number that was passed and stands in no step must be in `counted`, or the line is not understood.
+    """
+
+    def __init__(self, tokens: Sequence[Token], context: Context, end: Span, text: str = "") -> None:
+        self.tokens, self.context, self.end, self.text = tokens, context, end, text
+        self.kept: list[Passed] = []  # words that change nothing, in order
+        self.told: list[
+            Passed
+        ] = []  # brackets that only tell, which were taken out before; `first` is where each stood
+        self.counted: list[
+            tuple[int, int]
+        ] = []  # tokens whose numbers are held to otherwise than as a number of a step
+        self.named: list[RowNamed] = []  # rows that are named as those worked into
+        self._at = 0
+        self.depth = 0
+        self.implied_end = False  # the last "each" had no end of its own
+        self.loop: Loop = "both"  # "working in back loops only, ..." holds for the rest of the line
+        self.free_loops: Loops | None = None  # "working in front loops of Rnd 6, ..." likewise
+        self.findings: list[Finding] = []
+        self.totals: list[Total] = []  # stated in brackets within the line
+        self.between: What | None = None  # the groups between which was worked last
+        self.starred: tuple[Step, ...] = ()  # what two stars hold that is named again later
+        self.ends_with_total = False  # those in brackets are then counts of a part
+        self.choice: Choice = FIRST  # which of several ways of reading is taken where the words leave it open
+        self.ways: dict[str, int] = {}  # how many ways there are to read what
+
+    @property
+    def at(self) -> int:
+        """The index of the token that comes next. Put back, it gives up what was kept from there on."""
+        return self._at
+
+    @at.setter
+    def at(self, value: int) -> None:
+        if value < self._at:
+            while self.kept and self.kept[-1].last > value:
+                self.kept.pop()
+            while self.counted and self.counted[-1][1] > value:
+                self.counted.pop()
+            while self.named and self.named[-1].at >= value:
+                self.named.pop()
+        self._at = value
+
+    def count(self, start: int) -> None:
+        """The numbers from token `start` on are taken into account in what was read, though none of them stands in
+        it."""
+        self.counted.append((start, self._at))
+
+    def part(self, first: int, last: int) -> "Stream":
+        """A stream over some of the tokens."""
+        return Stream(self.tokens[first:last], self.context, self.end, self.text)
+
+    def adopt(self, part: "Stream", first: int) -> None:
+        """Take over what a part that began at token `first` has in its ledger, but for its findings."""
+        self.kept += [replace(one, first=one.first + first, last=one.last + first) for one in part.kept]
+        self.counted += [(a + first, b + first) for a, b in part.counted]
+        self.named += [replace(one, at=one.at + first) for one in part.named]
+
+    def written(self, first: int, last: int) -> str:
+        """Tokens as they stand in the text."""
+        if first >= last:
+            return ""
+        start, end = self.tokens[first].span.column - 1, self.tokens[last - 1].span.end_column - 1
+        return " ".join((self.text[start:end] or " ".join(t.text for t in self.tokens[first:last])).split())
+
+    def choose(self, ways: int, what: str) -> int:
+        """Which of so many ways of reading `what` is meant here; the others are tried when the row does not come
+        out."""
+        self.ways[what] = max(self.ways.get(what, 1), ways)
+        number, only = self.choice
+        return number if number < ways and only in ("", what) else 0
+
+    def other_choices(self) -> list[Choice]:
+        """The other ways of reading it: of one kind of what is left open, then of everything."""
+        every = [(number, "") for number in range(1, max(self.ways.values(), default=1))]
+        alone = [(number, what) for what, ways in self.ways.items() for number in range(1, ways)]
+        return [*alone, *(every if len(self.ways) > 1 else ())]
+
+    def peek(self, ahead: int = 0) -> Token | None:
+        index = self._at + ahead
+        return self.tokens[index] if index < len(self.tokens) else None
+
+    def next(self) -> Token:
+        token = self.peek()
+        if token is None:
+            raise NotUnderstood(self.end, "the line ends too early")
+        self._at += 1
+        return token
+
+    def here(self) -> Span:
+        token = self.peek()
+        return token.span if token else self.end
+
+    def since(self, start: int) -> Span:
+        """The span from token number `start` to the last one read."""
+        if start >= len(self.tokens):
+            return self.end
+        return self.tokens[start].span.to(self.tokens[max(start, self._at - 1)].span)
+
+    def word(self, *words: str) -> bool:
+        """Take the next token if it is one of these words."""
+        at = self._at
+        if at < len(self.tokens) and (token := self.tokens[at]).kind == "word" and token.text in words:
+            self._at = at + 1
+            return True
+        return False
+
+    def words(self, *sequence: str) -> bool:
+        """Take these words in a row, or nothing."""
+        at, tokens = self._at, self.tokens
+        if at + len(sequence) > len(tokens):
+            return False
+        for word in sequence:
+            token = tokens[at]
+            if token.text != word or token.kind != "word":
+                return False
+            at += 1
+        self._at = at
+        return True
+
+    def sees(self, *sequence: str) -> bool:
+        """Do these words come next?"""
+        start = self.at
+        found = self.words(*sequence)
+        self.at = start
+        return found
+
+    def any_of(self, *phrases: str) -> bool:
+        """Take the first of these phrases that comes next."""
+        return self.phrase(phrases) is not None
+
+    def phrase(self, phrases: tuple[str, ...]) -> int | None:
+        """Take the first of these phrases that comes next; the answer is its index."""
+        if self._at >= len(self.tokens):
+            return None
+        token = self.tokens[self._at]
+        if token.kind != "word":
+            return None
+        for index, words in by_first_word(phrases).get(token.text, ()):
+            if self.words(*words):
+                return index
+        return None
+
+    def mark(self, *marks: str) -> bool:
+        at = self._at
+        if at < len(self.tokens) and (token := self.tokens[at]).kind == "mark" and token.text in marks:
+            self._at = at + 1
+            return True
+        return False
+
+    def number(self) -> Num | None:
+        """A number, a set or an expression in braces, if one comes next."""
+        token = self.peek()
+        if token is None or token.kind not in ("num", "expr"):
+            return None
+        self._at += 1
+        return self.as_num(token)
+
+    def need_number(self, what: str) -> Num:
+        here = self.here()
+        number = self.number()
+        if number is None:
+            raise NotUnderstood(here, f"a number of {what} is missing here")
+        return number
+
+    def as_num(self, token: Token) -> Num:
+        if token.kind == "expr":
+            try:
+                values = evaluate(token.text[1:-1], dict(self.context.numbers), self.context.n_sizes)
+            except ExpressionError as error:
+                raise NotUnderstood(token.span, str(error), "name-not-defined") from None
+            return Num(self._for_active([float(v) for v in values]), token.span, (token.span,))
+        if any(value > MAX_NUMBER for value, _ in token.members):
+            raise NotUnderstood(token.span, f"numbers go up to {MAX_NUMBER}", "number-too-large")
+        if any(not value.is_integer() for value, _ in token.members):
+            raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
+        values_of = self._spread(token)
+        parts = () if token.taught else tuple(span for _, span in token.members)
+        return Num(self._for_active(values_of), token.span, parts)
+
+    def as_decimals(self, token: Token) -> Decimals:
+        values = self._spread(token)
+        keep = set(self.context.active)
+        return Decimals(
+            tuple(v if i in keep else None for i, v in enumerate(values)),
+            token.span,
+            tuple(span for _, span in token.members),
+        )
+
+    def _spread(self, token: Token) -> list[float]:
+        """One value for each size of the pattern, from a token's members."""
+        given = [value for value, _ in token.members]
+        n, active = self.context.n_sizes, self.context.active
+        if len(given) == 1:
+            return given * n
+        if len(given) == n:
+            return given
+        if len(given) == len(active):
+            by_size = dict(zip(active, given, strict=True))
+            return [by_size.get(i, 0.0) for i in range(n)]
+        self.findings.append(
+            Finding(
+                "set-length",
+                "error",
+                token.span,
+                f"“{token.text}” has {len(given)} numbers, but there are {len(active)} sizes here.",
+                expected=len(active),
+                found=len(given),
+            )
+        )
+        return (given + [given[-1]] * n)[:n]
+
+    def _for_active(self, values: list[float]) -> tuple[int | None, ...]:
+        keep = set(self.context.active)
+        return tuple(int(v) if i in keep else None for i, v in enumerate(values))
+
+
+def stream_over(text: str, line: int, context: Context, start: int, end: int) -> Stream:
+    """A stream over text[start:end], with true columns."""
+    tokens: Sequence[Token] = tokens_of(text[:end], line, context.n_sizes, start, len(context.active))
+    tokens = renamed(tokens, text, context.renamed) if context.renamed else tokens
+    places = places_of(tokens, context.phrases) if context.phrases else []
+    stream = Stream(meant(tokens, places), context, Span(line, max(1, end), end + 1), text)
+    for first, last, one in places:
+        if not one.tokens:
+            span = tokens[first].span.to(tokens[last - 1].span)
+            stream.told.append(Passed(0, 0, text[span.column - 1 : span.end_column - 1], False, span))
+    return stream
+
+
+def problem_of(problem: NotUnderstood, what: str) -> Finding:
+    """A finding that says what was not understood, and where."""
+    return Finding(problem.code, "error", problem.span, f"{what}: {problem}." if str(problem) else f"{what}.")
+
+
+def uncounted(stream: Stream, nodes: object) -> list[Finding]:
+    """A finding for each number that the cursor passed and that nothing was made of."""
+    meant = [(number.span, number.values) for number in every_number(nodes) if not number.parts]
+    taken = {(part.line, part.column) for number in numbers_in(nodes) for part in (number.span, *number.parts)}
+    ranges = [*stream.counted, *((one.first, one.last) for one in stream.kept)]
+    found: list[Finding] = []
+    for at, token in enumerate(stream.tokens[: stream.at]):
+        if token.kind not in ("num", "ordinal", "expr"):
+            continue
+        if any(first <= at < last for first, last in ranges):
+            continue
+        if token.taught and token.kind == "num" and (place := _meant(stream, token, meant)) is not None:
+            del meant[place]  # a number of a meaning stands for one number, as any other
+            continue
+        if any((span.line, span.column) in taken for span in (token.span, *(member for _, member in token.members))):
+            continue
+        if _is_found(token.span, stream.findings) or _is_only_one(stream, at):
+            continue
+        message = f"“{token.text}” is not understood here: nothing is worked or checked by this number."
+        found.append(Finding("not-understood", "error", token.span, message))
+    return found
+
+
+def _meant(stream: Stream, token: Token, numbers: list[tuple[Span, tuple[int | None, ...]]]) -> int | None:
+    """Which of the numbers in the place of a phrase is this one of what it means."""
+    values = stream.as_num(token).values
+    return next((at for at, (span, held) in enumerate(numbers) if span == token.span and held == values), None)
+
+
+def _is_only_one(stream: Stream, at: int) -> bool:
+    """The 1 of "1 tr" says no more than the stitch alone."""
+    token, following = stream.tokens[at], stream.tokens[at + 1] if at + 1 < len(stream.tokens) else None
+    known = stitch_words(stream.context.terms)
+    return (
+        token.text in ("1", "one")
+        and following is not None
+        and (following.text in known or following.is_word("inc", "dec"))
+    )
+
+
+def _is_found(span: Span, findings: Iterable[Finding]) -> bool:
+    """Does a finding say of these words already that they are not understood?"""
+    return any(
+        one.span.line == span.line and one.span.column <= span.column and span.end_column <= one.span.end_column
+        for one in findings
+    )
