@@ -4,6 +4,7 @@ import ast
 import re
 import subprocess
 import sys
+from collections import Counter
 from pathlib import Path
 
 import pytest
@@ -58,11 +59,27 @@ def test_every_picture_is_linked_from_the_readme() -> None:
     assert linked == {f"docs/screenshots/{path.name}" for path in (ROOT / "docs" / "screenshots").iterdir()}
 
 
+def _rooms(*floors: str) -> list[Path]:
+    return [path for floor in floors for path in (ROOT / "rillstep" / "core" / floor).glob("*.py")]
+
+
 def test_only_the_ledger_rooms_move_the_cursor_past_words() -> None:
     """No loop elsewhere passes words over: what is not read is kept in one room, or not understood."""
     moving = re.compile(r"\.at \+= 1\b")
     rooms = {"stream.py", "asides.py"}
-    notation = ROOT / "rillstep" / "core" / "notation"
-    assert [
-        path.name for path in notation.glob("*.py") if path.name not in rooms and moving.search(path.read_text())
-    ] == []
+    reading = [path for path in _rooms("words", "clauses", "notation") if path.name not in rooms]
+    assert len(reading) > 30
+    assert [path.name for path in reading if moving.search(path.read_text())] == []
+
+
+def test_no_floor_of_the_core_has_more_than_25_rooms_and_no_two_rooms_have_one_name() -> None:
+    core = ROOT / "rillstep" / "core"
+    rooms = [path for path in core.rglob("*.py") if path.name != "__init__.py"]
+    assert max(Counter(path.parent for path in rooms).values()) <= 25
+    assert [name for name, often in Counter(path.name for path in rooms).items() if often > 1] == []
+
+
+def test_no_two_classes_have_one_name() -> None:
+    classes = re.compile(r"^class (\w+)", re.MULTILINE)
+    named = Counter(name for path in (ROOT / "rillstep").rglob("*.py") for name in classes.findall(path.read_text()))
+    assert [name for name, often in named.items() if often > 1] == []

@@ -18,7 +18,7 @@ class TokenPath(BaseModel):
     token: str
 
 
-class Place(BaseModel):
+class TesterPlace(BaseModel):
     place: Annotated[int, Field(ge=0, le=100_000)]
 
 
@@ -50,9 +50,9 @@ def page(path: TokenPath) -> Any:
         return testing.page(work, path.token).model_dump(mode="json")
 
 
-@api.put("/<token>/place", responses={200: Place})
+@api.put("/<token>/place", responses={200: TesterPlace})
 @limited("240 per minute")
-def keep_place(path: TokenPath, body: Place) -> Any:
+def keep_place(path: TokenPath, body: TesterPlace) -> Any:
     """Remember the place."""
     with unit_of_work() as work:
         return {"place": testing.keep_place(work, path.token, body.place)}

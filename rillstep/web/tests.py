@@ -6,14 +6,11 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
 from rillstep.services import testing, testing_views
+from rillstep.web.designs import DesignPath
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
 
 api = APIBlueprint("tests", __name__, url_prefix="/api", abp_responses={401: Problem, 404: Problem, 422: Problem})
-
-
-class DesignPath(BaseModel):
-    design_id: int
 
 
 class TestPath(BaseModel):

@@ -13,8 +13,8 @@ from rillstep.core.fabric.hook import MOST_STEPS, MOST_STEPS_IN_ALL
 from rillstep.core.fabric.rounds import MOST_WRONG
 from rillstep.core.notation.parser import MAX_CHARACTERS, MAX_INSTRUCTIONS, MAX_LINES, MOST_ERRORS
 from rillstep.core.proof import prove_text, repairs
+from rillstep.core.proof.differences import MOST_STEPS_REPAIRED
 from rillstep.core.proof.repairs import MOST_STEPS_TRIED
-from rillstep.core.proof.totals import MOST_STEPS_REPAIRED
 
 RING = "Ch 2000, join into a ring.\n"
 DEFINED = "".join(f"Define: {b} = ({', '.join([a] * 8)}) in same st\n" for a, b in zip("abcde", "bcdef", strict=True))

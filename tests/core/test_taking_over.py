@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.fabric import SizeWork, forget, work_pattern
-from rillstep.core.fabric.stated import stated_edge
+from rillstep.core.fabric.assumed import stated_edge
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.measure import SizeShape
 from rillstep.core.notation import parse

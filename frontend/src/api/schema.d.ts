@@ -1446,11 +1446,6 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** Place */
-        Place: {
-            /** Place */
-            place: number;
-        };
         /**
          * PlaceView
          * @description A place in a text: line and columns count from 1, `end_column` is one past the end.
@@ -1874,6 +1869,11 @@ export interface components {
             title: string;
             /** Units */
             units: string;
+        };
+        /** TesterPlace */
+        TesterPlace: {
+            /** Place */
+            place: number;
         };
         /**
          * TesterReport
@@ -2321,7 +2321,6 @@ export type PartsView = components['schemas']['PartsView'];
 export type PartView = components['schemas']['PartView'];
 export type PhraseList = components['schemas']['PhraseList'];
 export type PhraseView = components['schemas']['PhraseView'];
-export type Place = components['schemas']['Place'];
 export type PlaceView = components['schemas']['PlaceView'];
 export type PrintBody = components['schemas']['PrintBody'];
 export type PrintedView = components['schemas']['PrintedView'];
@@ -2348,6 +2347,7 @@ export type TableRow = components['schemas']['TableRow'];
 export type TaughtView = components['schemas']['TaughtView'];
 export type TeachBody = components['schemas']['TeachBody'];
 export type TesterPage = components['schemas']['TesterPage'];
+export type TesterPlace = components['schemas']['TesterPlace'];
 export type TesterReport = components['schemas']['TesterReport'];
 export type TesterView = components['schemas']['TesterView'];
 export type TestsView = components['schemas']['TestsView'];
@@ -3974,7 +3974,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Place"];
+                "application/json": components["schemas"]["TesterPlace"];
             };
         };
         responses: {
@@ -3984,7 +3984,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Place"];
+                    "application/json": components["schemas"]["TesterPlace"];
                 };
             };
             /** @description Not Found */

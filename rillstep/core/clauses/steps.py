@@ -8,7 +8,7 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 import difflib
 from functools import lru_cache
 
-from rillstep.core.clauses import brackets, chains, endings, repeats, stitches
+from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
 from rillstep.core.clauses.ends import beginning_chain, read_end
 from rillstep.core.clauses.gestures import read_gesture, with_chain
 from rillstep.core.clauses.joins import names_colour
@@ -251,10 +251,10 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     if token.is_word("in", "into"):
         return [_read_place_first(stream, start)]
     if token.kind == "num" and before and isinstance(before[-1], Gesture) and before[-1].kind == "change colour":
-        counted = stitches.read_coloured(stream, start)
+        counted = worked_stitches.read_coloured(stream, start)
         if counted is not None:
             return [counted]
-    return stitches.read_works(stream, start)
+    return worked_stitches.read_works(stream, start)
 
 
 def _counts_chains(stream: Stream) -> bool:
@@ -282,7 +282,7 @@ def _read_place_first(stream: Stream, start: int) -> Step:
         steps = read_steps(stream, closing)
         stream.next()
         return brackets.in_one(steps, into, stream, start)
-    found = stitches.read_works(stream, stream.at)
+    found = worked_stitches.read_works(stream, stream.at)
     work = found[0] if len(found) == 1 else None
     if not isinstance(work, Work) or not isinstance(work.into, Next) or work.into.what != STITCHES:
         raise NotUnderstood(stream.since(start), "what to work there is missing")

@@ -1,15 +1,15 @@
 """The work on the hook: rows and rounds worked one on another, per size."""
 
+from rillstep.core.fabric.assumed import Worked
+from rillstep.core.fabric.counting import differing, found_of, stated_sts, ways_of_counting
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
-from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, RowsByNumber
-from rillstep.core.fabric.readings import read, settled
-from rillstep.core.fabric.stated import Worked
-from rillstep.core.fabric.totals import differing, found_of, stated_sts, ways_of_counting
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
 from rillstep.core.fabric.whole import forget, work_pattern
+from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
+from rillstep.core.settling import read, settled
 
 __all__ = [
     "EMPTY",

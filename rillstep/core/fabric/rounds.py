@@ -2,14 +2,14 @@
 
 from dataclasses import dataclass, replace
 
+from rillstep.core.fabric.assumed import Worked, go_on
+from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
-from rillstep.core.fabric.lines import LineWork, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
-from rillstep.core.fabric.places import SKIPPED_CHAINS
 from rillstep.core.fabric.remembered import interned, worked
-from rillstep.core.fabric.stated import Worked, go_on
-from rillstep.core.fabric.totals import differing, stated_sts
+from rillstep.core.fabric.taking import SKIPPED_CHAINS
+from rillstep.core.fabric.worked_lines import LineWork, Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
 from rillstep.core.stitches import basic

@@ -16,11 +16,11 @@ from operator import is_
 from typing import Any, NamedTuple
 
 from rillstep.core.fabric.edge import EMPTY
-from rillstep.core.fabric.lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.remembered import forget as forget_rows
 from rillstep.core.fabric.rounds import Budget, Where, work_line
+from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
 
 

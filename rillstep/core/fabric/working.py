@@ -8,9 +8,9 @@ from dataclasses import dataclass, field, replace
 
 from rillstep.core.fabric.cursor import Cursor
 from rillstep.core.fabric.edge import Counts, Edge, Place, Run, edge_of, last_first, stitches_edge
-from rillstep.core.fabric.gestures import move_along
 from rillstep.core.fabric.hook import FreeLoops, Hook, Stop, Surroundings, Trouble, places_word
-from rillstep.core.fabric.steps import do_all, step_of
+from rillstep.core.fabric.hook_moves import move_along
+from rillstep.core.fabric.step_work import do_all, step_of
 from rillstep.core.fabric.trace import Recorder, TracedPlace, TracedStitch
 from rillstep.core.findings import Span
 from rillstep.core.tree import (

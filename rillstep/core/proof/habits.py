@@ -3,7 +3,7 @@
 from collections import Counter
 from functools import lru_cache
 
-from rillstep.core.fabric.totals import begins_as, worked_as
+from rillstep.core.fabric.counting import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic

@@ -7,6 +7,7 @@ from typing import Literal
 from rillstep.core.fabric import Counts, SizeWork, read, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
+from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
 from rillstep.core.proof.kit import kit
@@ -16,10 +17,9 @@ from rillstep.core.proof.motifs import motifs, spaces_alike
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.shape import flatness, handles
-from rillstep.core.proof.sides import sides_alike
 from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.proof.totals import by_manner, counted_alike, of_foundation, totals
+from rillstep.core.proof.symmetry import sides_alike
 from rillstep.core.proof.yarns import yarns
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of

@@ -1,12 +1,12 @@
 """What each step of a row takes from the edge below and puts on the edge above."""
 
-from rillstep.core.fabric.chains import chain, closing
+from rillstep.core.fabric.chain_loops import chain, closing
 from rillstep.core.fabric.cursor import Want, want_of
-from rillstep.core.fabric.gestures import gesture
 from rillstep.core.fabric.hook import Hook
-from rillstep.core.fabric.places import until
-from rillstep.core.fabric.repeats import repeat
+from rillstep.core.fabric.hook_moves import gesture
+from rillstep.core.fabric.repeat_walk import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
+from rillstep.core.fabric.taking import until
 from rillstep.core.tree import (
     Chain,
     Closing,

@@ -5,9 +5,9 @@ from dataclasses import replace
 from rillstep.core.fabric.cursor import Want, left_in, want_of
 from rillstep.core.fabric.edge import Run
 from rillstep.core.fabric.hook import MOST_STITCHES, Hook, Stop, Trouble
-from rillstep.core.fabric.places import to_marker, wanted
-from rillstep.core.fabric.repeating import Turns
+from rillstep.core.fabric.repeat_sums import Turns
 from rillstep.core.fabric.stitching import MOST_REPEATS
+from rillstep.core.fabric.taking import to_marker, wanted
 from rillstep.core.findings import Span
 from rillstep.core.tree import Chain, EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
 

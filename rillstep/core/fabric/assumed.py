@@ -1,12 +1,12 @@
 """Where a line cannot be worked, or its total differs: what its stated total leaves for the next line to be worked
 on."""
 
+from rillstep.core.fabric.counting import stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, pattern, stitches_edge
 from rillstep.core.fabric.hook import Trouble
-from rillstep.core.fabric.lines import LineWork
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
 from rillstep.core.fabric.remembered import interned
-from rillstep.core.fabric.totals import stated_sts
+from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.fabric.working import RowWork
 from rillstep.core.tree import Again, EachKind, Group, Repeat, Row, Step, Together, Work
 

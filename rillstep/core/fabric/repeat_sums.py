@@ -29,7 +29,7 @@ class _After:
 
 
 @dataclass(frozen=True)
-class Skipped:
+class TurnsSkipped:
     """Turns counted at once, and what they add to each count."""
 
     turns: int
@@ -44,7 +44,7 @@ class Turns:
 
     def skip(
         self, rest: list[Run], made: list[Run], freed: list[Run], tally: tuple[int, ...], done: int, most: int | None
-    ) -> Skipped | None:
+    ) -> TurnsSkipped | None:
         """Turns that can be counted at once; `rest`, `made` and `freed` are changed as if they had been worked.
 
         most: how many turns are still wanted at the most (None: as long as there are places).
@@ -69,13 +69,13 @@ class Turns:
                 if written[then:]:
                     written[then:] = [pattern(written[then:], times + 1)]
             self.past.clear()
-            return Skipped(times * period, tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True)))
+            return TurnsSkipped(times * period, tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True)))
         self.past = [*self.past[-_REMEMBERED:], here]
         return None
 
     def _standing_still(
         self, before: _After, made: list[Run], tally: tuple[int, ...], done: int, most: int
-    ) -> Skipped | None:
+    ) -> TurnsSkipped | None:
         """Turns that take no place at all (chains, stitches into one place) are all alike."""
         times = most // (done - before.turns)
         if times < 1:
@@ -83,7 +83,7 @@ class Turns:
         if made[before.made :]:
             made[before.made :] = [pattern(made[before.made :], times + 1)]
         self.past.clear()
-        return Skipped(
+        return TurnsSkipped(
             times * (done - before.turns), tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True))
         )
 

@@ -3,9 +3,9 @@
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from rillstep.core.fabric.counting import differing
 from rillstep.core.fabric.edge import Counts, Edge
 from rillstep.core.fabric.hook import Surroundings, Trouble
-from rillstep.core.fabric.totals import differing
 from rillstep.core.fabric.working import RowWork
 from rillstep.core.tree import Again, Row, Setup, Step, Total
 from rillstep.core.tree.features import Opening, openings_of
