@@ -2,13 +2,13 @@
 
 from collections import Counter
 from dataclasses import replace
-from functools import lru_cache
 from itertools import islice
 from math import ceil
 
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
+from rillstep.core.memory import remember
 from rillstep.core.notation.parser import Parsed, parse
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Along, Num, Pattern, Row, Section
@@ -187,7 +187,7 @@ def _is_out_of_reach(pattern: Pattern, row: Row) -> bool:
     return True
 
 
-@lru_cache(maxsize=1024)
+@remember(1024)
 def _read_as(row: Identity, index: int) -> Row:
     """Remembered, so that a row that is read otherwise is one and the same each time."""
     assert isinstance(row.it, Row)

@@ -9,7 +9,7 @@ A name inside Rillstep may carry a prefix: "FPdc" and "BPdc" are worked around t
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache
 from typing import Literal
 
 Terms = Literal["US", "UK"]
@@ -96,7 +96,7 @@ def full_name(us: str, terms: Terms) -> str:
     return BY_US[us].us_name if terms == "US" else BY_US[us].uk_name
 
 
-@lru_cache(maxsize=4)
+@cache
 def stitch_words(terms: Terms) -> dict[str, str]:
     """Every accepted word for a stitch in the given terms, mapped to its US abbreviation."""
     words: dict[str, str] = {"slst": "sl st", "ss": "sl st", "sl-st": "sl st"}
@@ -111,7 +111,7 @@ def stitch_words(terms: Terms) -> dict[str, str]:
     return words
 
 
-@lru_cache(maxsize=4)
+@cache
 def long_names(terms: Terms) -> dict[str, list[tuple[tuple[str, ...], str]]]:
     """Names written in full by their first word, the longest first: {"half": [(("half", "double", "crochet"),
     "hdc")]}."""

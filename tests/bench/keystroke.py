@@ -3,7 +3,8 @@
 import statistics
 import time
 
-from rillstep.core.fabric import forget, work_pattern
+from rillstep.core.fabric import work_pattern
+from rillstep.core.memory import forget
 from rillstep.core.notation import parse
 from rillstep.core.proof import prove_text
 from rillstep.core.tree import Row

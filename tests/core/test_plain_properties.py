@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.fabric import read
 from rillstep.core.notation import parse
 from rillstep.core.notation.definitions import own_abbreviation
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.settling import read
 from rillstep.core.tree import Row
 from rillstep.core.words.sizes import sizes_named
 

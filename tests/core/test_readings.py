@@ -2,7 +2,7 @@
 
 import pytest
 
-from rillstep.core.fabric import settled
+from rillstep.core.settling import settled
 from rillstep.core.notation import parse
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text

@@ -8,10 +8,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.fabric import Run, forget
+from rillstep.core.fabric import Run
 from rillstep.core.fabric.edge import Edge, Place, last_first, merge, pattern, reversed_runs
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.findings import apply_edits
+from rillstep.core.memory import forget
 from rillstep.core.proof import Proof, prove_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))

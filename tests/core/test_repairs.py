@@ -6,10 +6,10 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.fabric import read
 from rillstep.core.findings import Finding, apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.settling import read
 from rillstep.core.tree import Row, lines_of
 from rillstep.core.words.numbers import edit_value, numbers_in
 

@@ -2,13 +2,13 @@
 
 import re
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.clauses.ends import read_loop
 from rillstep.core.clauses.kinds import ROWS, plain_num
 from rillstep.core.clauses.totals import read_totals
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.stitches import Loop, stitch_words
 from rillstep.core.tree import Num, Total
 from rillstep.core.words.stream import NotUnderstood, Stream
@@ -95,7 +95,7 @@ class Label:
     name: str = ""
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def starts(text: str) -> re.Match[str] | None:
     """The start of a label, if the line begins with one."""
     for pattern in (

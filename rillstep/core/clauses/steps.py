@@ -6,7 +6,6 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 """
 
 import difflib
-from functools import lru_cache
 
 from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
 from rillstep.core.clauses.ends import beginning_chain, read_end
@@ -17,6 +16,7 @@ from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.qualifying import from_where, qualifiers
 from rillstep.core.clauses.totals import stated_within
 from rillstep.core.findings import Finding
+from rillstep.core.memory import remember
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.tree import Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
 from rillstep.core.words.asides import (
@@ -388,7 +388,7 @@ def _stands_as_stitch(stream: Stream, token: Token) -> bool:
     )
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _nearest_word(word: str, terms: Terms, names: tuple[str, ...]) -> str:
     """The word of the language that is nearest to this one, itself if it is one; nothing when none is near."""
     known = [

@@ -6,10 +6,9 @@ from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.piece import MOST_ROUNDS, RowsByNumber
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
-from rillstep.core.fabric.whole import forget, work_pattern
+from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork, Turn
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
-from rillstep.core.settling import read, settled
 
 __all__ = [
     "EMPTY",
@@ -31,10 +30,7 @@ __all__ = [
     "Turn",
     "Worked",
     "differing",
-    "forget",
     "found_of",
-    "read",
-    "settled",
     "stated_sts",
     "trace_row",
     "ways_of_counting",

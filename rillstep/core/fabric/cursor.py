@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from rillstep.core.fabric.edge import Edge, Place, Run, leaves, pattern
+from rillstep.core.memory import remember
 from rillstep.core.tree import What, WhatKind
 
 # Which kinds of place each wording takes.
@@ -66,7 +66,7 @@ def want_of(what: What, size: int) -> Want:
     return Want(what.kind, what.length.at(size) if what.length else None, what.stitch, what.corner)
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _of_pattern(inner: tuple[Run, ...], want: Want) -> tuple[int, bool, bool]:
     """(how many of the wanted one pattern holds, whether all others in it are passed over, whether it ends with
     one)."""

@@ -2,12 +2,12 @@
 number."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any, NamedTuple
 
 from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
 from rillstep.core.fabric.remembered import interned
+from rillstep.core.memory import remember
 from rillstep.core.tree import Again, Chain, Line, Pattern, Row, Section
 
 # A range of more rounds than this is not worked, and its rounds are not looked up.
@@ -83,7 +83,7 @@ class Piece:
         return (*ends, *under, *ends)
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _interned_loops(loops: LoopsLeft) -> LoopsLeft:
     return loops
 

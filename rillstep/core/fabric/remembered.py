@@ -6,12 +6,12 @@ that size again, and no other. What is remembered is never wrong text: a row wit
 warning, which points at places in its line, is always worked anew.
 """
 
-from functools import lru_cache
 from typing import Any
 
 from rillstep.core.fabric.edge import Edge
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.working import RowWork, work_row
+from rillstep.core.memory import Shelf, remember
 from rillstep.core.tree import Num, Onward, Row
 from rillstep.core.tree.alike import shape_of
 
@@ -33,13 +33,13 @@ class Identity:
         return isinstance(other, Identity) and self.it is other.it
 
 
-@lru_cache(maxsize=20_000)
+@remember(20_000)
 def interned(edge: Edge) -> Edge:
     """The first edge that was equal to this one: so rows on equal edges are the same work, wherever they come from."""
     return edge
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _signature(row: Identity) -> tuple[Any, tuple[Num, ...]]:
     """The shape of a row's steps, and its numbers."""
     assert isinstance(row.it, Row)
@@ -47,20 +47,20 @@ def _signature(row: Identity) -> tuple[Any, tuple[Num, ...]]:
     return _one_of_its_shape((row.it.kind, shape_of(row.it.steps, numbers))), tuple(numbers)
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _one_of_its_shape(shape: Any) -> Identity:
     """Shapes are compared once; after that, by what they are."""
     return Identity(shape)
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _goes_on(row: Identity) -> bool:
     """Does a row only go on as the one before it?"""
     assert isinstance(row.it, Row)
     return any(isinstance(step, Onward) for step in row.it.steps)
 
 
-_MEMORY: dict[Any, tuple[RowWork, Edge]] = {}
+_WORKED: Shelf[Any, tuple[RowWork, Edge]] = Shelf(MOST_REMEMBERED)
 
 
 def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) -> tuple[RowWork, Edge]:
@@ -73,18 +73,11 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
         tuple([Identity(s) for s in around.specials]),
         around.corners, around.rows, turned, around.grew if _goes_on(Identity(row)) else 0, Identity(around.rest),
     )  # fmt: skip
-    known = _MEMORY.get(key)
+    known = _WORKED.get(key)
     if known is not None:
         return known
     work = work_row(row, size, edge, around)
     found = work, interned(work.edge.turned() if turned else work.edge)
     if work.trouble is None and not work.warnings:
-        if len(_MEMORY) >= MOST_REMEMBERED:
-            _MEMORY.clear()
-        _MEMORY[key] = found
+        _WORKED.put(key, found)
     return found
-
-
-def forget() -> None:
-    """Forget all work, as a measurement of it needs."""
-    _MEMORY.clear()

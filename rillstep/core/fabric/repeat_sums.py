@@ -69,7 +69,9 @@ class Turns:
                 if written[then:]:
                     written[then:] = [pattern(written[then:], times + 1)]
             self.past.clear()
-            return TurnsSkipped(times * period, tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True)))
+            return TurnsSkipped(
+                times * period, tuple(times * (b - a) for a, b in zip(before.tally, tally, strict=True))
+            )
         self.past = [*self.past[-_REMEMBERED:], here]
         return None
 

@@ -10,7 +10,6 @@ lines before and after that a change does not reach are taken over from the last
 
 from collections.abc import Callable, Iterable
 from dataclasses import replace
-from functools import lru_cache
 from itertools import takewhile
 from operator import is_
 from typing import Any, NamedTuple
@@ -18,9 +17,9 @@ from typing import Any, NamedTuple
 from rillstep.core.fabric.edge import EMPTY
 from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.remembered import Identity
-from rillstep.core.fabric.remembered import forget as forget_rows
 from rillstep.core.fabric.rounds import Budget, Where, work_line
 from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork
+from rillstep.core.memory import Shelf, remember
 from rillstep.core.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
 
 
@@ -73,8 +72,7 @@ class _Run(NamedTuple):
     before: list[Line]
 
 
-_RUNS: dict[object, _Run] = {}
-MOST_RUNS = 256
+_RUNS: Shelf[object, _Run] = Shelf(256)
 
 
 def _work_section(where: Where, place: object, piece: Piece, until: Callable[[LineWork], bool] | None) -> list[_Known]:
@@ -115,10 +113,8 @@ def _work_section(where: Where, place: object, piece: Piece, until: Callable[[Li
         if until is not None and until(known[-1].work):
             return known
     if until is None and not budget.used_up:
-        if len(_RUNS) >= MOST_RUNS:
-            _RUNS.clear()
         spent, wrong = sum(one.spent for one in known), sum(one.wrong for one in known)
-        _RUNS[place] = _Run(lines, keys, known, fixed, spent, wrong, before)
+        _RUNS.put(place, _Run(lines, keys, known, fixed, spent, wrong, before))
     return known
 
 
@@ -128,7 +124,7 @@ def _charge(budget: Budget, known: list[_Known]) -> None:
     budget.wrong -= sum(one.wrong for one in known)
 
 
-@lru_cache(maxsize=256)
+@remember(256)
 def _lines_of(section: Identity, size: int | None) -> tuple[list[Line], int]:
     """The lines of a section that are worked in a size, or in all of them; and where those begin after which none
     works others again."""
@@ -141,7 +137,7 @@ def _lines_of(section: Identity, size: int | None) -> tuple[list[Line], int]:
     return lines, max((at + 1 for at, line in enumerate(lines) if isinstance(line, Again)), default=0)
 
 
-@lru_cache(maxsize=256)
+@remember(256)
 def _size_apart(section: Identity, size: int, sizes: int) -> int | None:
     """The size, where a section has lines for some sizes only; else None, as it is the same in all."""
     assert isinstance(section.it, Section)
@@ -170,13 +166,11 @@ def _work_known(line: Line, where: Where, place: object, piece: Piece, rows: Row
     known = _Known(work, piece.state, spent, wrong, alive)
     _charge(budget, [known])
     if not budget.used_up:
-        if len(_LINES) >= MOST_LINES_REMEMBERED:
-            _LINES.clear()
-        _LINES[key] = known
+        _LINES.put(key, known)
     return known
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _number_of(place: tuple[Any, ...]) -> object:
     """One thing for all places that are equal: a key that holds it need not look into it."""
     return object()
@@ -190,25 +184,17 @@ def _judged(work: LineWork, piece: Piece, size: int) -> LineWork:
     return replace(work, depends=depends, size=size)
 
 
-MOST_LINES_REMEMBERED = 20_000
-_LINES: dict[Any, _Known] = {}
+_LINES: Shelf[Any, _Known] = Shelf(20_000)
 
 
-def forget() -> None:
-    """Forget all work, as a measurement of it needs."""
-    _LINES.clear()
-    _RUNS.clear()
-    forget_rows()
-
-
-@lru_cache(maxsize=16)
+@remember(16)
 def _names_corners(pattern: Identity) -> bool:
     """Does any line speak of corners? Only then are they kept apart. Asked for every size, so it is remembered."""
     assert isinstance(pattern.it, Pattern)
     return any(_row_names_corner(Identity(line)) for _, line in pattern.it.lines() if isinstance(line, Row))
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _row_names_corner(row: Identity) -> bool:
     assert isinstance(row.it, Row)
     return _corner_in(row.it.steps)

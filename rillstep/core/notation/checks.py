@@ -1,15 +1,15 @@
 """Statements about the work so far: "Check: 30 (34) rnds; 24.0 (29.3) cm wide.", "14 (18) rows worked."."""
 
 import re
-from functools import lru_cache
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.notation import rows_again
 from rillstep.core.tree import Check, CheckItem
 from rillstep.core.words.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 
 
-@lru_cache(maxsize=512)
+@remember(512)
 def read_rows_in_all(text: str, line: int, context: Context) -> Check | None:
     """ "14 (18) rows worked." as a line of its own: a check; None for any other line."""
     stream = stream_over(text, line, context, 0, len(text))

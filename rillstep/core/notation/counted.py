@@ -7,8 +7,8 @@ It holds for the rows after it as if it stood in brackets behind the first such 
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
+from rillstep.core.memory import remember
 from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
 from rillstep.core.tree import Chain, FromHook, Gesture, Line, Pattern, Row
 from rillstep.core.words.tokens import plain
@@ -35,7 +35,7 @@ class ChainSaid:
     counts: str
 
 
-@lru_cache(maxsize=2048)
+@remember(2048)
 def said_of_chains(text: str, terms: Terms) -> tuple[ChainSaid, ...]:
     """What a line of words says; nothing for any other line."""
     found: list[ChainSaid] = []

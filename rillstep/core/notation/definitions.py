@@ -2,10 +2,10 @@
 
 import re
 from dataclasses import replace
-from functools import lru_cache
 
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.stitches import Terms, stitch_words
 from rillstep.core.tree import Next, Special, Together, Work
 from rillstep.core.words.stream import Context, Stream
@@ -61,7 +61,7 @@ def short_names(name: str) -> list[tuple[str, ...]]:
     return [words for inside in re.findall(r"\(([^()]{1,12})\)", name) if (words := name_words(inside))]
 
 
-@lru_cache(maxsize=512)
+@remember(512)
 def read_special(name: str, text: str, line: int, start: int, context: Context) -> tuple[Special, tuple[Finding, ...]]:
     """The stitch defined by text[start:]. What is only handwork is kept as words: one place in, one stitch out."""
     text = text[:start] + _WORKED.sub(lambda match: " " * len(match[0]), text[start:])
@@ -102,7 +102,7 @@ _KNOWN = (
 MOST_WORDS = 4
 
 
-@lru_cache(maxsize=512)
+@remember(512)
 def own_abbreviation(name: str, meaning: str, terms: Terms) -> tuple[str, ...] | None:
     """The words of the language that a name stands for; None where it is known already, or stands for no plain
     stitch."""

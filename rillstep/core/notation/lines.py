@@ -7,12 +7,12 @@ stands in the text, so that findings and repairs point at the right line.
 import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, fields, is_dataclass, replace
-from functools import lru_cache
 from typing import Any
 
 from rillstep.core.clauses.labels import ORDINALS
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Span
+from rillstep.core.memory import remember
 
 # A row of more lines than this is no row.
 MOST_PIECES = 12
@@ -87,7 +87,7 @@ def logical_lines(raws: Sequence[str]) -> list[Logical]:
     return lines
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _several(text: str) -> list[tuple[int, int]]:
     """Where each of several rows stands that were written in one line ("Row 1: ... (5 sts) Row 2: ..."); [] for any
     other line."""
@@ -96,7 +96,7 @@ def _several(text: str) -> list[tuple[int, int]]:
     return list(zip([0, *starts], ends, strict=True)) if starts else []
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _continues(text: str, raw: str) -> bool:
     """Does a line go on with the row before it?"""
     within_set = re.match(r"\s*\d+\)", raw) is not None and text.count("(") > text.count(

@@ -4,13 +4,13 @@ import re
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 from rillstep.core.clauses.labels import numbers_in_label, title_of
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.totals import read_unknown
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
+from rillstep.core.memory import remember
 from rillstep.core.notation import header, rows
 from rillstep.core.notation.body import read_body_line
 from rillstep.core.notation.counted import explains_abbreviation, said_of_chains
@@ -178,7 +178,7 @@ def _stating(reading: TextSoFar, line: Line, unknown: Sequence[Finding], text: s
     return replace(line, stated=tuple(total for total in stated if total is not None))
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _put_back(line: Line, broken: bool, logical: Logical) -> Line:
     """Remembered by what was read, which is remembered too: typing in one line moves nothing in the others."""
     moved: Line = put_back(line, logical)
@@ -273,7 +273,7 @@ def _read_line(reading: TextSoFar, raw: str, number: int, raws: list[str]) -> No
         read_body_line(reading, text, number, raws)
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _is_plain_row(text: str, sizes: tuple[str, ...]) -> bool:
     """Is a line of an open section a row and nothing else, whatever stands around it? Most are, and they are typed
     beside all the time."""

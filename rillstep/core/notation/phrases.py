@@ -8,10 +8,10 @@ them. A phrase that the language can read already is refused: no text changes wh
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Edit, Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.stitches import Terms, stitch_words
 from rillstep.core.words.asides import CRAFT, USUAL_WORDS, words_change_nothing
 from rillstep.core.words.stream import Context, NotUnderstood, Stream
@@ -60,12 +60,12 @@ def read_phrase(value: str, span: Span, terms: Terms, own: Sequence[str] = ()) -
     return Taught(written, words, meaning, tokens_of(meaning, span.line, 1))
 
 
-@lru_cache(maxsize=256)
+@remember(256)
 def _texts(words: str) -> tuple[str, ...]:
     return tuple(token.text for token in tokens_of(words, 1, 1))
 
 
-@lru_cache(maxsize=256)
+@remember(256)
 def _is_read(words: str, terms: Terms) -> bool:
     """Can the language read these words, alone or behind a stitch?"""
     return any(_reads(text, terms) for text in (words, f"sc {words}", f"sc in {words}", f"ch 1, {words}"))

@@ -2,7 +2,6 @@
 
 import re
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any, Literal
 
 from rillstep.core.clauses import labels
@@ -11,6 +10,7 @@ from rillstep.core.clauses.kinds import STITCHES
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.notation import onward, rows_again
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.lines import usual_form
@@ -39,7 +39,7 @@ from rillstep.core.words.asides import instructions, kept_among
 from rillstep.core.words.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over, uncounted
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def read_row(
     text: str, line: int, context: Context, expected: tuple[int, ...]
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
@@ -396,7 +396,7 @@ def _last_rows(said: rows_again.AgainBody, first: Num) -> tuple[Num, ...]:
     return tuple(Num(tuple(None if v is None else v - k for v in first.values)) for k in range(min(count, 200), 0, -1))
 
 
-@lru_cache(maxsize=2048)
+@remember(2048)
 def read_unlabelled(
     text: str, line: int, context: Context, expected: tuple[int, ...], anew: int
 ) -> tuple[Row, tuple[Finding, ...], int] | None:

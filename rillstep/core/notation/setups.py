@@ -3,11 +3,11 @@ off."""
 
 import re
 from dataclasses import replace
-from functools import lru_cache
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.notation.unlabelled import starts_piece
 from rillstep.core.tree import Chain, Gesture, Kept, Setup, Skip, Step
 from rillstep.core.words.asides import instructions, kept_among
@@ -57,7 +57,7 @@ _SET_UP_TAIL = re.compile(
 )
 
 
-@lru_cache(maxsize=2048)
+@remember(2048)
 def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
     match = _setup_in(text)

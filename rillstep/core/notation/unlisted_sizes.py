@@ -8,10 +8,10 @@ import re
 from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Edit, Finding, Repair, Span
+from rillstep.core.memory import remember
 from rillstep.core.words.sizes import NAME, are_names, bare_name, size_names
 from rillstep.core.words.tokens import plain
 
@@ -269,7 +269,7 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
 MOST_ROWS = 60
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _sets_of(raw: str) -> tuple[tuple[int, ...], int]:
     """The lengths of the sets of three numbers and more in a line, and how many pairs it has; remembered, as the
     others stand still while one is typed."""

@@ -1,10 +1,10 @@
 """Habits of good text: starting chains that are said and alike, rounds that are joined."""
 
 from collections import Counter
-from functools import lru_cache
 
 from rillstep.core.fabric.counting import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
+from rillstep.core.memory import remember
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
 from rillstep.core.tree import Chain, Closing, FromHook, Gesture, Num, Onward, Repeat, Row, Section, Setup, Step, Work
@@ -159,7 +159,7 @@ def _usual_lengths(subject: Subject) -> dict[str, int]:
     return {stitch: length for stitch, (length, lines) in best.items() if lines >= 3}
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _begun(worked: WorkedLine) -> tuple[str, int] | None:
     """The stitch that a round begins with and the chain before it, where that is the same in all sizes."""
     line = worked.line

@@ -1,12 +1,12 @@
 """The proof of a pattern: read, work, measure, check, in that order, in every size."""
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import Literal
 
-from rillstep.core.fabric import Counts, SizeWork, read, work_pattern
+from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
+from rillstep.core.memory import remember
 from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
@@ -21,6 +21,7 @@ from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.symmetry import sides_alike
 from rillstep.core.proof.yarns import yarns
+from rillstep.core.settling import read
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
 
@@ -142,12 +143,12 @@ def _with_phrases(proof: LineProof, line: WorkedLine, taught: tuple[tuple[int, s
     return replace(proof, phrases=tuple(dict.fromkeys(phrase for at, phrase in taught if at in rests)))
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _found_in(line: WorkedLine) -> tuple[Finding, ...]:
     return tuple(finding for check in LINE_CHECKS for finding in check(line))
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _unjudged(line: WorkedLine, unread: tuple[str, ...]) -> LineProof | None:
     """A line with its totals, before the findings are looked at; nothing for one that has none."""
     row, works = line.line, line.works

@@ -7,6 +7,7 @@ from typing import Any
 
 from rillstep.core.fabric import LineWork, SizeWork
 from rillstep.core.measure import SizeShape
+from rillstep.core.memory import Shelf
 from rillstep.core.tree import Again, Pattern, Row, Setup
 
 
@@ -52,8 +53,7 @@ class WorkedLine:
         return f" in size {self.sizes[size]}" if len(self.sizes) > 1 else ""
 
 
-MOST_REMEMBERED = 20_000
-_WORKED_LINES: dict[tuple[Any, ...], WorkedLine] = {}
+_WORKED_LINES: Shelf[tuple[Any, ...], WorkedLine] = Shelf(20_000)
 
 
 def _worked_line(
@@ -62,9 +62,8 @@ def _worked_line(
     key = (id(line), section, sizes, *map(id, works))  # what is kept under it keeps these things alive
     known = _WORKED_LINES.get(key)
     if known is None:
-        if len(_WORKED_LINES) >= MOST_REMEMBERED:
-            _WORKED_LINES.clear()
-        known = _WORKED_LINES[key] = WorkedLine(line, section, works, sizes)
+        known = WorkedLine(line, section, works, sizes)
+        _WORKED_LINES.put(key, known)
     return known
 
 

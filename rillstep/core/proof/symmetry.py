@@ -1,10 +1,9 @@
 """Left and right of a centre, and front against back: as a section declares, or as its other rows let one notice."""
 
-from functools import lru_cache
-
 from rillstep.core.fabric import LineWork, Turn, trace_row
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Finding
+from rillstep.core.memory import remember
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import (
@@ -140,7 +139,7 @@ class _Worked(Identity):
         self.turn = turn
 
 
-@lru_cache(maxsize=4096)
+@remember(4096)
 def _traced(work: _Worked, size: int) -> Shaping:
     """For each new stitch: what it is, over how many places, and with how many others in the same place.
 

@@ -6,11 +6,12 @@ and the totals that change are written anew with it. A change that leaves any li
 """
 
 from dataclasses import replace
-from functools import lru_cache, partial
+from functools import partial
 
 from rillstep.core.fabric import LineWork, SizeWork, differing, work_pattern
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.findings import Edit, Repair
+from rillstep.core.memory import remember
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import Again, Line, Next, Num, Pattern, Row, Setup, Step, Work
 from rillstep.core.words.numbers import edit_value, numbers_in, with_line, with_value
@@ -142,7 +143,7 @@ def _is(line: Line, work: LineWork) -> bool:
     return work.line is line
 
 
-@lru_cache(maxsize=16)
+@remember(16)
 def _without_totals(pattern: Identity) -> Pattern:
     """The pattern with no totals: so that what it makes from another foundation is not held to what it made before."""
     assert isinstance(pattern.it, Pattern)

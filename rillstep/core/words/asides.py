@@ -8,8 +8,8 @@ import difflib
 import re
 from collections.abc import Sequence
 from dataclasses import replace
-from functools import lru_cache
 
+from rillstep.core.memory import remember
 from rillstep.core.stitches import GATHERED, PICOT, stitch_words
 from rillstep.core.tree import Kept, Step
 from rillstep.core.words.lexicon import sees_stitch
@@ -178,7 +178,7 @@ def _measures(tokens: Sequence[Token], at: int) -> bool:
     return following is not None and (following.is_word(*_LENGTHS) or following.is_mark('"'))
 
 
-@lru_cache(maxsize=8192)
+@remember(8192)
 def _harmless(text: str, terms: str, own: tuple[str, ...]) -> bool:
     for phrase in _HARMLESS:
         text = phrase.sub(" ", text)

@@ -6,10 +6,10 @@ held to nothing else, is not understood.
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
+from rillstep.core.memory import remember
 from rillstep.core.stitches import Loop, Terms, stitch_words
 from rillstep.core.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.words.numbers import ExpressionError, evaluate, every_number, numbers_in
@@ -50,7 +50,7 @@ class Context:
     phrases: tuple[Taught, ...] = ()
 
 
-@lru_cache(maxsize=512)
+@remember(512)
 def by_first_word(phrases: tuple[str, ...]) -> dict[str, list[tuple[int, tuple[str, ...]]]]:
     """Phrases in their order, found by their first word: looking for one of many costs as little as for one."""
     found: dict[str, list[tuple[int, tuple[str, ...]]]] = {}

@@ -8,10 +8,10 @@ for each size and is followed by a word that counts something.
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from typing import Literal
 
 from rillstep.core.findings import Span
+from rillstep.core.memory import remember
 
 TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
 
@@ -274,7 +274,7 @@ def tokens_of(text: str, line: int, sizes: int, start: int = 0, active: int = 0)
     return cut(text, line, sizes, start, active)
 
 
-@lru_cache(maxsize=16384)
+@remember(16_384)
 def _remembered(text: str, line: int, sizes: int, start: int, active: int) -> tuple[Token, ...]:
     return _cut(text, line, sizes, start, active)
 
