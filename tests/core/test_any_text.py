@@ -10,8 +10,8 @@ from hypothesis import strategies as st
 from rillstep.core.chart import chart_of, rows_for
 from rillstep.core.findings import apply_edits
 from rillstep.core.notation import parse
+from rillstep.core.notation.limits import MAX_LINES
 from rillstep.core.notation.lines import logical_lines
-from rillstep.core.notation.parser import MAX_LINES
 from rillstep.core.printing import write
 from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof import prove_text, questions, reader_text

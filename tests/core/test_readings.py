@@ -2,10 +2,10 @@
 
 import pytest
 
-from rillstep.core.settling import settled
 from rillstep.core.notation import parse
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
+from rillstep.core.settling import settled
 from rillstep.core.tree import Row
 from rillstep.core.words.stream import MOST_OPEN
 

@@ -13,6 +13,7 @@ from rillstep.core.clauses.labels import ORDINALS
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Span
 from rillstep.core.memory import remember
+from rillstep.core.words.stream import Context
 
 # A row of more lines than this is no row.
 MOST_PIECES = 12
@@ -59,6 +60,20 @@ class Logical:
     text: str
     number: int
     pieces: tuple[Fragment, ...] = ()
+
+
+@dataclass
+class SourceLine:
+    """One line while it is read. What is found at its beginning is blanked, so that every place in it stays true."""
+
+    text: str
+    number: int
+    raws: Sequence[str]  # all lines of the text, as a heading is known by what follows it
+    context: Context  # the sizes, terms and numbers in force
+
+    @property
+    def span(self) -> Span:
+        return Span(self.number, 1, len(self.text) + 1)
 
 
 def logical_lines(raws: Sequence[str]) -> list[Logical]:

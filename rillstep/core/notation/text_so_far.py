@@ -65,6 +65,11 @@ class TextSoFar:
     opened: int = 0  # rows whose words leave open how they are meant
     held: Setup | None = None  # where the next row begins, told in a line of its own
 
+    @property
+    def in_head(self) -> bool:
+        """Whether nothing but the head has been read."""
+        return self.open is None and not self.sections
+
     def context(self) -> Context:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
         context = context_of(self.header, self.active, kind)

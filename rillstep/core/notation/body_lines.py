@@ -1,6 +1,10 @@
-"""One line of the body: a row, a set-up line, a heading, a piece like another, or words; tried in this order."""
+"""The kinds of line that stand in the body: rows, set-up lines, headings, pieces like another, and words.
+
+Each returns whether it took the line; those that only find something at its beginning blank it and return False.
+"""
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from rillstep.core.clauses.labels import starts as starts_label
@@ -12,6 +16,7 @@ from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
 from rillstep.core.notation.header import context_of
+from rillstep.core.notation.lines import SourceLine
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
@@ -30,83 +35,151 @@ def _in_rows(text: str) -> bool:
     return _BARE.match(text) is not None and _TURNS.search(text) is not None
 
 
-def read_body_line(reading: TextSoFar, text: str, number: int, raws: list[str]) -> None:
-    """Read a line that is none of the head, and add what it is."""
-    context = reading.context()
-    if _in_rows(text) and (
-        reading.open is None or (reading.guessed and not any(isinstance(line, Row) for line in reading.lines))
-    ):
-        context = replace(context, kind="Row")
-    span = Span(number, 1, len(text) + 1)
-    lowered = text.lstrip().lower()
-    if lowered.startswith(("note:", "notes:")):
-        reading.add(Prose(text.split(":", 1)[1].strip(), reading.active, True, span), [])
-        return
-    if lowered.startswith("check:"):
-        check, findings = checks.read_check(text, number, context)
-        reading.add(check, findings)
-        return
-    counted = checks.read_rows_in_all(text, number, context)
+def begin(reading: TextSoFar, line: SourceLine) -> bool:
+    """The context in which a line of the body is read; none of them is taken here."""
+    line.context = reading.context()
+    begun = any(isinstance(one, Row) for one in reading.lines)
+    if _in_rows(line.text) and (reading.open is None or (reading.guessed and not begun)):
+        line.context = replace(line.context, kind="Row")
+    return False
+
+
+def note(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Note: ..." """
+    if not line.text.lstrip().lower().startswith(("note:", "notes:")):
+        return False
+    reading.add(Prose(line.text.split(":", 1)[1].strip(), reading.active, True, line.span), [])
+    return True
+
+
+def check(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Check: 30 (34) rnds; 24.0 (29.3) cm wide." """
+    if not line.text.lstrip().lower().startswith("check:"):
+        return False
+    reading.add(*checks.read_check(line.text, line.number, line.context))
+    return True
+
+
+def rows_in_all(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "14 (18) rows worked." """
+    counted = checks.read_rows_in_all(line.text, line.number, line.context)
     if counted is not None:
         reading.add(counted, [])
-        return
-    limit = limited(text, reading.header.sizes)
+    return counted is not None
+
+
+def for_some_sizes(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Size M only: ..." and the like; what follows is read on."""
+    limit = limited(line.text, reading.header.sizes)
     if limit is not None:
-        text, context = limit.text, context_of(reading.header, limit.sizes, context.kind)
-    text = _side_by_side(_without_title(text, reading), reading)
-    title = title_of(text)
+        line.text = limit.text
+        line.context = context_of(reading.header, limit.sizes, line.context.kind)
+    return False
+
+
+def titled(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Flap Row 1: ...": a section begins where the label names another than the open one; the row is read on."""
+    line.text = _side_by_side(_without_title(line.text, reading), reading)
+    title = title_of(line.text)
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
-        reading.head(title, span, text)
-        context = context_of(reading.header, context.active, reading.context().kind)
-    if (
-        reading.open is not None
-        and not reading.lines
-        and starts_label(text) is None
-        and _read_copy(reading, text, number, span)
-    ):
-        return
+        reading.head(title, Span(line.number, 1, len(line.text) + 1), line.text)
+        line.context = context_of(reading.header, line.context.active, reading.context().kind)
+    return False
+
+
+def copy_under_heading(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Work as for Front." as the first line of a piece."""
+    first = reading.open is not None and not reading.lines and starts_label(line.text) is None
+    return first and copy(reading, line)
+
+
+def row(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Rnd 4: ...", "Rows 2-7: as first tab", "Rep Rnds 2 and 3"."""
+    text, number, context = line.text, line.number, line.context
     found = _like_rows(reading, text, number, context) or rows.read_row(text, number, context, tuple(reading.expected))
-    if found is not None:
-        lines, problems = found
-        reading.findings.extend(problems)
-        for line in lines:
-            reading.add(line, [])
-        return
-    reading.joins_piece(text)
-    edging = read_plain_edging(text, number, context) if reading.has_rows() else None
-    if edging is not None:
-        reading.add(edging, [])
-        return
-    setup = read_setup(text, number, context) if not only_tells(text) else None
-    if setup is not None:
-        line, problems = setup
-        worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in line.steps)
-        if worked and _read_edging(reading, text, number, context):
-            return
-        reading.add(line, [*problems, not_worked(span)] if worked and not line.broken else problems)
-        return
-    if _read_titled_setup(reading, text, number, span) or _read_copy(reading, text, number, span):
-        return
-    following = _following(raws, number, reading)
-    named = _names_pattern(reading, text, number, raws)
-    if following is not None and not named and is_heading(text, following):
-        reading.head(text, span, following)
-        return
-    if (at := lowered.find("section:")) > 0:
+    if found is None:
+        return False
+    reading.findings.extend(found[1])
+    for one in found[0]:
+        reading.add(one, [])
+    return True
+
+
+def plain_edging(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "64 (76) sc evenly around all edges; join." """
+    reading.joins_piece(line.text)
+    edge = read_plain_edging(line.text, line.number, line.context) if reading.has_rows() else None
+    if edge is not None:
+        reading.add(edge, [])
+    return edge is not None
+
+
+def setup(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Ch 31 (37, 43)." """
+    found = read_setup(line.text, line.number, line.context) if not only_tells(line.text) else None
+    if found is None:
+        return False
+    foundation, problems = found
+    worked = any(not isinstance(s, Chain | Gesture) and getattr(s, "stitch", "") != "sl st" for s in foundation.steps)
+    if worked and _read_edging(reading, line):
+        return True
+    reading.add(foundation, [*problems, not_worked(line.span)] if worked and not foundation.broken else problems)
+    return True
+
+
+def heading(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Strap" above its first row."""
+    following = _following(line.raws, line.number, reading)
+    if following is None or _names_pattern(reading, line) or not is_heading(line.text, following):
+        return False
+    reading.head(line.text, line.span, following)
+    return True
+
+
+def misplaced_section(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Section:" in the middle of a line is said to be so; the line is read on."""
+    if (at := line.text.lower().find("section:")) > 0:
         message = "A section begins with the word “Section:” at the start of its line; this one is read as words only."
-        at += len(text) - len(lowered)
-        reading.findings.append(Finding("section-misplaced", "error", Span(number, at + 1, at + 9), message))
-    if _read_unlabelled(reading, text, number, context, raws) or _read_even(reading, text, number, context):
-        return
-    if reading.open is None and not reading.sections:
-        header.told(reading.header, text.strip())
-        reading.findings += [not_worked(span)] if instructs(text) and "=" not in text and not only_tells(text) else []
-        return
-    if instructs(text) and _read_edging(reading, text, number, context):
-        return
-    unworked = instructs(text) and not plain_rows.makes_a_loop(text, number, context)
-    told = [not_worked(span)] if unworked else _totals_of_words(text, number, context)
-    reading.add(Prose(text.strip(), reading.active, False, span), told)
+        reading.findings.append(Finding("section-misplaced", "error", Span(line.number, at + 1, at + 9), message))
+    return False
+
+
+def even_rows(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
+    lines = [*(one for section in reading.sections[-1:] for one in section.lines), *reading.lines]
+    before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
+    if isinstance(before, Again):  # as the last of the rows that were worked again
+        named = before.sources[-1].values if before.sources else ()
+        before = next((one for one in reversed(lines) if isinstance(one, Row) and one.first.values == named), None)
+    if before is None:
+        return False
+    found = plain_rows.read_even(line.text, line.number, line.context, tuple(reading.expected), before)
+    if found is not None:
+        reading.add(found[0], found[1])
+    return found is not None
+
+
+def words_of_the_head(reading: TextSoFar, line: SourceLine) -> bool:
+    """What is told before the first row or heading."""
+    if not reading.in_head:
+        return False
+    header.told(reading.header, line.text.strip())
+    if instructs(line.text) and "=" not in line.text and not only_tells(line.text):
+        reading.findings.append(not_worked(line.span))
+    return True
+
+
+def edging(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Sc evenly around the base, 3 sc in each corner. [64 sc]" """
+    return instructs(line.text) and _read_edging(reading, line)
+
+
+def words(reading: TextSoFar, line: SourceLine) -> bool:
+    """Whatever is left; what seems to instruct, or states a total, is said not to be looked at."""
+    unworked = instructs(line.text) and not plain_rows.makes_a_loop(line.text, line.number, line.context)
+    findings = [not_worked(line.span)] if unworked else _totals_of_words(line.text, line.number, line.context)
+    reading.add(Prose(line.text.strip(), reading.active, False, line.span), findings)
+    return True
 
 
 def _totals_of_words(text: str, number: int, context: Context) -> list[Finding]:
@@ -137,13 +210,13 @@ _STITCHES = re.compile(
 )
 
 
-def _read_edging(reading: TextSoFar, text: str, number: int, context: Context) -> bool:
+def _read_edging(reading: TextSoFar, line: SourceLine) -> bool:
     """The edge of a whole piece: its words are kept as a note, so that a maker still has them, and its total is gone
     on from."""
-    told = read_edging(text, number, context) if reading.has_rows() else None
+    told = read_edging(line.text, line.number, line.context) if reading.has_rows() else None
     if told is None:
         return False
-    reading.add(Prose(as_note(text, context), reading.active, True, told[0].span), [])
+    reading.add(Prose(as_note(line.text, line.context), reading.active, True, told[0].span), [])
     reading.add(told[0], [told[1]])
     return True
 
@@ -191,23 +264,18 @@ def _side_by_side(text: str, reading: TextSoFar) -> str:
     return text
 
 
-def _names_pattern(reading: TextSoFar, text: str, number: int, raws: list[str]) -> bool:
+def _names_pattern(reading: TextSoFar, line: SourceLine) -> bool:
     """Is a line at the very top the name of the pattern, and no heading of its first piece: something else is told
     before the rows?"""
-    if (
-        reading.header.name
-        or reading.header.extra
-        or reading.open is not None
-        or reading.sections
-        or text.rstrip().endswith(":")
-    ):
+    if reading.header.name or reading.header.extra or not reading.in_head or line.text.rstrip().endswith(":"):
         return False
-    after = next((raw for raw in raws[number:] if raw.strip()), "")
+    after = next((raw for raw in line.raws[line.number :] if raw.strip()), "")
     return not (starts_label(after) or SETUP.match(after))
 
 
-def _read_titled_setup(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
+def titled_setup(reading: TextSoFar, line: SourceLine) -> bool:
     """ "Strap: Ch 6.": a foundation with a title of its own begins a section."""
+    text, number, span = line.text, line.number, line.span
     start = title_ends(text)
     setup = read_setup(" " * start + text[start:], number, reading.context()) if start else None
     if (
@@ -222,8 +290,9 @@ def _read_titled_setup(reading: TextSoFar, text: str, number: int, span: Span) -
     return True
 
 
-def _read_copy(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
+def copy(reading: TextSoFar, line: SourceLine) -> bool:
     """ "Back: work as for Front.": the lines of that piece once more; "Make 2.": how many of the open one."""
+    text, number, span = line.text, line.number, line.span
     before = [s for s in reading.sections + just(reading) if s.title]
     like = worked_like(text, number, before, reading.context())
     if like is not None and (like.title or (reading.open is not None and not reading.lines)):
@@ -232,8 +301,8 @@ def _read_copy(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
             reading.open = None
         source = like.source
         reading.start(replace(source, title=title, lines=(), make=(1,), span=span), guessed=False)
-        for line in like.lines:
-            reading.add(line, [])
+        for one in like.lines:
+            reading.add(one, [])
         return True
     made = made_so_often(text, reading.open.make[0]) if reading.open is not None else None
     if made is None or reading.open is None:
@@ -242,9 +311,10 @@ def _read_copy(reading: TextSoFar, text: str, number: int, span: Span) -> bool:
     return True
 
 
-def _read_unlabelled(reading: TextSoFar, text: str, number: int, context: Context, raws: list[str]) -> bool:
+def unlabelled_row(reading: TextSoFar, line: SourceLine) -> bool:
     """A row without a label; one with a title of its own ("Cord: ch 121, ...") begins a section."""
-    following = _following(raws, number, reading)
+    text, number, context = line.text, line.number, line.context
+    following = _following(line.raws, number, reading)
     label = starts_label(following) if following is not None else None
     often = _MAKE_LAST.search(text)
     text = text[: often.start()] if often is not None else text
@@ -275,20 +345,7 @@ def _read_unlabelled(reading: TextSoFar, text: str, number: int, context: Contex
 _MAKE_LAST = re.compile(r"(?<=[.;)])\s*make\s+\w+\s*[.!]?\s*$", re.IGNORECASE)
 
 
-def _read_even(reading: TextSoFar, text: str, number: int, context: Context) -> bool:
-    """ "Work even for 20 more rows.": so many in the stitch of the row before, and as that one is turned or joined."""
-    lines = [*(line for section in reading.sections[-1:] for line in section.lines), *reading.lines]
-    before = next((one for one in reversed(lines) if isinstance(one, Row | Again)), None)
-    if isinstance(before, Again):  # as the last of the rows that were worked again
-        named = before.sources[-1].values if before.sources else ()
-        before = next((one for one in reversed(lines) if isinstance(one, Row) and one.first.values == named), None)
-    found = plain_rows.read_even(text, number, context, tuple(reading.expected), before) if before is not None else None
-    if found is not None:
-        reading.add(found[0], found[1])
-    return found is not None
-
-
-def _following(raws: list[str], number: int, reading: TextSoFar) -> str | None:
+def _following(raws: Sequence[str], number: int, reading: TextSoFar) -> str | None:
     """The next line that holds instructions: a row, a set-up line or a piece like another, with at most some notes
     before it."""
     notes = 0
