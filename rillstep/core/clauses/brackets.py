@@ -31,8 +31,8 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.asides import keep, keep_bracket
-from rillstep.core.words.lexicon import stitch_word
 from rillstep.core.words.sizes import sizes_named
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import bracket_end
 

@@ -1,10 +1,11 @@
 """Chains: "ch 3", "ch 2 (counts as hdc)", "ch-3 picot", "ch 5 (counts as dc, ch 2)"."""
 
-from rillstep.core.clauses.kinds import CHAIN, SPACE, plain_num, read_counted_space
+from rillstep.core.clauses.kinds import plain_num, read_counted_space
 from rillstep.core.stitches import BY_US
 from rillstep.core.tree import Chain, Gesture, Num, Step
 from rillstep.core.words.asides import keep
-from rillstep.core.words.lexicon import picot, stitch_word
+from rillstep.core.words.lexicon import CHAIN, SPACE
+from rillstep.core.words.stitch_names import picot, stitch_word
 from rillstep.core.words.stream import Stream
 
 _NOT = (

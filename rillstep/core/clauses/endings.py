@@ -8,7 +8,7 @@ the ways are readings of the row (see `Stream.choose`), and the first that comes
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import STITCH, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.repeats import less
 from rillstep.core.tree import (
     AsFirst,
@@ -31,7 +31,8 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.asides import keep_phrase
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import STITCH
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 

@@ -3,9 +3,10 @@ name."""
 
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import CHAIN, NEXT, ROWS, SPACE, STITCH, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.stitches import Loop
 from rillstep.core.tree import Loops, ToEnd, What
+from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, ROWS, SPACE, STITCH
 from rillstep.core.words.stream import Stream
 
 _BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "first")
@@ -64,8 +65,6 @@ def _end(stream: Stream) -> ToEnd | None:
     return _last_of(stream)
 
 
-# What a group of stitches around a space is called.
-MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
 _WHICH = (
     "other", "opposite", "same", "left", "right", "long", "short", "remaining", "whole", "entire", "first", "next",
 )  # fmt: skip

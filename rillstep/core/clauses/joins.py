@@ -3,13 +3,14 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import CHAIN, plain_num
+from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.places import read_into
 from rillstep.core.stitches import GATHERED, stitch_words
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.tree.features import main_stitch
-from rillstep.core.words.asides import CRAFT, keep_phrase
-from rillstep.core.words.lexicon import sees_stitch, stitch_word
+from rillstep.core.words.asides import keep_phrase
+from rillstep.core.words.lexicon import CHAIN, CRAFT
+from rillstep.core.words.stitch_names import sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 

@@ -4,28 +4,14 @@ from dataclasses import replace
 
 from rillstep.core.findings import Span
 from rillstep.core.tree import Num, What
-from rillstep.core.words.lexicon import foundation_stitch, stitch_word
+from rillstep.core.words.lexicon import CHAIN, GROUPS, HANDLES, NEXT, SPACE, STITCH
+from rillstep.core.words.stitch_names import foundation_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 
 STITCHES = What("st")
 
 
 CHAINS = What("ch")
-
-
-STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
-
-
-SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
-
-
-# A chain to put a hand through is a space, too.
-_HANDLES = ("handle", "handles", "opening", "openings", "eyelet", "eyelets")
-
-
-NEXT = ("next", "nxt", "following", "foll")
-ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
-CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
 
 
 def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
@@ -113,7 +99,7 @@ def row_end(stream: Stream) -> What | None:
 
 def _handle(stream: Stream) -> bool:
     """ "handle", "handle loop", "handle ch-sp": what was chained across."""
-    if not stream.word(*_HANDLES):
+    if not stream.word(*HANDLES):
         return False
     start = stream.at
     if not stream.word(*SPACE) and stream.word(*CHAIN):
@@ -144,9 +130,6 @@ def _stitch_or_chain(stream: Stream) -> What | None:
     return None
 
 
-_GROUPS = ("group", "groups", "cluster", "clusters", "shell", "shells", "set", "sets", "trio", "trios")
-
-
 def _between(stream: Stream) -> What | None:
     """ "sp between sts", "between next 2 dc", "sp between 3-dc groups": the gap behind a stitch, or behind a few;
     None for anything else."""
@@ -155,7 +138,7 @@ def _between(stream: Stream) -> What | None:
         stream.word("the", "each", "every", "any")
         stream.word("next", "first", "these", "those", "of")
         stream.word("the")
-        if stream.any_of(*_GROUPS) and stream.between is not None:
+        if stream.any_of(*GROUPS) and stream.between is not None:
             return stream.between  # "between groups": as those named before in the row
         number = stream.number()
         if (
@@ -169,7 +152,7 @@ def _between(stream: Stream) -> What | None:
         stream.mark("-")
         stitch = stitch_word(stream)
         stream.mark("-")
-        if stream.word(*_GROUPS) and number is not None and many and stitch:
+        if stream.word(*GROUPS) and number is not None and many and stitch:
             stream.between = What("st", stitch=stitch, between=many)
             stream.count(start)
             return stream.between
@@ -242,7 +225,7 @@ def _chain_or_space(stream: Stream) -> What:
     if length is not None:
         stream.mark("-")
         stream.word("corner")
-        if stream.word(*SPACE, *_HANDLES):
+        if stream.word(*SPACE, *HANDLES):
             return What("sp", length)
         token = stream.peek()
         if token is None or not token.is_word("from"):

@@ -5,12 +5,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.clauses.ends import read_loop
-from rillstep.core.clauses.kinds import ROWS, plain_num
+from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.totals import read_totals
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.stitches import Loop, stitch_words
 from rillstep.core.tree import Num, Total
+from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import tokens_of
 

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 from rillstep.core.clauses.chains import skipped_counts
 from rillstep.core.clauses.ends import (
-    MOTIFS,
     along_a_side,
     base_of_chain,
     beginning_chain,
@@ -15,10 +14,6 @@ from rillstep.core.clauses.ends import (
     read_marker,
 )
 from rillstep.core.clauses.kinds import (
-    CHAIN,
-    NEXT,
-    SPACE,
-    STITCH,
     STITCHES,
     every_row_end,
     plain_num,
@@ -45,7 +40,8 @@ from rillstep.core.tree import (
     TopOfChain,
     What,
 )
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, SPACE, STITCH
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 
 

@@ -1,8 +1,8 @@
 """Words that say whose places are meant: "of the previous round", "from Rnd 3", "2 rows below"."""
 
-from rillstep.core.clauses.kinds import CHAIN, ROWS, STITCH
 from rillstep.core.words.asides import keep_phrase
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import CHAIN, ROWS, STITCH
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import RowNamed, Stream
 
 _PIECES = (

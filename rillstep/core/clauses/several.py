@@ -4,7 +4,7 @@ around"."""
 from dataclasses import replace
 
 from rillstep.core.clauses.ends import read_end
-from rillstep.core.clauses.kinds import CHAIN, NEXT, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.shaping import more_at_an_end, shaped
@@ -27,7 +27,8 @@ from rillstep.core.tree import (
     What,
     Work,
 )
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import CHAIN, NEXT
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import Stream
 
 PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")

@@ -8,7 +8,7 @@ import re
 from dataclasses import replace
 
 from rillstep.core.clauses.ends import read_end, read_loop
-from rillstep.core.clauses.kinds import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.stitches import Loop, stitch_words
@@ -28,7 +28,8 @@ from rillstep.core.tree import (
     What,
     Work,
 )
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import CHAIN, NEXT, STITCH
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 

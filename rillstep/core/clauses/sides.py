@@ -6,7 +6,7 @@ from typing import Literal
 from rillstep.core.clauses.ends import read_loop
 from rillstep.core.clauses.places import read_into
 from rillstep.core.tree import Evenly, Gesture, Loops, Num, Step
-from rillstep.core.words.lexicon import sees_stitch
+from rillstep.core.words.stitch_names import sees_stitch
 from rillstep.core.words.stream import NotUnderstood, Stream
 
 

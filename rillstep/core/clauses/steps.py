@@ -11,7 +11,7 @@ from rillstep.core.clauses import brackets, chains, endings, repeats, worked_sti
 from rillstep.core.clauses.ends import beginning_chain, read_end
 from rillstep.core.clauses.gestures import read_gesture, with_chain
 from rillstep.core.clauses.joins import names_colour
-from rillstep.core.clauses.kinds import STITCH, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.qualifying import from_where, qualifiers
 from rillstep.core.clauses.totals import stated_within
@@ -19,16 +19,9 @@ from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
 from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.tree import Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
-from rillstep.core.words.asides import (
-    USUAL_WORDS,
-    changes_nothing,
-    keep,
-    keep_clause,
-    keep_phrase,
-    keep_strands,
-    keep_title,
-)
-from rillstep.core.words.lexicon import sees_stitch, stitch_word
+from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
+from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
+from rillstep.core.words.stitch_names import sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 

@@ -3,11 +3,11 @@
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.ends import MOTIFS
-from rillstep.core.clauses.kinds import CHAIN, SPACE, STITCH, STITCHES, plain_num, read_counted_space
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_counted_space
 from rillstep.core.findings import Finding
 from rillstep.core.tree import Gesture, Next, Num, Step, Total
-from rillstep.core.words.lexicon import foundation_stitch, sees_stitch, stitch_word
+from rillstep.core.words.lexicon import CHAIN, MOTIFS, SPACE, STITCH
+from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
 from rillstep.core.words.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 from rillstep.core.words.tokens import Token, plain
 

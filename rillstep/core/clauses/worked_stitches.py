@@ -4,7 +4,7 @@ ends"."""
 from dataclasses import replace
 
 from rillstep.core.clauses.ends import read_end, read_loop
-from rillstep.core.clauses.kinds import CHAIN, NEXT, STITCH, STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.several import PLACE_WORDS, in_colour, in_places, is_end, more_places
@@ -37,12 +37,11 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.asides import keep
-from rillstep.core.words.lexicon import foundation_stitch, sees_stitch, stitch_word
+from rillstep.core.words.lexicon import CHAIN, DECREASE, INCREASE, NEXT, STITCH
+from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 
-_INCREASE = ("inc", "incs", "increase", "increases", "increasing")
-_DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 # "2 sc around" is two in each; a larger number is that of all of them.
 MOST_IN_EACH = 3
 _WORKED_WITH = (
@@ -86,15 +85,15 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     together = together_word(stream, token)
     if together is not None:
         return [read_together(stream, start, together, leading, loop)]
-    if stream.word("inv", "invisible") or token.is_word(*_DECREASE):
+    if stream.word("inv", "invisible") or token.is_word(*DECREASE):
         before = stream.at
-        if not (stream.mark("-") and stream.word(*_DECREASE)):  # "inv-dec"
+        if not (stream.mark("-") and stream.word(*DECREASE)):  # "inv-dec"
             stream.at = before
-            stream.word(*_DECREASE)
+            stream.word(*DECREASE)
         if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
             return shaping
         return [read_together(stream, start, (_row_stitch(stream), 2), leading, loop)]
-    if token.is_word(*_INCREASE):
+    if token.is_word(*INCREASE):
         stream.next()
         if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
             return shaping
@@ -104,9 +103,9 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return _read_stuck(stream, start, token, leading, loop)
     if leading is not None and stream.word("shell", "shells", "fan", "fans"):  # "5-dc shell": five in one place
         return in_places(stream, start, stitch, leading, loop)
-    if stream.word(*_INCREASE):
+    if stream.word(*INCREASE):
         return _increase(stream, start, stitch, leading, loop)
-    if stream.word(*_DECREASE):
+    if stream.word(*DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
     return _after_stitch(stream, start, stitch, leading, loop)
 

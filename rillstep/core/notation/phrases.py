@@ -13,7 +13,8 @@ from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Edit, Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.stitches import Terms, stitch_words
-from rillstep.core.words.asides import CRAFT, USUAL_WORDS, words_change_nothing
+from rillstep.core.words.asides import words_change_nothing
+from rillstep.core.words.lexicon import CRAFT, USUAL_WORDS
 from rillstep.core.words.stream import Context, NotUnderstood, Stream
 from rillstep.core.words.tokens import Taught, Token, places_of, tokens_of
 

@@ -4,7 +4,7 @@ hangs."""
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import ROWS, STITCHES, plain_num
+from rillstep.core.clauses.kinds import STITCHES, plain_num
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
@@ -13,6 +13,7 @@ from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.asides import instructions, kept_among
+from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import Context, Stream
 
 

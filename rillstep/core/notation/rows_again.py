@@ -3,13 +3,14 @@
 import re
 from dataclasses import dataclass
 
-from rillstep.core.clauses.kinds import ROWS, STITCH, plain_num
+from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.labels import ranges
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.sources import in_colours
 from rillstep.core.tree import Num
 from rillstep.core.words.asides import keep
-from rillstep.core.words.lexicon import stitch_word
+from rillstep.core.words.lexicon import ROWS, STITCH
+from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import bracket_end
 

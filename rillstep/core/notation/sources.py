@@ -4,10 +4,10 @@ counts."""
 from collections.abc import Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import ROWS
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.tree import Again, Line, Num, Row, Section
 from rillstep.core.words.asides import keep
+from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.numbers import edit_value
 from rillstep.core.words.stream import Stream
 

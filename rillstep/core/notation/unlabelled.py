@@ -10,7 +10,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from rillstep.core.clauses.kinds import ROWS
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.rewriting import rewritten
@@ -35,6 +34,7 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.asides import kept_among
+from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import NotUnderstood, Stream, uncounted
 from rillstep.core.words.tokens import Token
 

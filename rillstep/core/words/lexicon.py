@@ -1,10 +1,64 @@
-"""Which word stands for which stitch at a place in a line: short, long, special, or defined by the pattern."""
+"""Word classes and phrases, as data: what stands for a stitch, a space, a row; what is of the craft; what changes
+nothing.
 
-from rillstep.core.stitches import BY_US, GATHERED, PICOT, long_names, stitch_words
-from rillstep.core.words.stream import Stream
+A word of a class is added here and nowhere else. A phrase that only one construct knows stands in the table of the room
+that reads it.
+"""
 
+import re
+
+from rillstep.core.stitches import GATHERED, PICOT
+
+OTHER_NAMES = {
+    "hk": "hook",
+    "col": "colour",
+    "rds": "rnds",
+    "rpt": "rep",
+    "reps": "rep",
+    "rd": "rnd",
+    "chsp": "sp",
+    "foundtn": "foundation",
+}
+# Abbreviations with a full stop of their own: it ends no sentence.
+ABBREVIATED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
+UNITS = (
+    "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen",
+    "fourteen",
+    "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty",
+)  # fmt: skip
+TENS = {"thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90}
+NUMBER_WORDS = (
+    {word: number for number, word in enumerate(UNITS, start=1)}
+    | TENS
+    | {
+        f"{ten}-{unit}": n + k
+        for ten, n in ({"twenty": 20} | TENS).items()
+        for k, unit in enumerate(UNITS[:9], start=1)
+    }
+)
+ORDINAL_WORDS = {
+    "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th",
+    "eighth": "8th", "ninth": "9th",
+    "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th",
+    "fifteenth": "15th",
+    "sixteenth": "16th",
+}  # fmt: skip
+# Words that say a number, or which one.
+WORD_NUMBERS = frozenset((*NUMBER_WORDS, *ORDINAL_WORDS))
+STITCH = ("st", "sts", "stitch", "stitches", "st(s)", "stich", "stiches")
+SPACE = ("sp", "sps", "space", "spaces", "sp(s)", "loop", "loops", "lp", "lps", "arch", "arches", "gap", "gaps")
+# A chain to put a hand through is a space, too.
+HANDLES = ("handle", "handles", "opening", "openings", "eyelet", "eyelets")
+NEXT = ("next", "nxt", "following", "foll")
+ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
+CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
+GROUPS = ("group", "groups", "cluster", "clusters", "shell", "shells", "set", "sets", "trio", "trios")
+# What a group of stitches around a space is called.
+MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
+INCREASE = ("inc", "incs", "increase", "increases", "increasing")
+DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 # Other words for the special stitches that everybody knows.
-_GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
+GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
     *(((name, tail), name) for name in GATHERED for tail in ("st", "sts", "stitch", "stitches")),
     *(((name + plural,), name) for name in GATHERED for plural in ("", "s")),
     (("pc", "st"), "popcorn"),
@@ -13,116 +67,156 @@ _GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
     (("cls",), "cluster"),
     (("bo",), "bobble"),
 )
-
-
-def stitch_word(stream: Stream) -> str | None:
-    """Take the name of a stitch in the terms of the text; the answer is its name inside Rillstep."""
-    token = stream.peek()
-    if token is None or token.kind not in ("word", "num", "ordinal"):
-        return None
-    for name, words in stream.context.specials:
-        if _take(stream, words):
-            return name
-    if token.kind == "num":
-        return _counted_cluster(stream)
-    if token.kind != "word":
-        return None
-    if stream.any_of("spike sts", "spike st", "spike stitches", "spike stitch", "spike"):
-        return "sc"  # an sc that reaches down: it takes the stitch above
-    for words, name in long_names(stream.context.terms).get(token.text, ()):
-        if stream.words(*words):
-            return name
-    us = stitch_words(stream.context.terms).get(token.text)
-    if us is not None:
-        stream.next()
-        return us
-    for words, name in _GATHERED_WORDS:
-        if words[0] == token.text and stream.words(*words):
-            return name
-    return None
-
-
-def _counted_cluster(stream: Stream) -> str | None:
-    """ "5-dc popcorn", "3 dc cluster": gathered into one stitch, however many legs it has."""
-    start = stream.at
-    stream.next()
-    dash = stream.mark("-")
-    token = stream.peek()
-    if token is not None and token.kind == "word" and token.text in stitch_words(stream.context.terms):
-        stream.next()
-        stream.mark("-")
-        for words, name in _GATHERED_WORDS:
-            if (dash or words != ("cl",)) and stream.words(*words):
-                stream.count(start)
-                return name
-    stream.at = start
-    return None
-
-
-def _take_glued(stream: Stream, words: tuple[str, ...]) -> bool:
-    """A name that is cut otherwise within a line: the 2/2 of "2/2 cable" is a set where there are two sizes."""
-    first = stream.peek()
-    if first is None or "/" not in first.text or "/" not in words:
-        return False
-    whole, text, ahead = "".join(words), "", 0
-    while (token := stream.peek(ahead)) is not None and len(text) < len(whole):
-        text += token.text.replace(" ", "")
-        ahead += 1
-    if text not in (whole, whole + "s"):
-        return False
-    start = stream.at
-    stream.at += ahead
-    stream.count(start)
-    return True
-
-
-def _take(stream: Stream, words: tuple[str, ...]) -> bool:
-    """A defined name, token by token; a plural s at its end is allowed."""
-    glued = _take_glued(stream, words)
-    if glued:
-        return True
-    for ahead, word in enumerate(words):
-        token = stream.peek(ahead)
-        if token is None:
-            return False
-        last = ahead == len(words) - 1
-        if token.text != word and not (last and token.text in (word + "s", word + "es")):
-            return False
-    start = stream.at
-    stream.at += len(words)
-    stream.count(start)
-    if words[-1].isalpha():  # "V" may be written "V-st"
-        start = stream.at
-        stream.mark("-")
-        if not stream.word("st", "sts", "stitch", "stitches"):
-            stream.at = start
-    return True
-
-
-def sees_stitch(stream: Stream) -> str | None:
-    """The name of the stitch that comes next, without taking it."""
-    start = stream.at
-    found = stitch_word(stream)
-    stream.at = start
-    return found
-
-
-def picot(stream: Stream) -> bool:
-    """Take the word "picot"."""
-    return stream.word(PICOT, "picots")
-
-
-def foundation_stitch(stream: Stream) -> str | None:
-    """ "fsc", "foundation single crochet": the stitch that makes its own chain below it; None (and nothing taken) for
-    anything else."""
-    start = stream.at
-    token = stream.peek()
-    if token is not None and token.kind == "word" and token.text[:1] == "f":
-        stitch = stitch_words(stream.context.terms).get(token.text[1:])
-        if stitch in BY_US:
-            stream.next()
-            return stitch
-        if stream.word("foundation") and (stitch := stitch_word(stream)) in BY_US:
-            return stitch
-    stream.at = start
-    return None
+# Words of instructions: none of them is what was not understood by itself.
+USUAL_WORDS = frozenset((
+    "the", "and", "next", "each", "st", "sts", "stitch", "stitches", "around", "across", "with", "from", "into",
+    "same", "last", "first", "work", "times", "more", "then", "hook", "until", "end", "row", "rnd", "round", "rows",
+    "space", "spaces", "loop", "loops", "of", "for", "this", "that", "made", "place", "all", "left", "right", "side",
+    "edge",
+))  # fmt: skip
+# Words of the craft: of these one makes a clause more than talk.
+CRAFT = frozenset((
+    "st", "sts", "stitch", "stitches", "ch", "chs", "chain", "chains", "sp", "sps", "space", "spaces", "loop",
+    "loops", "lp", "lps", "arch", "picot", "picots", "shell", "shells", "cluster", "clusters", "fan", "fans",
+    "scallop", "scallops", "group", "groups", "motif", "motifs", "eyelet", "eyelets", "corner", "corners", "post",
+    "posts", "bump", "bumps", "bar", "bars", "ring", "rings", "tch", "next", "each", "every", "ea", "first", "last",
+    "final", "same", "other", "others", "sk", "skip", "skips", "skipping", "skipped", "miss", "misses", "missing",
+    "missed", "inc", "incs", "increase", "increases", "increased", "increasing", "dec", "decs", "decrease",
+    "decreases", "decreased", "decreasing", "rep", "reps", "repeat", "repeats", "repeated", "repeating", "twice",
+    "once", "thrice", "times", "time", "more", "fewer", "less", "extra", "double", "doubled", "doubles", "doubling",
+    "half", "halve", "halved", "halves", "halving", "triple", "tripled", "blo", "flo", "tog", "together", "alternate",
+    "alternately", "alternating", "alternated", "every", "omit", "omits", "omitting", "omitted", "except",
+    "excepting", "excluding", "without", "instead", "unless", "until", "till", "only", "but", "leave", "leaves",
+    "leaving", "left", "unworked", "unused", "remaining", "rem", "rest", "join", "joins", "joined", "joining", "turn",
+    "turned", "turning", "rotate", "rotated", "rotating", "marker", "markers", "marked", "row", "rows", "rnd", "rnds",
+    "round", "rounds", "around", "across", "along", "evenly", "even", "odd", "spaced", "both", "neither", "twisted",
+    "crossed", "cross", "ending", "ends", "sc", "hdc", "dc", "tr", "dtr", "htr", "trtr", "esc", "ss", "slst",
+    "crochet", "treble", "replace", "replacing", "substitute", "add", "adding", "drop", "dropping",
+))  # fmt: skip
+# Words that turn the meaning of what stands beside them: a phrase with one of them is never said to change nothing.
+TURNING_MEANING = frozenset((
+    "not", "no", "never", "neither", "nor", "don't", "doesn't", "or", "and", "then", "before", "after", "into",
+    "away", "any", "both", "all", "dozen", "couple", "pair", "pairs", "several", "few", "many", "single", "zero",
+    "none", "half", "quarter",
+))  # fmt: skip
+NEAR_CRAFT = (
+    "turn",
+    "join",
+    "skip",
+    "repeat",
+    "rotate",
+    "chain",
+    "increase",
+    "decrease",
+    "fasten",
+    "together",
+    *GATHERED,
+    PICOT,
+)
+# A clause that begins so tells how a thing is done with hands and hook, whatever else it names.
+HANDS = frozenset((
+    "yo", "yoh", "yarn", "insert", "pull", "pulling", "draw", "drawing", "tighten", "weave", "weaving", "tie", "sew",
+    "sewing", "stuff", "slide", "pick", "hold", "fold", "flip", "secure", "wrap", "lay", "block", "steam", "thread",
+    "knot", "trim", "unravel", "undo", "check", "count", "adjust", "keep", "keeping", "remember", "be", "being", "do",
+    "try", "make", "making", "note", "gently", "hide", "tuck", "close", "bring", "push", "holding", "matching",
+    "lining", "see", "optional", "careful", "carefully", "loosely", "cut",
+))  # fmt: skip
+# Of these a whole sentence tells, with its numbers: no stitch is made by weaving, sewing or tying.
+FINISHING = frozenset((
+    "weave", "weaving", "thread", "threading", "tie", "tying", "sew", "sewing", "knot", "trim", "stuff", "block",
+    "steam", "hide", "tuck", "pin", "glue", "iron", "lace", "run",
+))  # fmt: skip
+MEASURES = (
+    "cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds",
+    "g", "gram", "grams", "hook",
+            "strand", "strands", "ball", "balls", "needle", "button", "buttons", "bead", "beads", "minute",
+            "minutes")  # fmt: skip
+TITLE_WORDS = frozenset((
+    "front", "back", "side", "sides", "first", "second", "top", "bottom", "left", "right", "edge", "end", "of", "bag",
+    "body", "piece", "across", "on", "along", "for", "the", "then", "next", "long", "short",
+))  # fmt: skip
+TITLED = frozenset(["front", "back", "side", "sides", "top", "bottom", "edge"])
+ALONE_IN_BRACKETS = frozenset((
+    "buttonhole", "optional", "handle", "handles", "strap", "straps", "opening", "openings", "flap", "pocket", "side",
+    "sides", "gusset",
+))  # fmt: skip
+SAY_NOTHING = (
+    "working loosely", "work loosely", "working tightly", "work tightly", "working firmly", "tightly", "loosely",
+    "neatly", "carefully", "firmly", "gently", "optional", "rs facing", "ws facing", "that is all", "well done",
+)  # fmt: skip
+_PART = (
+    r"(?:corner|handle|strap|shell|fan|scallop|cluster|picot|loop|button loop|buttonhole|"
+    r"ch-? ?\d* ?sp|space|sp|v-?(?: ?st)?|"
+    r"increase|inc|decrease|dec|eyelet|opening|motif|group|petal|point|ring|circle|base|"
+    r"side|bottom|piece|panel|square|tab|flap|band|pocket|"
+    r"front|back|body|wall|top|rim|brim|gusset|cord|tie|tassel|bobble|puff|popcorn|row|rnd|round|marker|chain)s?"
+)
+_WHICH = (
+    r"(?:(?:the|a|an|your|this|each|every|first|second|third|fourth|1st|2nd|3rd|4th|"
+    r"last|next|other|left|right|front|back|top|bottom|short|long|both|new|all) )*"
+)
+# What is harmless although it names things of the craft, taken out before the rest is looked at.
+HARMLESS = tuple(
+    re.compile(rf"(?<![\w-])(?:{phrase})(?![\w-])")
+    for phrase in (
+        r"(?:working )?(?:in|into|through) the back (?:bumps?|humps?)(?: of the ch(?:ain)?)?(?: only)?",
+        r"(?:place|put|insert|pm|placing) (?:a |the )?(?:stitch )?marker (?:in|on) (?:the "
+        r")?(?:middle|center|centre|2nd|this|corner|first|last) (?:st|stitch|sc|ch|"
+        r"one)(?: of (?:the )?\w+)?",
+        rf"{_WHICH}{_PART} (?:just |is |are |now )*(?:made|formed|completed|complete|created|done|finished)",
+        rf"(?:to make |to form |to begin |to start |to create |for|as|forms|forming|makes|"
+        rf"making|starting|beginning) {_WHICH}(?:\w+ )?{_PART}(?: {_PART})?",
+        r"(?:with )?(?:the )?(?:rs|ws|right sides?|wrong sides?)(?: of (?:the )?(?:work|"
+        r"piece|bag|panel|fabric))?(?: (?:is|are))?(?: now)?(?: facing)?(?: (?:you|"
+        r"up|out|outwards|in|together|towards you))?",
+        r"(?:move|moving|replace|replacing|slip|slipping|remember to move|use|using|place|"
+        r"placing|keep|keeping|put|carry|carrying) (?:the |a |your )?(?:stitch )?markers?(?: "
+        r"up)?(?: as you go)?(?: (?:each|every|in each|in every) (?:round|rnd|row))?",
+        r"(?:move|moving|remember to move) (?:the |your )?(?:stitch )?markers? (?:up |along "
+        r")?(?:to|in|into) (?:the )?(?:first|last) (?:st|stitch)(?: of each (?:rnd|"
+        r"round|row))?",
+        r"(?:not to|do not|don't|without|to not) twist(?:ing)?(?: (?:the|your))?(?: (?:chain|"
+        r"ch|sts|stitches|work|foundation|it))?",
+        r"(?:the |your )?(?:chain|ch|sts|stitches) (?:is|are) not twisted",
+        r"(?:pull|pulling|draw|drawing|tighten|close|closing|cinch) (?:the |your )?(?:magic "
+        r"|adjustable )?ring(?: (?:closed|tight|tightly|shut))?",
+        r"(?:leave|leaving) (?:a |an )?(?:very |extra )?(?:long |short )?(?:cm |mm |in "
+        r"|inch |inches )?(?:yarn )?(?:tail|end|tails|ends)(?: of (?:yarn|about))?(?: "
+        r"(?:cm|inches|in))?",
+        r"(?:leave|leaving|left) (?:it|the yarn|the rest of the yarn|the ball)(?: (?:attached|hanging|aside|uncut))?",
+        r"(?:at|by) (?:the )?(?:end|beginning|start) of (?:the |each |every |this )?(?:row|rnd|round)",
+        r"(?:each|every) (?:row|rnd|round) (?:begins|starts|ends) (?:at|in) (?:the )?(?:side|back|centre|center)",
+        r"count(?:ing)? (?:your |the )?(?:sts|stitches|rows|rounds|rnds)", (r"(?:the )?(?:st|"
+            r"stitch) count (?:stays|remains) the same"),
+        r"to (?:measure|secure|even out|shape|close|finish|tidy) (?:the )?(?:round|rnd|"
+        r"row|edge|bag|top|ring|bottom|last row|opening|hole|seam|base)",
+        r"(?:left|right)-hand(?:ed)?(?: side)?", r"(?:over|round|around) the (?:tail|ends?|yarn ends?)", (r"(?:to|"
+            r"on|at|from) (?:the |your )(?:left|right)(?: (?:side|hand))?"),
+        r"(?:seen |looking )?from the (?:front|back|right side|wrong side|outside|inside)", (r"in "
+            r"(?:the )?front of (?:you|the work)"), (r"(?:at|"
+            r"on) the (?:front|back)(?: of the (?:work|bag|piece))?"),
+        r"(?:lay|laying|fold|folding|hold|holding) (?:\w+ )?(?:flat|double|together|in half)(?: (?:and|so that) .*)?",
+        r"side by side", r"one (?:by|at a) (?:one|time)", r"in one go", r"at (?:the same|this|that) time",
+        r"next to (?:you|it|each other)", (r"(?:from|"
+            r"until|till) (?:now|here|then)(?: on)?"), r"once again", r"the rest of the (?:yarn|bag|piece)",
+        (r"(?:with|using) (?:(?:two|three|four|2|3|4|both|all) )?(?:strands|threads|ends|"
+            r"yarns)(?: of [a-z]+)?(?: held)?(?: together)?"), (r"strands(?: "
+            r"of yarn)?(?: held)? together"),
+        r"(?:hold|holding|place|placing|put|putting|with|lay|laying|pin|matching) (?:(?!sts?\b|"
+        r"stitch|loops?\b|chs?\b|chains?\b|sps?\b|spaces?\b|rows?\b|rnds?\b)[a-z]+ "
+        r"){1,5}together",
+        r"(?:with )?(?:the )?(?:\w+ )?(?:side )?facing (?:you|up|in|out|down|outwards|inwards|"
+        r"each other|together|towards you|away)(?: from you)?",
+        r"(?:do not|don't|without) (?:fasten(?:ing)? off|cut(?:ting)? (?:the )?yarn|break(?:ing)? "
+        r"(?:the )?yarn)(?: yet)?",
+        r"(?:weave|weaving|sew|darn|tuck|hide|work)"
+        r" in (?:all |the |any |your |both )*(?:loose |yarn )?(?:ends?|tails?)",
+        r"insert(?:ing)? (?:the |your )?hook in(?:to)? (?:the )?.*\bbelow", (r"matching "
+            r"(?:the )?(?:sts|stitches|edges|rows|corners)"),
+        r"(?:the )?(?:yarn|working) ends?", r"back to back", r"(?:both )?(?:ends|tails)",
+        r"(?:an |a )?(?:even|loose|firm|tight) tension", r"(?:take|taking) (?:your|the) time", (r"(?:carry|"
+            r"carrying) (?:the |your )?(?:\w+ )?(?:yarns?|colours?|strands?|ends?) (?:along|"
+            r"across|up)(?: (?:inside|on the back|the back|behind))?"),
+        r"(?:each|every) time", r"first of all", r"at (?:first|last)", r"for the (?:first|last|second) time",
+    )
+)  # fmt: skip

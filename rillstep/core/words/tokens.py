@@ -12,6 +12,7 @@ from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.memory import remember
+from rillstep.core.words.lexicon import ABBREVIATED, NUMBER_WORDS, ORDINAL_WORDS, OTHER_NAMES, TENS, UNITS
 
 TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
 
@@ -100,18 +101,6 @@ def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
 _GLUED_SKIP = re.compile(r"^(sk|skip|miss)(\d{1,3})$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
-_OTHER_NAMES = {
-    "hk": "hook",
-    "col": "colour",
-    "rds": "rnds",
-    "rpt": "rep",
-    "reps": "rep",
-    "rd": "rnd",
-    "chsp": "sp",
-    "foundtn": "foundation",
-}
-# Abbreviations with a full stop of their own: it ends no sentence.
-_STOPPED = ("ea", "nxt", "foll", "beg", "prev", "rem", "cont", "tog")
 _GLUED_UNITS = ("st", "sts", "ch", "chs", "sp", "sps", "rnd", "row")
 _GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
 
@@ -138,7 +127,7 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
 def _no_stop(before: Token, following: Token | None) -> bool:
     if following is None or following.kind not in ("word", "num"):
         return False
-    return before.is_word(*_STOPPED) or (before.is_word(*_GLUED_UNITS) and following.is_word(*_GOES_ON))
+    return before.is_word(*ABBREVIATED) or (before.is_word(*_GLUED_UNITS) and following.is_word(*_GOES_ON))
 
 
 def _cut_apart(token: Token) -> list[Token]:
@@ -148,7 +137,7 @@ def _cut_apart(token: Token) -> list[Token]:
         return _two(token, row[1], row[2])
     glued = _GLUED_CHAIN.match(token.text)
     if glued is None:
-        name = _OTHER_NAMES.get(token.text)
+        name = OTHER_NAMES.get(token.text)
         return [token if name is None else Token("word", name, token.span)]
     line, column = token.span.line, token.span.column
     word, number, space = glued.groups()
@@ -191,22 +180,7 @@ _PLAIN = str.maketrans(
 _NUMBER = r"\d+(?:\.\d+)?"
 _NTH = r"\d{1,4}(?:st|nd|rd|th)"
 _MANY = r"\d{1,6}(?:\.\d{1,4})?"
-_UNITS = (
-    "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve", "thirteen",
-    "fourteen",
-    "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty",
-)  # fmt: skip
-_TENS = {"thirty": 30, "forty": 40, "fifty": 50, "sixty": 60, "seventy": 70, "eighty": 80, "ninety": 90}
-_WORD_NUMBERS = (
-    {word: number for number, word in enumerate(_UNITS, start=1)}
-    | _TENS
-    | {
-        f"{ten}-{unit}": n + k
-        for ten, n in ({"twenty": 20} | _TENS).items()
-        for k, unit in enumerate(_UNITS[:9], start=1)
-    }
-)
-_ANY_WORD = rf"(?:{'|'.join(sorted(_WORD_NUMBERS, key=len, reverse=True))})\b"
+_ANY_WORD = rf"(?:{'|'.join(sorted(NUMBER_WORDS, key=len, reverse=True))})\b"
 # Words that are no number, which most are: told at once, so that no other form is tried on them.
 _NO_NUMBER = r"(?!on|tw|th|fo|fi|si|se|ei|ni|te|el|x\d)[^\W\d_][^\W_]*(?:'[^\W\d_]+)?(?:\(s\))?"
 _TOKEN = re.compile(
@@ -215,7 +189,7 @@ _TOKEN = re.compile(
     |(?P<ordinal>{_NTH}\b)
     |(?P<set>{_MANY}(?:\s*[(\[]\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*[)\]]
       |\s*\{{\s*{_MANY}(?:\s*[,:;/|]\s*{_MANY})*\s*\}})+)
-    |(?P<numbered>(?:twenty|{"|".join(_TENS)})-(?:{"|".join(_UNITS[:9])})\b)
+    |(?P<numbered>(?:twenty|{"|".join(TENS)})-(?:{"|".join(UNITS[:9])})\b)
     |(?P<wordset>{_ANY_WORD}(?:\s*[(\[]\s*{_ANY_WORD}(?:\s*,\s*{_ANY_WORD})*\s*[)\]]|(?:\s?/\s?{_ANY_WORD}){{1,9}}))
     |(?<![/|])(?P<slashes>{_MANY}(?:(?:\s?[/|]\s{{0,2}}|:){_MANY}){{1,9}}(?!\d|\s?[/|]\s?\d|:\d))
     |(?P<num>{_NUMBER})
@@ -237,15 +211,6 @@ _COMMAS_ALONE = re.compile(
     rf"{_MANY}(?:\s*,\s*{_MANY}){{1,9}}(?=\s*(?:[.;]|$|,\s*[a-z]|(?:and|then|to|loosely|join)\b))", re.IGNORECASE
 )
 _MEMBER = re.compile(rf"{_NUMBER}|{_ANY_WORD}", re.IGNORECASE)
-_WORD_ORDINALS = {
-    "second": "2nd", "third": "3rd", "fourth": "4th", "fifth": "5th", "sixth": "6th", "seventh": "7th",
-    "eighth": "8th", "ninth": "9th",
-    "tenth": "10th", "eleventh": "11th", "twelfth": "12th", "thirteenth": "13th", "fourteenth": "14th",
-    "fifteenth": "15th",
-    "sixteenth": "16th",
-}  # fmt: skip
-# Words that say a number, or which one.
-WORD_NUMBERS = frozenset((*_WORD_NUMBERS, *_WORD_ORDINALS))
 
 
 def plain(text: str) -> str:
@@ -256,7 +221,7 @@ def plain(text: str) -> str:
 def _members(text: str, line: int, start: int) -> tuple[tuple[float, Span], ...]:
     return tuple(
         (
-            float(_WORD_NUMBERS.get(m.group().lower(), 0) or m.group()),
+            float(NUMBER_WORDS.get(m.group().lower(), 0) or m.group()),
             Span(line, start + m.start() + 1, start + m.end() + 1),
         )
         for m in _MEMBER.finditer(text)
@@ -365,8 +330,8 @@ def _token(piece: str, kind: str, span: Span, line: int, at: int) -> Token:
         return Token("ordinal", word[: members[0][1].end_column - at + 1], span, members)
     if kind == "times":
         return Token("word", word, span)
-    if kind in ("word", "numbered") and word in _WORD_NUMBERS:
-        return Token("num", str(_WORD_NUMBERS[word]), span, ((float(_WORD_NUMBERS[word]), span),))
-    if kind == "word" and word in _WORD_ORDINALS:
-        return Token("ordinal", _WORD_ORDINALS[word], span)
+    if kind in ("word", "numbered") and word in NUMBER_WORDS:
+        return Token("num", str(NUMBER_WORDS[word]), span, ((float(NUMBER_WORDS[word]), span),))
+    if kind == "word" and word in ORDINAL_WORDS:
+        return Token("ordinal", ORDINAL_WORDS[word], span)
     return Token(kind, word, span)  # type: ignore[arg-type]
