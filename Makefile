@@ -9,7 +9,7 @@ help:
 	@echo "make test   run all tests"
 	@echo "make check  format, lint, types, import rules, generated files"
 	@echo "make bench  print the benchmarks"
-	@echo "make fuzz   compare the engine with the slow walker on 100,000 generated texts (COUNT=...)"
+	@echo "make fuzz   compare the engine with the slow walker on 100,000 generated texts (COUNT=...), and sweep the corpus"
 	@echo "make mutate change every number, word and row of the corpus, insert clauses, and count what the proof finds"
 
 setup:
@@ -19,7 +19,7 @@ demo: setup
 	@exec $(BIN)/rillstep demo
 
 test: setup
-	$(BIN)/python -m pytest -n 2 --dist loadgroup
+	$(BIN)/python -m pytest -n 3 --dist loadgroup
 
 check: setup
 	$(BIN)/ruff format --check .
@@ -39,6 +39,7 @@ bench: setup
 
 fuzz: setup
 	$(BIN)/python -m tests.core.fuzz $(or $(COUNT),100000)
+	$(BIN)/python -m tests.sweep
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate

@@ -1,10 +1,9 @@
-"""Designs and texts that several tests use."""
+"""Texts and targets that several tests use."""
+
+from pathlib import Path
 
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import SizeTarget, TotePlan
-from rillstep.demo.data import nightfield, steward
-from rillstep.document import Design
-from rillstep.services import workbench
 
 HEAD = "Pattern: Example\nSizes: S, M, L\nGauge: hdc 15 sts x 11.5 rows = 10 cm\n"
 
@@ -34,20 +33,15 @@ def plan(**changes: object) -> TotePlan:
 
 
 def four_sizes() -> tuple[SizeTarget, ...]:
-    return tuple(workbench.target_of(size) for size in nightfield().sizes)
+    """The sizes of the demo design."""
+    return (
+        SizeTarget("Atlas", 240.0, 265.0, 85.0, 120.0),
+        SizeTarget("Flask", 290.0, 300.0, 85.0, 140.0),
+        SizeTarget("Rug", 340.0, 340.0, 105.0, 160.0),
+        SizeTarget("Tent", 400.0, 380.0, 120.0, 180.0),
+    )
 
 
-def every_way() -> list[Design]:
-    """Demo designs in all ways of working."""
-    designs = [nightfield(), steward()]
-    for stitch, height_mm in (("sc", 60.0), ("hdc", 87.0), ("dc", 125.0)):
-        for rounds, counts in (("joined", False), ("joined", True), ("spiral", False)):
-            base = nightfield()
-            swatch = base.swatch.model_copy(
-                update={"stitch": stitch, "stitches": 15, "rows": 10, "width_mm": 100.0, "height_mm": height_mm}
-            )
-            way = base.way.model_copy(
-                update={"rounds": rounds, "chain_counts": counts, "increases": "shifted" if counts else "stacked"}
-            )
-            designs.append(base.model_copy(update={"swatch": swatch, "way": way}))
-    return designs
+def totes() -> list[str]:
+    """The texts of demo designs in all ways of working, as the application writes them (`tests/designs.py`)."""
+    return [path.read_text() for path in sorted((Path(__file__).parent / "totes").glob("*.txt"))]

@@ -1,18 +1,12 @@
 """Rows that were broken over several lines: read as one, pointed at where they stand, and written broken well."""
 
-from pathlib import Path
-
 import pytest
 
 from rillstep.core.findings import Span, apply_edits
-from rillstep.core.notation import parse
 from rillstep.core.notation.lines import logical_lines
-from rillstep.core.printing import write
 from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof import prove_text
 from rillstep.core.tree import Prose, Row
-
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 
 OVAL = """Sizes: S, M
 Section: Base (joined rounds, oval)
@@ -71,19 +65,6 @@ def test_a_step_that_is_not_understood_is_named_in_its_own_line() -> None:
 def test_a_set_may_be_broken_too() -> None:
     text = "Sizes: S, M, L\nCh 24 (30, 36), join into a ring.\nRnd 1: Sc in next 24 (30,\n36) ch; join."
     assert [line.sts for line in prove_text(text).lines] == [(24, 30, 36)]
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-@pytest.mark.parametrize("width", [40, 64, 92])
-def test_what_is_broken_well_is_read_as_it_was(path: Path, width: int) -> None:
-    pattern = prove_text(path.read_text()).pattern
-    for terms in ("US", "UK"):
-        text = write(pattern, terms)
-        broken = wrapped(text, width)
-        assert parse(broken).pattern == parse(text).pattern
-        found, whole = parse(broken).findings, parse(text).findings
-        assert [(one.code, one.message) for one in found] == [(one.code, one.message) for one in whole]
-        assert all(one.severity == "warning" for one in whole)
 
 
 def test_lines_are_broken_between_instructions() -> None:

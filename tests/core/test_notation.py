@@ -8,9 +8,8 @@ from rillstep.core.notation import parse
 from rillstep.core.printing import one_size, write, write_steps
 from rillstep.core.proof import prove_text
 from rillstep.core.tree import Num, Row
-from rillstep.services import workbench
 from tests.core.test_referee import rows
-from tests.examples import MESH_TOTE, every_way
+from tests.examples import MESH_TOTE, totes
 
 
 def steps_of(body: str, head: str = "") -> str:
@@ -132,7 +131,7 @@ def test_a_bad_line_does_not_hide_the_next() -> None:
     assert [f.span.line for f in parse(text).findings] == [1, 2]
 
 
-@pytest.mark.parametrize("text", [MESH_TOTE, *(workbench.work(d).text for d in every_way())], ids=lambda t: str(len(t)))
+@pytest.mark.parametrize("text", [MESH_TOTE, *totes()], ids=lambda t: str(len(t)))
 def test_written_text_reads_back_to_the_same_tree(text: str) -> None:
     tree = parse(text).pattern
     for terms in ("US", "UK"):

@@ -8,14 +8,13 @@ from rillstep.core.notation import parse
 from rillstep.core.parts import divide
 from rillstep.core.proof import prove
 from rillstep.core.tree import Check, Row
-from rillstep.services import workbench
-from tests.examples import MESH_TOTE, every_way
+from tests.examples import MESH_TOTE, totes
 
 
-@pytest.mark.parametrize("design", every_way(), ids=lambda d: f"{d.swatch.stitch}-{d.way.rounds}-{d.way.chain_counts}")
+@pytest.mark.parametrize("text", totes(), ids=range(len(totes())))
 @pytest.mark.parametrize("count", [2, 4, 6])
-def test_parts_hold_every_round_once_and_are_balanced(design, count: int) -> None:  # type: ignore[no-untyped-def]
-    whole = parse(workbench.work(design).text).pattern
+def test_parts_hold_every_round_once_and_are_balanced(text: str, count: int) -> None:
+    whole = parse(text).pattern
     divided = divide(whole, count)
     assert divided.proof.ok
     assert len(divided.parts) == count
@@ -34,7 +33,7 @@ def test_parts_hold_every_round_once_and_are_balanced(design, count: int) -> Non
 
 
 def test_each_part_ends_with_a_round_and_its_checkpoint() -> None:
-    divided = divide(parse(workbench.work(every_way()[0]).text).pattern, 4)
+    divided = divide(parse(totes()[0]).pattern, 4)
     for part in divided.parts:
         section, line = part.lines[-1]
         last = divided.pattern.sections[section].lines[line]

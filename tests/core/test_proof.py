@@ -4,8 +4,7 @@ import pytest
 
 from rillstep.core.findings import apply_edits
 from rillstep.core.proof import prove_text, reprint
-from rillstep.services import workbench
-from tests.examples import HEAD, MESH_TOTE, OVAL, every_way
+from tests.examples import HEAD, MESH_TOTE, OVAL, totes
 
 BEGIN = "Ch 24, join without twisting.\n"
 
@@ -69,8 +68,8 @@ def test_each_finding_has_an_example(code: str) -> None:
 
 def test_true_texts_have_no_error() -> None:
     assert [f for f in prove_text(MESH_TOTE).findings if f.severity == "error"] == []
-    for design in every_way():
-        assert prove_text(workbench.work(design).text).ok
+    for text in totes():
+        assert prove_text(text).ok
 
 
 def test_one_cause_gives_one_finding() -> None:
@@ -150,8 +149,8 @@ def test_going_on_after_a_broken_line() -> None:
 
 
 def test_proof_of_print_for_every_way_terms_and_size() -> None:
-    for design in every_way():
-        pattern = prove_text(workbench.work(design).text).pattern
+    for text in totes():
+        pattern = prove_text(text).pattern
         for terms in ("US", "UK"):
             for size in (None, *range(len(pattern.sizes))):
                 printed = reprint(pattern, terms, size)  # type: ignore[arg-type]

@@ -1,9 +1,5 @@
 """What is remembered never changes an answer; repeats that are counted give what repeats that are walked would."""
 
-import random
-import re
-from pathlib import Path
-
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -12,48 +8,8 @@ from rillstep.core.fabric import Run
 from rillstep.core.fabric.edge import Edge, Place, last_first, merge, pattern, reversed_runs
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.findings import apply_edits
-from rillstep.core.memory import forget
-from rillstep.core.proof import Proof, prove_text
-
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
-
-
-def answer(proof: Proof) -> object:
-    counts = [[(w.line.span.line, w.rounds, w.trouble, w.depends, w.end) for w in work.lines] for work in proof.works]
-    return proof.lines, proof.findings, counts
-
-
-def typed(draw: random.Random, text: str) -> str:
-    """The text with one number, word or line changed, as while somebody types."""
-    lines = text.split("\n")
-    at = draw.randrange(len(lines))
-    numbers = list(re.finditer(r"\d+", lines[at]))
-    kind = draw.random()
-    if kind < 0.6 and numbers:
-        number = draw.choice(numbers)
-        lines[at] = lines[at][: number.start()] + str(draw.randint(1, 30)) + lines[at][number.end() :]
-    elif kind < 0.75:
-        lines[at] = lines[at][: draw.randrange(len(lines[at]) + 1)]
-    elif kind < 0.9:
-        lines.insert(at, draw.choice(lines))
-    else:
-        del lines[at]
-    return "\n".join(lines)
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-def test_a_changed_text_is_answered_as_if_it_were_new(path: Path) -> None:
-    draw = random.Random(path.stem)
-    text = path.read_text()
-    warm = []
-    texts = [text]
-    for _ in range(6):
-        texts.append(typed(draw, texts[-1] if draw.random() < 0.5 else text))
-    for one in texts:
-        warm.append(answer(prove_text(one)))
-    for one, before in zip(texts, warm, strict=True):
-        forget()
-        assert answer(prove_text(one)) == before
+from rillstep.core.proof import prove_text
+from tests.sweep.texts import CORPUS, answer
 
 
 def test_lines_that_did_not_change_are_not_worked_again() -> None:

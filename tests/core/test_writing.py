@@ -1,7 +1,5 @@
 """Texts for readers: equal rounds folded, each hand, notes that are true of this fabric, abbreviations that are used."""
 
-from pathlib import Path
-
 import pytest
 
 from rillstep.core.notation import parse
@@ -10,10 +8,9 @@ from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.folding import folded
 from rillstep.core.printing.handed import left_handed, mirrored
 from rillstep.core.printing.offered import offered
-from rillstep.core.proof import advice, prove_text, reader_text, reprint
+from rillstep.core.proof import advice, prove_text, reprint
 from rillstep.core.tree import Row
 
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 RING = "Ch 24, join into a ring.\nRnd 1: Ch 1 (does not count), sc in each ch around; join. — 24 sts\n"
 PLAIN = "Rnd {n}: Ch 1, sc in each st around; join. — 24 sts\n"
 RUN = RING + "".join(PLAIN.format(n=n) for n in range(2, 8))
@@ -129,21 +126,6 @@ def test_abbreviations_are_those_that_are_used() -> None:
     assert names["BLO"] == "back loops only" and names["sk"] == "skip" and names["dc"] == "double crochet"
     assert "hdc" not in names and "shell" not in names and "sp(s)" not in names
     assert dict(abbreviations_used(parse(text).pattern, "UK"))["sk"] == "miss"
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-@pytest.mark.parametrize("hand", ["right", "left"])
-def test_each_text_that_stands_alone_proves_for_both_hands(path: Path, hand: str) -> None:
-    pattern = prove_text(path.read_text()).pattern
-    for terms in ("US", "UK"):
-        made = reader_text(pattern, terms, None, hand=hand)  # type: ignore[arg-type]
-        assert made.ok, (made.problems, made.proof.findings)
-        assert "Note: Abbreviations: " in made.text
-        assert max(len(line) for line in made.text.split("\n") if line.startswith(("Rnd", "Row", "    "))) <= 92 + 40
-    one = reader_text(pattern, "US", len(pattern.sizes) - 1, hand=hand)  # type: ignore[arg-type]
-    assert one.ok
-    again = reader_text(one.proof.pattern, "US", hand=hand if hand == "right" else "right")  # type: ignore[arg-type]
-    assert again.ok and again.text.count("Abbreviations:") == 1
 
 
 def test_a_print_knows_where_each_line_comes_from() -> None:

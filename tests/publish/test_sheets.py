@@ -1,56 +1,12 @@
 """Any proved text as a booklet of its own: every line is in it, for each size, hand and terms, in each form."""
 
 from datetime import date
-from html import unescape
 from pathlib import Path
-
-import pytest
 
 from rillstep.core.notation import parse
 from rillstep.core.proof import prove_text, reprint
-from rillstep.core.tree import Again, Row
 from rillstep.publish.pdf import html_of
 from rillstep.publish.sheet import markdown_of, sheet
-
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-@pytest.mark.parametrize("terms", ["US", "UK"])
-def test_every_line_is_in_the_sheet_and_knows_its_source(path: Path, terms: str) -> None:
-    text = path.read_text()
-    pattern = prove_text(text).pattern
-    made = sheet(reprint(pattern, terms), terms)  # type: ignore[arg-type]
-    rows = [line for section in made.sections for line in section.lines if line.kind == "row"]
-    assert rows and made.proved
-    assert all(line.mark in ("proved", "unchecked") for line in rows)
-    sources = {line.span.line for _, line in pattern.lines() if isinstance(line, Row | Again)}
-    assert {line.line for line in rows} <= sources
-    assert rows[0].line == min(sources)
-    for line in rows:
-        assert len(line.sts) == len(pattern.sizes)
-        assert line.label.startswith(("Rnd", "Row")) and line.text.endswith(".")
-
-
-@pytest.mark.parametrize("path", CORPUS[::4], ids=[path.stem for path in CORPUS[::4]])
-def test_the_same_words_stand_in_markdown_and_on_the_page(path: Path) -> None:
-    pattern = prove_text(path.read_text()).pattern
-    for size in (None, len(pattern.sizes) - 1):
-        made = sheet(reprint(pattern, "US", size, hand="left"), "US", "left")
-        written = markdown_of(made).replace("\\*", "*")
-        page = unescape(html_of(made, "left-handed", date(2026, 11, 25)))
-        for section in made.sections:
-            if section.lines:
-                assert f"## {section.title}" in written
-            for line in section.lines:
-                assert line.text in written
-                assert line.text in page
-                assert line.totals in written and line.totals in page
-        assert any("Left-handed" in note for note in made.notes)
-        for note in made.notes:
-            assert note in written
-        for short, meaning in made.abbreviations:
-            assert f"- **{short}** {meaning}" in written
 
 
 def test_one_size_has_one_column_and_no_word_of_sets() -> None:

@@ -445,7 +445,6 @@ def _end_of_label(stream: Stream, text: str, findings: list[Finding]) -> int:
     within = text[token.span.column - 1 : colon] if colon >= 0 else ""
     if colon >= 0 and len(within) <= 40 and not any(mark in within for mark in ",;[("):
         if not findings:
-            problem = NotUnderstood(token.span, "only numbers stand between “Rnd” and the colon")
-            findings.append(_problem(problem))
+            findings.append(_problem(NotUnderstood(token.span, "only numbers stand between “Rnd” and the colon")))
         return colon + 1
     return token.span.column - 1

@@ -1,25 +1,13 @@
 """Whatever is typed or pasted: it is read, worked, proved, asked about, traced, drawn and written, or answered with findings."""
 
-import random
-from pathlib import Path
-
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.chart import chart_of, rows_for
-from rillstep.core.findings import apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.notation.limits import MAX_LINES
 from rillstep.core.notation.lines import logical_lines
-from rillstep.core.printing import write
 from rillstep.core.printing.wrapping import wrapped
-from rillstep.core.proof import prove_text, questions, reader_text
-from rillstep.core.proof.catalogue import CATALOGUE, WITHOUT_EXAMPLE
-from rillstep.publish.chart import svg_of
-
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
-CODES = {entry.code for entry in CATALOGUE} | set(WITHOUT_EXAMPLE)
+from tests.sweep.answers import answered
 
 WORDS = [
     "sc",
@@ -124,38 +112,6 @@ LINES = st.builds(
 )
 
 
-def answered(text: str) -> None:
-    """Everything that Rillstep does with a text, done; nothing may be raised, and all that is found is known."""
-    proof = prove_text(text)
-    rows = text.split("\n")
-    for finding in proof.findings:
-        assert finding.code in CODES
-        assert 1 <= finding.span.line <= len(rows)
-        assert finding.size is None or finding.size < len(proof.pattern.sizes)
-        for repair in finding.repairs:
-            apply_edits(text, repair.edits)
-    for question in questions(proof, text):
-        for answer in question.answers:
-            prove_text(apply_edits(text, answer.edits))
-    for work in proof.works[:1]:
-        for line in work.lines[:6]:
-            if line.turns:
-                try:
-                    drawn, around = rows_for(work, line.line.span.line)
-                except ValueError as too_long:  # a row that a torn number made thousands of stitches long
-                    assert "not traced" in str(too_long)
-                    continue
-                assert svg_of(chart_of(drawn, around), "t", "US").startswith("<svg")
-    written = write(proof.pattern)
-    if written.count("\n") > MAX_LINES - 10:
-        return  # printed with its empty lines it would be too long to be read
-    assert (
-        not proof.ok or parse(written).pattern == proof.pattern or any(f.severity != "caution" for f in proof.findings)
-    )
-    if proof.ok and proof.lines:
-        reader_text(proof.pattern, "UK", 0, hand="left")
-
-
 @given(st.lists(LINES, max_size=9))
 @settings(max_examples=400, deadline=None)
 def test_word_soup_is_answered(lines: list[str]) -> None:
@@ -166,28 +122,6 @@ def test_word_soup_is_answered(lines: list[str]) -> None:
 @settings(max_examples=200, deadline=None)
 def test_any_characters_are_answered(text: str) -> None:
     answered(text)
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-def test_a_torn_pattern_is_answered(path: Path) -> None:
-    """Lines cut, doubled, swapped and run together, as when a page is pasted badly."""
-    draw = random.Random(path.stem)
-    for _ in range(5):
-        lines = path.read_text().split("\n")
-        for _ in range(draw.randint(1, 4)):
-            at = draw.randrange(len(lines))
-            kind = draw.randrange(4)
-            if kind == 0:
-                lines[at] = lines[at][draw.randrange(len(lines[at]) + 1) :]
-            elif kind == 1:
-                lines.insert(draw.randrange(len(lines)), lines[at])
-            elif kind == 2:
-                lines[at] = lines[at].replace(" ", "\n", draw.randint(1, 6))
-            else:
-                moved = lines.pop(draw.randrange(len(lines)))
-                lines = [*lines, moved] if not lines else [*lines[:-1], f"{lines[-1]} {moved}"]
-            lines = "\n".join(lines).split("\n")
-        answered("\n".join(lines))
 
 
 @given(st.lists(LINES, max_size=6))

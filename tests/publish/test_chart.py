@@ -2,7 +2,6 @@
 
 import xml.etree.ElementTree as ElementTree
 from itertools import pairwise
-from pathlib import Path
 
 import pytest
 from hypothesis import given, settings
@@ -13,7 +12,6 @@ from rillstep.core.proof import prove_text
 from rillstep.core.stitches import GATHERED, STITCHES
 from rillstep.publish.chart import svg_of
 
-CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 DISC = """Make an adjustable ring.
 Rnd 1: Ch 1 (does not count), 6 sc in ring; join. — 6 sts
 Rnd 2: Ch 1, 2 sc in each st around; join. — 12 sts
@@ -98,24 +96,6 @@ def test_a_long_round_is_cut_and_says_so() -> None:
 def test_a_row_that_is_not_worked_has_no_chart() -> None:
     assert rows_for(prove_text(DISC).works[0], 1) == ([], False)
     assert chart_of([], False) == Chart((), (), False)
-
-
-@pytest.mark.parametrize("path", CORPUS, ids=[path.stem for path in CORPUS])
-def test_every_row_of_the_corpus_can_be_drawn(path: Path) -> None:
-    proof = prove_text(path.read_text())
-    work = proof.works[-1]
-    drawn = 0
-    for line in work.lines:
-        if not line.turns or line.end.foundation:  # a row that only makes a chain has no stitches to draw
-            continue
-        rows, around = rows_for(work, line.line.span.line)
-        made = chart_of(rows, around)
-        shown = svg_of(made, "A <chart> & more", proof.pattern.terms)
-        root = ElementTree.fromstring(shown)
-        assert root.tag.endswith("svg")
-        assert made.labels[-1][0] == rows[-1].label  # the row asked for is always drawn
-        drawn += 1
-    assert drawn > 0
 
 
 def test_the_legend_names_what_is_used_and_nothing_else() -> None:

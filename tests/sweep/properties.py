@@ -1,0 +1,224 @@
+"""What holds of every text of the corpus: properties that share one proof, and one reading of each print.
+
+`make test` tries the quick ones on every text, and the long ones (`LONG`) on a share of the texts each; `make fuzz`
+tries all of them on all. A new property is a function here and a row in one of the two tables.
+"""
+
+import random
+from collections.abc import Callable
+from datetime import date
+from html import unescape
+from xml.etree import ElementTree
+
+from rillstep.core.chart import chart_of, rows_for
+from rillstep.core.fabric import work_row
+from rillstep.core.fabric.working import trace_row
+from rillstep.core.findings import apply_edits
+from rillstep.core.memory import forget
+from rillstep.core.notation import parse
+from rillstep.core.printing.wrapping import wrapped
+from rillstep.core.proof import prove_text, reader_text
+from rillstep.core.tree import Again, Check, Row, lines_of
+from rillstep.publish.chart import svg_of
+from rillstep.publish.pdf import html_of
+from rillstep.publish.sheet import markdown_of, sheet
+from tests.core.referee import unrolled, walk
+from tests.sweep.answers import answered
+from tests.sweep.printed import kept_words, lost_numbers, plainly
+from tests.sweep.texts import TERMS, WIDTHS, CorpusText, answer, errors, slips, typed, walkable
+
+# --- quick
+
+
+def every_line_is_true(one: CorpusText) -> None:
+    assert errors(one.proof) == []
+    assert one.proof.lines
+    assert all(line.mark in ("proved", "unchecked") for line in one.proof.lines)
+
+
+def every_print_is_proved(one: CorpusText) -> None:
+    for _, parsed in one.written.values():
+        assert parsed.pattern == one.pattern
+    for printed in one.prints.values():
+        assert printed.ok, [f for f in (*printed.problems, *printed.proof.findings) if f.severity == "error"]
+
+
+def each_hand_has_a_text_that_stands_alone(one: CorpusText) -> None:
+    for made in one.readers.values():
+        assert made.ok, (made.problems, made.proof.findings)
+        assert "Note: Abbreviations: " in made.text
+        assert max(len(line) for line in made.text.split("\n") if line.startswith(("Rnd", "Row", "    "))) <= 92 + 40
+
+
+def a_reader_text_can_be_printed_once_more(one: CorpusText) -> None:
+    again = reader_text(one.readers["last"].proof.pattern, one.pattern.terms)
+    assert again.ok and again.text.count("Abbreviations:") == 1
+
+
+def a_broken_line_reads_as_it_was(one: CorpusText) -> None:
+    """In one width for each text, which differs from text to text."""
+    width = WIDTHS[sum(map(ord, one.name)) % len(WIDTHS)]
+    for text, whole in one.written.values():
+        broken = parse(wrapped(text, width))
+        assert broken.pattern == whole.pattern
+        assert [(f.code, f.message) for f in broken.findings] == [(f.code, f.message) for f in whole.findings]
+        assert all(f.severity == "warning" for f in whole.findings)
+
+
+def the_sheet_holds_every_line(one: CorpusText) -> None:
+    for terms in TERMS:
+        made = sheet(one.prints[terms, None], terms)
+        rows = [line for section in made.sections for line in section.lines if line.kind == "row"]
+        assert rows and made.proved
+        assert all(line.mark in ("proved", "unchecked") for line in rows)
+        sources = {line.span.line for _, line in one.pattern.lines() if isinstance(line, Row | Again)}
+        assert {line.line for line in rows} <= sources
+        assert rows[0].line == min(sources)
+        for line in rows:
+            assert len(line.sts) == len(one.pattern.sizes)
+            assert line.label.startswith(("Rnd", "Row")) and line.text.endswith(".")
+
+
+def print_loses_nothing(one: CorpusText) -> None:
+    kept = [plainly(words) for words in kept_words(one.pattern)]
+    for size, made in (("all", one.readers["all"]), ("last", one.readers["last"])):
+        printed = plainly(made.text)
+        mine = kept if size == "all" else [plainly(words) for words in kept_words(made.proof.pattern)]
+        assert [words for words in mine if words not in printed] == []
+        if size == "all":
+            assert lost_numbers(one.text, made.text) == []
+        stated = sum(isinstance(line, Check) for _, line in made.proof.pattern.lines())
+        assert stated <= sum(isinstance(line, Check) for _, line in one.pattern.lines())
+
+
+def the_slow_walker_counts_the_same(one: CorpusText) -> None:
+    for size, row, work in walkable(one.proof):
+        slow, fast = walk(row, size, work.start, work.around), work_row(row, size, work.start, work.around)
+        assert slow == unrolled(fast.edge), (one.name, row.span.line)
+
+
+# --- long
+
+
+def the_trace_is_the_work_itself(one: CorpusText) -> None:
+    rows = 0
+    for work in one.proof.works:
+        for line in work.lines:
+            for turn in line.turns[:2]:
+                found = trace_row(turn.source, work.size, turn.edge, turn.around)
+                assert found.work.counts == work_row(turn.source, work.size, turn.edge, turn.around).counts
+                stitches = [s for s in found.made if s.place.kind == "st" and not s.closed]
+                assert len(stitches) == found.work.counts.sts
+                assert all(0 <= at < len(found.below) for stitch in found.made for at in stitch.into)
+                assert all(0 <= stitch.step < len(found.steps) for stitch in found.made)
+                rows += 1
+    assert rows > 0
+
+
+def every_row_can_be_drawn(one: CorpusText) -> None:
+    work = one.proof.works[-1]
+    drawn = 0
+    for line in work.lines:
+        if not line.turns or line.end.foundation:  # a row that only makes a chain has no stitches to draw
+            continue
+        rows, around = rows_for(work, line.line.span.line)
+        made = chart_of(rows, around)
+        root = ElementTree.fromstring(svg_of(made, "A <chart> & more", one.pattern.terms))
+        assert root.tag.endswith("svg")
+        assert made.labels[-1][0] == rows[-1].label  # the row asked for is always drawn
+        drawn += 1
+    assert drawn > 0
+
+
+def markdown_and_page_hold_the_same_words(one: CorpusText) -> None:
+    for size in (None, len(one.pattern.sizes) - 1):
+        made = sheet(one.prints[one.pattern.terms, size], one.pattern.terms, "left")
+        written = markdown_of(made).replace("\\*", "*")
+        page = unescape(html_of(made, "left-handed", date(2026, 11, 25)))
+        for section in made.sections:
+            if section.lines:
+                assert f"## {section.title}" in written
+            for line in section.lines:
+                assert line.text in written and line.text in page
+                assert line.totals in written and line.totals in page
+        assert any("Left-handed" in note for note in made.notes)
+        assert all(note in written for note in made.notes)
+        assert all(f"- **{short}** {meaning}" in written for short, meaning in made.abbreviations)
+
+
+def a_torn_text_is_answered(one: CorpusText) -> None:
+    """Lines cut, doubled, swapped and run together, as when a page is pasted badly."""
+    draw = random.Random(one.name)
+    for _ in range(5):
+        lines = one.text.split("\n")
+        for _ in range(draw.randint(1, 4)):
+            at = draw.randrange(len(lines))
+            kind = draw.randrange(4)
+            if kind == 0:
+                lines[at] = lines[at][draw.randrange(len(lines[at]) + 1) :]
+            elif kind == 1:
+                lines.insert(draw.randrange(len(lines)), lines[at])
+            elif kind == 2:
+                lines[at] = lines[at].replace(" ", "\n", draw.randint(1, 6))
+            else:
+                moved = lines.pop(draw.randrange(len(lines)))
+                lines = [*lines, moved] if not lines else [*lines[:-1], f"{lines[-1]} {moved}"]
+            lines = "\n".join(lines).split("\n")
+        answered("\n".join(lines))
+
+
+def a_changed_text_is_answered_as_if_it_were_new(one: CorpusText) -> None:
+    draw = random.Random(one.name)
+    texts = [one.text]
+    for _ in range(6):
+        texts.append(typed(draw, texts[-1] if draw.random() < 0.5 else one.text))
+    warm = [answer(prove_text(text)) for text in texts]
+    for text, before in zip(texts, warm, strict=True):
+        forget()
+        assert answer(prove_text(text)) == before
+
+
+def every_repair_makes_its_line_true(one: CorpusText) -> None:
+    for wrong, _, _ in slips(one.text, random.Random(one.name), 6):
+        for finding in errors(prove_text(wrong))[:3]:
+            for repair in finding.repairs:
+                mended = prove_text(apply_edits(wrong, repair.edits))
+                again = [f for f in errors(mended) if f.span.line == finding.span.line and f.code == finding.code]
+                assert not [f for f in again if f.size == finding.size], (wrong, finding, repair)
+
+
+def a_slip_in_one_size_is_no_fault_of_the_others(one: CorpusText) -> None:
+    if len(one.pattern.sizes) < 2:
+        return
+    for wrong, row, size in slips(one.text, random.Random(one.name + "!"), 6):
+        for finding in errors(prove_text(wrong)):
+            if finding.span.line in lines_of(row) and finding.size is not None:
+                assert finding.size == size or finding.code == "starting-chain-uneven"
+
+
+Property = Callable[[CorpusText], None]
+QUICK: tuple[Property, ...] = (
+    every_line_is_true,
+    every_print_is_proved,
+    each_hand_has_a_text_that_stands_alone,
+    a_broken_line_reads_as_it_was,
+    the_sheet_holds_every_line,
+    print_loses_nothing,
+    the_slow_walker_counts_the_same,
+)
+# Each with the share of the texts that `make test` tries it on: every so manieth.
+LONG: tuple[tuple[Property, int], ...] = (
+    (the_trace_is_the_work_itself, 4),
+    (every_row_can_be_drawn, 4),
+    (markdown_and_page_hold_the_same_words, 8),
+    (a_reader_text_can_be_printed_once_more, 8),
+    (a_torn_text_is_answered, 16),
+    (a_changed_text_is_answered_as_if_it_were_new, 24),
+    (every_repair_makes_its_line_true, 8),
+    (a_slip_in_one_size_is_no_fault_of_the_others, 8),
+)
+
+
+def of_share(index: int) -> list[Property]:
+    """The long properties whose turn it is at this text of the corpus."""
+    return [holds for at, (holds, share) in enumerate(LONG) if (index + at) % share == 0]
