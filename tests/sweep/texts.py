@@ -49,7 +49,9 @@ class CorpusText:
         """In its own terms all sizes, and each by itself; in the others all, and the last."""
         own, sizes = self.pattern.terms, range(len(self.pattern.sizes))
         other: Literal["US", "UK"] = "UK" if own == "US" else "US"
-        wanted = [(own, None), *((own, size) for size in sizes), (other, None), (other, sizes[-1])]
+        wanted: list[tuple[Literal["US", "UK"], int | None]] = [(own, None), (other, None)]
+        if len(sizes) > 1:  # one size by itself is the same print
+            wanted += [*((own, size) for size in sizes), (other, sizes[-1])]
         return {(terms, size): reprint(self.pattern, terms, size) for terms, size in wanted}
 
     @cached_property
@@ -58,7 +60,7 @@ class CorpusText:
         own, last = self.pattern.terms, len(self.pattern.sizes) - 1
         return {
             "all": reader_text(self.pattern, own),
-            "last": reader_text(self.pattern, own, last),
+            "last": reader_text(self.pattern, own, last if last else None),
             "left": reader_text(self.pattern, "UK" if own == "US" else "US", hand="left"),
         }
 
