@@ -128,9 +128,10 @@ def _place(stream: Stream) -> Into:
         "mr",
         "mc",
         "center ring",
-        "loop",
     ):
         return InRing()
+    if stream.any_of("loop"):  # of the beginning, or one of chains: which it is shows when it is worked
+        return Next(plain_num(stream, 1), What("sp")) if stream.choose(2, "loop") == 1 else InRing()
     if stream.free_loops is not None and stream.any_of("same loop", "same lp", "same st", "same place"):
         return replace(stream.free_loops, count=plain_num(stream, 1))
     if stream.word("same"):
