@@ -127,7 +127,7 @@ def _omits(stream: Stream, before: list[Step], repeat: Repeat) -> bool:
         at for at, step in enumerate(steps) if at and isinstance(step, Chain) == chain and not isinstance(step, Gesture)
     ]
     if (said := _number_in(words)) is not None and not chain:
-        kinds = [at for at in kinds if _is_so_many(_takes(stream, list(steps[at:])), said)] or kinds
+        kinds = [at for at in kinds if _is_so_many(_takes(stream, list(steps[at:])), said)]
     kinds = kinds[-MOST_CUTS:]
     if not kinds:
         stream.at = start
@@ -305,6 +305,9 @@ def _takes(stream: Stream, steps: list[Step]) -> Num | None:
                 taken = plain_num(stream, 1).values
             case Together(legs=legs, into=None, end=None):
                 taken = legs.values
+            case Repeat(steps=inner, times=Num() as times) if (once := _takes(stream, list(inner))) is not None:
+                pairs = zip(once.values, times.values, strict=True)
+                taken = tuple(None if a is None or b is None else a * b for a, b in pairs)
             case Chain():
                 continue
             case _:
