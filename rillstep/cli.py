@@ -110,6 +110,23 @@ def _write(args: argparse.Namespace) -> int:
     return CLEAN
 
 
+_NAMES = ("number-form", "number-not-worked-out", "name-not-defined")
+
+
+def _unname(args: argparse.Namespace) -> int:
+    """The text with plain numbers and sets for its names."""
+    from rillstep.core.printing.unnaming import without_names
+    from rillstep.core.settling import read
+
+    text = _read(args.file)
+    parsed = read(text)
+    wrong = next((finding for finding in parsed.findings if finding.code in _NAMES), None)
+    if wrong is not None:
+        raise _Unusable(f"{args.file}:{wrong.span.line}: {wrong.message}")
+    _deliver(without_names(text, parsed), args.output)
+    return CLEAN
+
+
 def _chart(args: argparse.Namespace) -> int:
     """The stitch chart of one line."""
     from rillstep.core.chart import chart_of, rows_for
@@ -261,6 +278,8 @@ def _parser() -> argparse.ArgumentParser:
     write.add_argument("--hand", choices=("right", "left"), default="right")
     write.add_argument("--as", choices=("text", "html", "pdf", "markdown"), default="text")
     write.add_argument("-o", "--output")
+    unname = command("unname", _unname, "write a text with plain numbers for its names", as_json=False)
+    unname.add_argument("-o", "--output")
     chart = command("chart", _chart, "draw the stitch chart of one line as SVG", as_json=False)
     chart.add_argument("--line", type=int, required=True, help="the line of the text, counted from 1")
     chart.add_argument("--size", help="the first one if not given")

@@ -43,7 +43,7 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
         lines = (line for _, line in pattern.lines() if isinstance(line, Row | Again) and line.until_sts is not None)
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
         if line is None or len(tried) >= MOST_UNTIL:
-            return Parsed(pattern, sort_findings([*parsed.findings, *unmet]))
+            return replace(parsed, pattern=pattern, findings=sort_findings([*parsed.findings, *unmet]))
         tried.add(line.span.line)
         found = _last_rows(pattern, line)
         if isinstance(found, Finding):

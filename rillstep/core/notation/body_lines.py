@@ -15,7 +15,6 @@ from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
 from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
-from rillstep.core.notation.header import context_of
 from rillstep.core.notation.lines import SourceLine
 from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
@@ -73,7 +72,7 @@ def for_some_sizes(reading: TextSoFar, line: SourceLine) -> bool:
     limit = limited(line.text, reading.header.sizes)
     if limit is not None:
         line.text = limit.text
-        line.context = context_of(reading.header, limit.sizes, line.context.kind)
+        line.context = replace(line.context, active=limit.sizes)
     return False
 
 
@@ -83,7 +82,7 @@ def titled(reading: TextSoFar, line: SourceLine) -> bool:
     title = title_of(line.text)
     if title and (reading.open is None or reading.open.title.lower() != title.lower()):
         reading.head(title, Span(line.number, 1, len(line.text) + 1), line.text)
-        line.context = context_of(reading.header, line.context.active, reading.context().kind)
+        line.context = replace(line.context, kind=reading.context().kind)
     return False
 
 

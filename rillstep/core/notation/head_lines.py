@@ -76,10 +76,11 @@ def special_stitches(reading: TextSoFar, line: SourceLine) -> bool:
 
 
 def head_line(reading: TextSoFar, line: SourceLine) -> bool:
-    """ "Sizes: S, M, L": a key of the head and its value; stitches and phrases are defined anywhere."""
+    """ "Sizes: S, M, L": a key of the head and its value; stitches, phrases and numbers are defined
+    anywhere."""
     key, value, column = _key(line.text)
     key = header.ALIASES.get(key, key)
-    if key not in header.KEYS or not (reading.in_head or key in ("define", "means")):
+    if key not in header.KEYS or not (reading.in_head or key in ("define", "means", "number")):
         return False
     in_head = reading.in_head
     header.read(reading.header, key, value, line.number, column, reading.findings)

@@ -14,10 +14,9 @@ from rillstep.core.notation.definitions import name_words, own_abbreviation, rea
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.stitches import Terms, is_post, stitch_words
 from rillstep.core.tree import Check, Special
-from rillstep.core.words.numbers import ExpressionError, evaluate
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import Context
-from rillstep.core.words.tokens import Taught, tokens_of
+from rillstep.core.words.tokens import Taught
 
 KEYS = (
     "pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished",
@@ -73,7 +72,6 @@ class Header:
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
     unnamed_gauge: bool = False  # the first one is in the stitch that the pattern is mostly worked in
-    numbers: dict[str, tuple[int, ...]] = field(default_factory=dict)
     finished: Check | None = None
     specials: list[Special] = field(default_factory=list)
     special_words: list[tuple[str, tuple[str, ...]]] = field(default_factory=list)
@@ -101,7 +99,9 @@ def read(head: Header, key: str, value: str, line: int, column: int, findings: l
         case "gauge":
             _read_gauge(head, text, span, findings)
         case "number":
-            _read_number(head, value, line, column, span, findings)
+            if "=" not in value:
+                message = "A number is named like this: “wall = 9 (12, 15)”."
+                findings.append(Finding("number-form", "error", span, message))
         case "finished":
             n = len(head.sizes)
             context = Context(n, tuple(range(n)), head.terms)
@@ -151,7 +151,7 @@ def told_by_a_row(head: Header, raws: Sequence[str]) -> None:
 def context_of(head: Header, active: tuple[int, ...], kind: Literal["Rnd", "Row"] = "Rnd") -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
-        len(head.sizes), active, head.terms, tuple(head.numbers.items()), tuple(head.special_words), kind, head.sizes,
+        len(head.sizes), active, head.terms, tuple(head.special_words), kind, head.sizes,
         tuple(head.renamed), phrases=tuple(head.phrases),
     )  # fmt: skip
 
@@ -311,24 +311,6 @@ def _stitch_of(named: str, terms: Terms) -> str | None:
     """A stitch by its short or its long name."""
     found = stitch_words(terms).get(named) or (stitch_named(named.split(), terms) if named else None)
     return None if found == "st" else found
-
-
-def _read_number(head: Header, value: str, line: int, column: int, span: Span, findings: list[Finding]) -> None:
-    name, equals, right = value.partition("=")
-    name = name.strip()
-    n = len(head.sizes)
-    if not equals or not name.isidentifier():
-        findings.append(Finding("number-form", "error", span, "A number is named like this: “wall = 9 (12, 15)”."))
-        return
-    tokens = tokens_of(" " * (column + len(value) - len(right)) + right, line, n)
-    if len(tokens) == 1 and tokens[0].kind == "num" and len(tokens[0].members) in (1, n):
-        given = [int(v) if v < 1e9 else 0 for v, _ in tokens[0].members]
-        head.numbers[name] = tuple(given * n if len(given) == 1 else given)
-        return
-    try:
-        head.numbers[name] = evaluate(right.strip().strip("{}"), head.numbers, n)
-    except ExpressionError as error:
-        findings.append(Finding("number-form", "error", span, f"“{name}”: {error}."))
 
 
 MOST_LISTED = 40

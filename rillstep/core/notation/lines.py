@@ -5,14 +5,15 @@ stands in the text, so that findings and repairs point at the right line.
 """
 
 import re
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, fields, is_dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Any
 
 from rillstep.core.clauses.labels import ORDINALS
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Span
 from rillstep.core.memory import remember
+from rillstep.core.tree.changes import moved
 from rillstep.core.words.stream import Context
 
 # A row of more lines than this is no row.
@@ -76,25 +77,30 @@ class SourceLine:
         return Span(self.number, 1, len(self.text) + 1)
 
 
-def logical_lines(raws: Sequence[str]) -> list[Logical]:
-    """The lines of a text, each row that was broken put together again."""
+def logical_lines(raws: Sequence[str], read: Sequence[str] | None = None) -> list[Logical]:
+    """The lines of a text, each row that was broken put together again.
+
+    read: the same lines with numbers for names, by which it is known what they are.
+    """
+    read = raws if read is None else read
     lines: list[Logical] = []
     at = 0
     while at < len(raws):
-        number, text = at + 1, raws[at]
+        number, text, shown = at + 1, raws[at], read[at]
         at += 1
         several = _several(text)
         if several:
             lines += [Logical(" " * start + text[start:end], number) for start, end in several]
             continue
-        if starts_label(text) is None or "#" in text:
+        if starts_label(shown) is None or "#" in text:
             lines.append(Logical(text, number))
             continue
         pieces = [Fragment(0, number, 0, len(text.rstrip()))]
-        text = text.rstrip()
-        while at < len(raws) and len(pieces) < MOST_PIECES and _continues(text, raws[at]):
+        text, shown = text.rstrip(), shown.rstrip()
+        while at < len(raws) and len(pieces) < MOST_PIECES and _continues(shown, read[at]):
             more = raws[at].strip()
-            text += "" if text.endswith("-") and text[-2:-1].isalpha() else " "
+            gap = "" if text.endswith("-") and text[-2:-1].isalpha() else " "
+            text, shown = text + gap, shown + gap + read[at].strip()
             pieces.append(Fragment(len(text), at + 1, len(raws[at]) - len(raws[at].lstrip()), len(more)))
             text += more
             at += 1
@@ -145,7 +151,7 @@ def _indent(text: str) -> int:
 
 def put_back(node: Any, logical: Logical) -> Any:
     """What was read from a joined line, with every place where it stands in the text."""
-    return _moved(node, lambda span: _place(span, logical))
+    return moved(node, lambda span: _place(span, logical))
 
 
 def _place(span: Span, logical: Logical) -> Span:
@@ -155,16 +161,6 @@ def _place(span: Span, logical: Logical) -> Span:
     column = span.column - piece.start + piece.column
     end = min(span.end_column - 1, piece.start + piece.length) - piece.start + piece.column + 1
     return Span(piece.line, column, max(end, column))
-
-
-def _moved(node: Any, move: Callable[[Span], Span]) -> Any:
-    if isinstance(node, Span):
-        return move(node)
-    if isinstance(node, tuple):
-        return tuple([_moved(item, move) for item in node])
-    if is_dataclass(node) and not isinstance(node, type):
-        return replace(node, **{f.name: _moved(getattr(node, f.name), move) for f in fields(node)})
-    return node
 
 
 # "R7/R8: ...", "R8-R18/R9-R21: ...": likewise.

@@ -9,26 +9,32 @@ from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.memory import remember
 from rillstep.core.notation import header
+from rillstep.core.notation.each_round import LineToRead, lines_to_read
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_long
 from rillstep.core.notation.line_kinds import read_line
 from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
-from rillstep.core.notation.text_so_far import TextSoFar
+from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
 from rillstep.core.stitches import Terms, basic
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
-from rillstep.core.words.stream import stream_over
+from rillstep.core.words.named_numbers import DEFINED, names_of, problem_of, resolved
+from rillstep.core.words.named_numbers import put_back as put_back_braces
+from rillstep.core.words.sizes import size_names
+from rillstep.core.words.stream import InBraces, stream_over
 from rillstep.core.words.tokens import Taught
 
 
 @dataclass(frozen=True)
 class Parsed:
-    """A tree, and what could not be read."""
+    """A tree, what could not be read, and the lines with names."""
 
     pattern: Pattern
     findings: tuple[Finding, ...]
+    named: tuple[WithNames, ...] = ()
 
 
 def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | None, ...]] | None = None) -> Parsed:
@@ -43,9 +49,11 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
     header.told_by_a_row(reading.header, raws)
     raws, naming = _name_sizes(reading, raws)
+    reading.names = names_of(raws)
     extent = Extent()
     kept: list[Span] = []
-    for logical in logical_lines(raws):
+    read = _with_numbers(reading, raws)
+    for logical in logical_lines(raws, read):
         if logical.number in naming:
             header.keep_measures(reading.header, logical.text)
             continue
@@ -53,13 +61,15 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         if (stop := extent.exceeded(logical.text, logical.number, _errors(reading))) is not None:
             reading.findings.append(stop)
             break
-        _read_logical(reading, logical, raws, extent, kept)
+        _read_logical(reading, logical, read, extent, kept)
     reading.close_section()
+    _check_names(reading)
     pattern = _pattern(reading, raws, kept)
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
-    return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))))  # what is read twice is said once
+    # What is read twice is said once.
+    return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))), tuple(reading.named))
 
 
 def _name_sizes(reading: TextSoFar, raws: list[str]) -> tuple[list[str], tuple[int, ...]]:
@@ -72,6 +82,22 @@ def _name_sizes(reading: TextSoFar, raws: list[str]) -> tuple[list[str], tuple[i
     return by_slashes(raws, told.names), told.lines
 
 
+def _with_numbers(reading: TextSoFar, raws: list[str]) -> list[str]:
+    """The lines with numbers for their names, as far as those can be known before the lines are read."""
+    sizes = reading.header.sizes if len(reading.header.sizes) > 1 else _listed_sizes(raws)
+    every = tuple(range(len(sizes)))
+    return [
+        resolved(raw, number, reading.names, len(sizes), every).text if "{" in raw and not DEFINED.match(raw) else raw
+        for number, raw in enumerate(raws, start=1)
+    ]
+
+
+def _listed_sizes(raws: Sequence[str]) -> tuple[str, ...]:
+    """The names after "Sizes:"; one where there is no such line."""
+    listed = (raw.partition(":")[2] for raw in raws if raw.lower().lstrip().startswith(("sizes:", "size:")))
+    return size_names(next(listed, "")) or ("One size",)
+
+
 def _errors(reading: TextSoFar) -> int:
     """How many errors there are; those of a text that has few findings need not be counted."""
     many = len(reading.findings) > MOST_ERRORS
@@ -79,19 +105,66 @@ def _errors(reading: TextSoFar) -> int:
 
 
 def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], extent: Extent, kept: list[Span]) -> None:
-    """Reads one line, and puts what was found in it back to where it stands; `kept` takes lines of the head."""
-    lines, findings, extra = len(reading.lines), len(reading.findings), len(reading.header.extra)
-    read_line(reading, logical.text, logical.number, raws)
+    """Reads one line, once for each of the rounds that it writes, and puts what was found in it back to where it
+    stands; `kept` takes lines of the head."""
+    active, extra = reading.active, len(reading.header.extra)
+    for line in lines_to_read(reading, logical.text, logical.number):
+        if line.sizes != active:
+            reading.active = line.sizes
+        fewer = _read_resolved(reading, line, logical, raws, extent)
+        if line.resolved.places:
+            places = tuple(dict.fromkeys((logical.number, *(piece.line for piece in logical.pieces))))
+            reading.named.append(WithNames(places, active, line.sizes, line.resolved.text, fewer))
+        if line.sizes != active:
+            reading.active = active
     if len(reading.header.extra) > extra:
         kept.append(Span(logical.number, 1, max(2, len(logical.text) + 1)))
+
+
+def _read_resolved(
+    reading: TextSoFar, line: LineToRead, logical: Logical, raws: Sequence[str], extent: Extent
+) -> Line | None:
+    """Reads one line; the row, where a run of 0 was taken out of it."""
+    lines, findings = len(reading.lines), len(reading.findings)
+    text = line.resolved.text
+    reading.braces = line.resolved.places
+    read_line(reading, text, logical.number, raws)
     if len(reading.lines) > lines and not isinstance(reading.lines[-1], Prose):
-        extent.take_row(logical.text, len(reading.active))
+        extent.take_row(text, len(reading.active))
     unknown = [f for f in reading.findings[findings:] if f.code == "kind-not-known"]
     if unknown:
-        reading.lines[lines:] = [_stating(reading, line, unknown, logical.text) for line in reading.lines[lines:]]
+        reading.lines[lines:] = [_stating(reading, one, unknown, text) for one in reading.lines[lines:]]
+    fewer: Line | None = None
+    if line.rnd is not None:
+        read = reading.lines[lines:]
+        reading.lines[lines:] = [without_nothing(one) for one in read]
+        fewer = next((one for one, was in zip(reading.lines[lines:], read, strict=True) if one is not was), None)
+    if line.resolved.places:
+        places = line.resolved.places
+        reading.lines[lines:] = [_at_braces(one, _broken(one), places, logical.number) for one in reading.lines[lines:]]
+        reading.findings[findings:] = [put_back_braces(f, places, logical.number) for f in reading.findings[findings:]]
+    reading.findings.extend(line.resolved.findings)
+    reading.braces = ()
     if logical.pieces:
-        reading.lines[lines:] = [_put_back(line, _broken(line), logical) for line in reading.lines[lines:]]
+        reading.lines[lines:] = [_put_back(one, _broken(one), logical) for one in reading.lines[lines:]]
         reading.findings[findings:] = [put_back(f, logical) for f in reading.findings[findings:]]
+    return fewer
+
+
+def _check_names(reading: TextSoFar) -> None:
+    """Adds what is wrong with the definitions of names, each at its line."""
+    for name, defined in reading.names.defined.items():
+        problem = problem_of(name, reading.names, len(reading.header.sizes))
+        if problem is not None:
+            span = Span(defined.line, defined.column, defined.column + max(1, len(defined.text)))
+            reading.findings.append(Finding("number-form", "error", span, problem))
+
+
+@remember(4096)
+def _at_braces(line: Line, broken: bool, places: tuple[InBraces, ...], number: int) -> Line:
+    """Remembered, as `_put_back` is; lines that say the same in different places are told apart by their number."""
+    moved: Line = put_back_braces(line, places, number)
+    return moved
 
 
 def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> Pattern:

@@ -30,7 +30,8 @@ from rillstep.core.tree import (
     Total,
     words_of,
 )
-from rillstep.core.words.stream import MOST_OPEN, Context
+from rillstep.core.words.named_numbers import Names
+from rillstep.core.words.stream import MOST_OPEN, Context, InBraces
 
 _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",
@@ -44,6 +45,20 @@ def _in_the_middle(line: Line) -> bool:
     if not isinstance(line, Row) or not line.first.parts or any(v is not None and v < 2 for v in line.first.values):
         return False
     return not any(isinstance(getattr(step, "into", None), FromHook | InRing) for step in line.steps)
+
+
+@dataclass(frozen=True)
+class WithNames:
+    """A line with names as it was read: with numbers, for some of the sizes in force.
+
+    lines: where it stands. row: set where it was read without a run of 0 that its text still has.
+    """
+
+    lines: tuple[int, ...]
+    active: tuple[int, ...]
+    sizes: tuple[int, ...]
+    text: str
+    row: Line | None = None
 
 
 @dataclass
@@ -64,6 +79,9 @@ class TextSoFar:
     findings: list[Finding] = field(default_factory=list)
     opened: int = 0  # rows whose words leave open how they are meant
     held: Setup | None = None  # where the next row begins, told in a line of its own
+    names: Names = field(default_factory=Names)
+    braces: tuple[InBraces, ...] = ()  # of the line that is being read
+    named: list[WithNames] = field(default_factory=list)
 
     @property
     def in_head(self) -> bool:
@@ -72,7 +90,7 @@ class TextSoFar:
 
     def context(self) -> Context:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
-        context = context_of(self.header, self.active, kind)
+        context = replace(context_of(self.header, self.active, kind), braces=self.braces)
         return replace(context, decided=True) if self.opened >= MOST_OPEN else context
 
     def has_rows(self) -> bool:

@@ -21,18 +21,13 @@ from rillstep.core.tree import (
     TopOfChain,
     What,
 )
+from rillstep.core.tree.leaves import ordinal_text
 from rillstep.core.words.numbers import set_text
 
 
 def write_number(number: Num) -> str:
     """A number for each size, as a set where they differ: "14 (18, 22)"."""
     return set_text(number.values)
-
-
-def write_ordinal(value: int) -> str:
-    """ "2nd", "13th"."""
-    suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
-    return f"{value}{suffix}"
 
 
 def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
@@ -110,7 +105,7 @@ def write_into(into: Into, several: bool, terms: Terms) -> str:
             which = (
                 "first"
                 if nth.is_always(1) and not here
-                else set_text(nth.values, lambda value: write_ordinal(int(value)))
+                else set_text(nth.values, lambda value: ordinal_text(int(value)))
             )
             return f"in {which} {write_what(what, False, terms)}{' of next group' if here else ''}"
         case Marked(marker):
@@ -128,7 +123,7 @@ def write_into(into: Into, several: bool, terms: Terms) -> str:
             said = [abbreviation(counts_as, terms)] if counts_as else []
             said += [f"ch-{write_number(space)} sp"] if space is not None else []
             counted = f" (skipped ch count as {' and '.join(said)})" if said else ""
-            return f"in {write_ordinal(value)} ch from hook{counted}"
+            return f"in {ordinal_text(value)} ch from hook{counted}"
         case InRing():
             return "in ring"
         case AsFirst(what):

@@ -4,6 +4,7 @@ from dataclasses import fields, is_dataclass, replace
 from typing import Any
 
 from rillstep.core.tree import Check, Decimals, Num, Pattern
+from rillstep.core.tree.changes import without_nothing
 
 
 def one_size(pattern: Pattern, size: int) -> Pattern:
@@ -11,7 +12,7 @@ def one_size(pattern: Pattern, size: int) -> Pattern:
     sections = tuple(
         replace(
             section,
-            lines=tuple(_project(line, size) for line in section.lines if size in line.sizes),
+            lines=tuple(without_nothing(_project(line, size)) for line in section.lines if size in line.sizes),
             on=_project(section.on, size),
             make=(section.made(size),),
         )

@@ -14,6 +14,7 @@ from rillstep.core.proof.kit import kit
 from rillstep.core.proof.layouts import layouts
 from rillstep.core.proof.merging import caused, merged
 from rillstep.core.proof.motifs import motifs, spaces_alike
+from rillstep.core.proof.named_repairs import keeping_names
 from rillstep.core.proof.numbering import numbering
 from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.shape import flatness, handles
@@ -95,6 +96,14 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
 
     terms: what it is written in, where that is known better than the text says.
     """
+    proof = _proved(text, allowance_mm, terms)
+    named = keeping_names(
+        text, proof.findings, len(proof.pattern.sizes), lambda other: _proved(other, allowance_mm, terms).findings
+    )
+    return proof if named is proof.findings else replace(proof, findings=named)
+
+
+def _proved(text: str, allowance_mm: float, terms: Terms | None) -> Proof:
     read_ = read(text, terms)
     return prove(read_.pattern, read_.findings, allowance_mm)
 

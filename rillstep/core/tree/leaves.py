@@ -5,6 +5,7 @@ from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.stitches import Loop
+from rillstep.core.tree.forms import Form
 
 NOWHERE = Span(0, 1, 1)
 
@@ -14,13 +15,16 @@ class Num:
     """A whole number for each size; None where the line does not hold for a size.
 
     `parts` has a span for each written member: one when a plain number holds for all sizes.
-    `offset`: by how much it is more than what is written ("4 more times" are five in all).
+    `offset`: by how much it is more than what is written ("4 more times" are five in all). `source`: the expression
+    that it was written as ("2*side + 6"), and `forms`: for each size what it is made of, where that is known.
     """
 
     values: tuple[int | None, ...]
     span: Span = field(default=NOWHERE, compare=False)
     parts: tuple[Span, ...] = field(default=(), compare=False)
     offset: int = field(default=0, compare=False)
+    source: str = field(default="", compare=False)
+    forms: tuple[Form | None, ...] = field(default=(), compare=False)
 
     def at(self, size: int) -> int:
         """The number in a size for which the line holds."""
@@ -31,6 +35,18 @@ class Num:
     def is_always(self, value: int) -> bool:
         """Is it this value in every size for which the line holds?"""
         return all(v in (None, value) for v in self.values)
+
+    def more(self, by: int) -> "Num":
+        """The number that is so much more, in every size; it is still written as it was."""
+        values = tuple(None if v is None else v + by for v in self.values)
+        forms = tuple(None if form is None else form.more(by) for form in self.forms)
+        return Num(values, self.span, self.parts, self.offset + by, self.source, forms)
+
+
+def ordinal_text(value: int) -> str:
+    """ "2nd", "13th"."""
+    suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
+    return f"{value}{suffix}"
 
 
 @dataclass(frozen=True)

@@ -12,10 +12,14 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.stitches import Loop, Terms, stitch_words
 from rillstep.core.tree import Decimals, Loops, Num, Step, Total, What
-from rillstep.core.words.numbers import ExpressionError, evaluate, every_number, numbers_in
+from rillstep.core.tree.forms import Form
+from rillstep.core.words.expressions import ExpressionError, expression
+from rillstep.core.words.numbers import every_number, numbers_in
 from rillstep.core.words.tokens import Taught, Token, meant, places_of, renamed, tokens_of
 
 MAX_NUMBER = 99_999
+# What the number of a round is called within its line.
+THE_ROUND = frozenset(("rnd", "row", "round"))
 # More rows than this that leave their reading open are taken as they stand.
 MOST_OPEN = 40
 
@@ -29,8 +33,22 @@ class NotUnderstood(Exception):
 
 
 @dataclass(frozen=True)
+class InBraces:
+    """An expression of the line, in whose place its numbers are read: where they stand (0-based columns), where the
+    braces are written, the expression, and for each size its value and form."""
+
+    start: int
+    end: int
+    written_start: int
+    written_end: int
+    source: str
+    values: tuple[int, ...]
+    forms: tuple[Form | None, ...]
+
+
+@dataclass(frozen=True)
 class Context:
-    """What a line needs to know of its pattern: sizes in force, terms, named numbers, own stitches.
+    """What a line needs to know of its pattern: sizes in force, terms, own stitches, the numbers by name in the line.
 
     specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the
     words
@@ -41,13 +59,13 @@ class Context:
     n_sizes: int
     active: tuple[int, ...]
     terms: Terms
-    numbers: tuple[tuple[str, tuple[int, ...]], ...] = ()
     specials: tuple[tuple[str, tuple[str, ...]], ...] = ()
     kind: Literal["Rnd", "Row"] = "Rnd"
     size_names: tuple[str, ...] = ()
     renamed: tuple[tuple[str, tuple[str, ...]], ...] = ()
     decided: bool = False
     phrases: tuple[Taught, ...] = ()
+    braces: tuple[InBraces, ...] = ()
 
 
 @remember(512)
@@ -258,18 +276,18 @@ class Stream:
 
     def as_num(self, token: Token) -> Num:
         if token.kind == "expr":
-            try:
-                values = evaluate(token.text[1:-1], dict(self.context.numbers), self.context.n_sizes)
-            except ExpressionError as error:
-                raise NotUnderstood(token.span, str(error), "name-not-defined") from None
-            return Num(self._for_active([float(v) for v in values]), token.span, (token.span,))
+            raise NotUnderstood(token.span, _why_left(token.text[1:-1]), "name-not-defined")
         if any(value > MAX_NUMBER for value, _ in token.members):
             raise NotUnderstood(token.span, f"numbers go up to {MAX_NUMBER}", "number-too-large")
         if any(not value.is_integer() for value, _ in token.members):
             raise NotUnderstood(token.span, f"“{token.text}” should be a whole number")
         values_of = self._spread(token)
         parts = () if token.taught else tuple(span for _, span in token.members)
-        return Num(self._for_active(values_of), token.span, parts)
+        at = token.span.column - 1
+        named = next((one for one in self.context.braces if one.forms and one.start <= at < one.end), None)
+        if named is None or token.taught:
+            return Num(self._for_active(values_of), token.span, parts)
+        return Num(self._for_active(values_of), token.span, (token.span,), 0, named.source, named.forms)
 
     def as_decimals(self, token: Token) -> Decimals:
         values = self._spread(token)
@@ -306,6 +324,19 @@ class Stream:
     def _for_active(self, values: list[float]) -> tuple[int | None, ...]:
         keep = set(self.context.active)
         return tuple(int(v) if i in keep else None for i, v in enumerate(values))
+
+
+def _why_left(source: str) -> str:
+    """Why an expression was not replaced by its numbers before the line was read."""
+    try:
+        names = expression(source).names()
+    except ExpressionError as error:
+        return str(error)
+    if names & THE_ROUND:
+        return "the number of the round stands behind the label of one"
+    return (
+        f"the number “{min(names)}” is not defined" if names else f"“{source}” stands in braces, and has no name in it"
+    )
 
 
 def stream_over(text: str, line: int, context: Context, start: int, end: int) -> Stream:

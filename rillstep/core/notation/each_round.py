@@ -1,0 +1,109 @@
+"""A line with names, as the lines that are read for it: one with numbers for the names, or one for each of its rounds.
+
+`Rnds 3-{base}: [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times` is round 3, round 4, ... each with its own
+number, for the sizes that have it. Sizes in which a run is 0 are rounds of their own, without it.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from rillstep.core.clauses.labels import Label
+from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.rows import read_label
+from rillstep.core.notation.text_so_far import TextSoFar
+from rillstep.core.words.named_numbers import DEFINED, Resolved, holds_round, resolved
+from rillstep.core.words.stream import InBraces
+
+MOST_ROUNDS = 400
+
+
+@dataclass(frozen=True)
+class LineToRead:
+    """A line with numbers in place of names, for some of the sizes in force, and the number of its round if it is one
+    of several that one line writes."""
+
+    resolved: Resolved
+    sizes: tuple[int, ...]
+    rnd: int | None = None
+
+
+def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead]:
+    """What is read for a line: mostly the line itself."""
+    active, n_sizes = reading.active, len(reading.header.sizes)
+    if "{" not in text or DEFINED.match(text):
+        return [LineToRead(Resolved(text), active)]
+    whole = resolved(text, number, reading.names, n_sizes, active)
+    label = _label(reading, whole, number)
+    if label is None:
+        return [LineToRead(whole, active)]
+    having = _having(label, active) if label.last is not None and label.last.source else active
+    if not having:
+        return []
+    if not holds_round(text):
+        return [LineToRead(whole, having)]
+    return _each(reading, text, number, label, having)
+
+
+def _label(reading: TextSoFar, whole: Resolved, number: int) -> Label | None:
+    match = starts_label(whole.text)
+    if match is None:
+        return None
+    context = replace(reading.context(), braces=whole.places)
+    label = read_label(whole.text, number, context, match, tuple(reading.expected))
+    return label if not label.findings else None
+
+
+def _having(label: Label, active: Sequence[int]) -> tuple[int, ...]:
+    """The sizes for which a range is not empty; one that ends two before it begins is a fault, and stays."""
+    assert label.last is not None
+    return tuple(size for size in active if label.last.at(size) != label.first.at(size) - 1)
+
+
+def _each(reading: TextSoFar, text: str, number: int, label: Label, having: Sequence[int]) -> list[LineToRead]:
+    last = label.last or label.first
+    begin, end = min(map(label.first.at, having)), max(map(last.at, having))
+    if end - begin >= MOST_ROUNDS:
+        message = f"At most {MOST_ROUNDS} rounds are written by one line."
+        finding = Finding("number-too-large", "error", Span(number, 1, len(text) + 1), message)
+        return [LineToRead(Resolved(text, (), (finding,)), tuple(having))]
+    n_sizes = len(reading.header.sizes)
+    side = f" ({label.side})" if label.side else ""
+    found: list[LineToRead] = []
+    for rnd in range(begin, end + 1):
+        sizes = [size for size in having if label.first.at(size) <= rnd <= last.at(size)]
+        whole = resolved(text, number, reading.names, n_sizes, sizes, rnd)
+        for alike in _by_runs_of_none(whole, sizes):
+            one = resolved(text, number, reading.names, n_sizes, alike, rnd)
+            own = _read_label_again(reading, one, number)
+            head = f"{label.kind} {rnd}{side}:" + ("" if one.text[own : own + 1] == " " else " ")
+            found.append(LineToRead(_with_label(one, head, own), alike, rnd))
+    return found
+
+
+def _read_label_again(reading: TextSoFar, one: Resolved, number: int) -> int:
+    """Where the instruction begins in a line whose names are numbers."""
+    label = _label(reading, one, number)
+    return label.body if label is not None else 0
+
+
+def _with_label(one: Resolved, head: str, body: int) -> Resolved:
+    """The line of one round: its own label in place of that of the range, which stands where the range does."""
+    shift = len(head) - body
+    first = InBraces(0, len(head), 0, _written(one, body), "", (), ())
+    places = [replace(p, start=p.start + shift, end=p.end + shift) for p in one.places if p.start >= body]
+    return Resolved(head + one.text[body:], (first, *places), one.findings)
+
+
+def _written(one: Resolved, at: int) -> int:
+    """Where a column of a resolved line stands in the written one."""
+    before = [place for place in one.places if place.end <= at]
+    return at + (before[-1].written_end - before[-1].end if before else 0)
+
+
+def _by_runs_of_none(whole: Resolved, sizes: Sequence[int]) -> list[tuple[int, ...]]:
+    """The sizes in which the same numbers of the line are 0, together."""
+    groups: dict[tuple[bool, ...], list[int]] = {}
+    for size in sizes:
+        groups.setdefault(tuple(not place.values[size] for place in whole.places), []).append(size)
+    return [tuple(group) for group in groups.values()]

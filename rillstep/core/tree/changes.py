@@ -1,0 +1,53 @@
+"""Trees changed as a whole: every place moved, and steps that do nothing taken out."""
+
+from collections.abc import Callable
+from dataclasses import fields, is_dataclass, replace
+from typing import Any
+
+from rillstep.core.findings import Span
+from rillstep.core.tree.leaves import Next, Num
+from rillstep.core.tree.nodes import Again, Chain, Line, Repeat, Row, Setup, Skip, Step, Work
+
+
+def moved(node: Any, move: Callable[[Span], Span]) -> Any:
+    """A node with every place in it moved."""
+    if isinstance(node, Span):
+        return move(node)
+    if isinstance(node, tuple):
+        return tuple([moved(item, move) for item in node])
+    if is_dataclass(node) and not isinstance(node, type):
+        return replace(node, **{f.name: moved(getattr(node, f.name), move) for f in fields(node)})
+    return node
+
+
+def without_nothing(line: Line) -> Line:
+    """The line without the steps that do nothing in any of its sizes; the same object where there is none:
+    runs of 0 stitches, and repeats of 0 times."""
+    if not isinstance(line, Row | Setup) or isinstance(line, Again):
+        return line
+    steps = _some(line.steps)
+    return line if steps == line.steps else replace(line, steps=steps)
+
+
+def _some(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    return tuple(
+        replace(step, steps=_some(step.steps)) if isinstance(step, Repeat) else step
+        for step in steps
+        if not _is_nothing(step)
+    )
+
+
+def _is_nothing(step: Step) -> bool:
+    match step:
+        case Work(into=Next(count=count)) | Skip(count=count):
+            return count.is_always(0)
+        case Work(per=per):
+            return per.is_always(0)
+        case Chain(length=length):
+            return length.is_always(0)
+        case Repeat(steps=steps, times=Num() as times):
+            return times.is_always(0) or not _some(steps)
+        case Repeat(steps=steps):
+            return not _some(steps)
+        case _:
+            return False
