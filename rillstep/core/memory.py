@@ -13,7 +13,7 @@ from contextvars import ContextVar
 from functools import lru_cache, wraps
 from itertools import islice
 from threading import Lock
-from typing import Any, Generic, ParamSpec, TypeVar
+from typing import Any, Generic, ParamSpec, TypeVar, cast
 
 P = ParamSpec("P")
 R = TypeVar("R")
@@ -67,17 +67,24 @@ def forget() -> None:
 
 
 def remember(most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
-    """Keeps up to so many results of a function of hashable arguments in the memory in use."""
+    """Keeps up to so many results of a function of hashable positional arguments in the memory in use."""
 
     def decorate(function: Callable[P, R]) -> Callable[P, R]:
+        # The results that were used last, with the memory whose they are, as this is a hot path.
+        last: list[tuple[object, Any]] = [(None, None)]
+
         @wraps(function)
-        def recall(*args: P.args, **kwargs: P.kwargs) -> R:
+        def recall(*args: Any) -> R:
             memory = _IN_USE.get()
-            results = memory.functions.get(function) or memory.results_of(function, most)
-            found: R = results(*args, **kwargs)
+            owner, results = last[0]
+            if owner is not memory.functions:
+                owner = memory.functions
+                results = memory.results_of(function, most)
+                last[0] = (owner, results)
+            found: R = results(*args)
             return found
 
-        return recall
+        return cast(Callable[P, R], recall)
 
     return decorate
 

@@ -25,7 +25,18 @@ from rillstep.publish.sheet import markdown_of, sheet
 from tests.core.referee import unrolled, walk
 from tests.sweep.answers import answered
 from tests.sweep.printed import kept_words, lost_numbers, plainly
-from tests.sweep.texts import TERMS, WIDTHS, CorpusText, answer, errors, slips, typed, walkable
+from tests.sweep.texts import (
+    SIZES_BY_SETS,
+    TERMS,
+    WIDTHS,
+    CorpusText,
+    answer,
+    errors,
+    slips,
+    typed,
+    walkable,
+    with_names,
+)
 
 # --- quick
 
@@ -130,6 +141,18 @@ def every_row_can_be_drawn(one: CorpusText) -> None:
     assert drawn > 0
 
 
+def names_for_all_sets_say_the_same(one: CorpusText) -> None:
+    """With a name for every set of its rows, labels, totals and checks the text has the same tree, proof and print."""
+    named, sets = with_names(one.text, one.pattern)
+    if not sets or one.name in SIZES_BY_SETS:
+        return
+    proof = prove_text(named)
+    assert proof.pattern == one.pattern
+    assert [line.mark for line in proof.lines] == [line.mark for line in one.proof.lines]
+    assert [(f.code, f.severity) for f in proof.findings] == [(f.code, f.severity) for f in one.proof.findings]
+    assert reader_text(proof.pattern, one.pattern.terms).text == one.readers["all"].text
+
+
 def markdown_and_page_hold_the_same_words(one: CorpusText) -> None:
     for size in {None, len(one.pattern.sizes) - 1 or None}:
         made = sheet(one.prints[one.pattern.terms, size], one.pattern.terms, "left")
@@ -210,6 +233,7 @@ QUICK: tuple[Property, ...] = (
 LONG: tuple[tuple[Property, int], ...] = (
     (the_trace_is_the_work_itself, 4),
     (every_row_can_be_drawn, 4),
+    (names_for_all_sets_say_the_same, 4),
     (markdown_and_page_hold_the_same_words, 8),
     (a_reader_text_can_be_printed_once_more, 8),
     (a_torn_text_is_answered, 16),

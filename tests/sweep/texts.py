@@ -14,12 +14,14 @@ from rillstep.core.notation.parser import Parsed
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, Reprint, prove_text, reader_text, reprint
 from rillstep.core.settling import read
-from rillstep.core.tree import Chain, Gesture, Pattern, Row, Same
-from rillstep.core.words.numbers import edit_value, numbers_in
+from rillstep.core.tree import Chain, Gesture, Pattern, Prose, Row, Same
+from rillstep.core.words.numbers import edit_value, every_number, numbers_in
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 TERMS: tuple[Literal["US", "UK"], ...] = ("US", "UK")
 WIDTHS = (40, 64, 92)
+# Texts whose sizes are named nowhere: without the sets of their rows there is only one.
+SIZES_BY_SETS = ("pasted_kitalpha_granny_purse", "pasted_mizar_motif_bag", "pasted_stardust_phone")
 
 
 @dataclass(frozen=True)
@@ -164,3 +166,27 @@ def _is_walkable(row: Row, start: object) -> bool:
     begins = isinstance(first, Chain) and first.space is not None and isinstance(getattr(second, "into", None), Same)
     tube = isinstance(first, Chain) and "kind='ch'" in words  # a chain worked into where its round ends
     return not begins and not tube and not moves and not fresh and not any(word in words for word in beyond)
+
+
+def with_names(text: str, pattern: Pattern) -> tuple[str, int]:
+    """The text with a name for every set of numbers that its tree holds, defined at its end; and how many sets."""
+    sizes, rows = len(pattern.sizes), text.split("\n")
+    sets = {
+        number.span: number.values
+        for _, line in pattern.lines()
+        if not isinstance(line, Prose)
+        for number in every_number(line)
+        if len(number.parts) == sizes > 1 and not number.offset and number.span.line
+    }
+    names: dict[tuple[int | None, ...], str] = {}
+    replaced = 0
+    for span in sorted(sets, key=lambda span: (span.line, span.column), reverse=True):
+        row = rows[span.line - 1]
+        written = row[span.column - 1 : span.end_column - 1]
+        if re.search(r"[A-Za-z–—{-]", written) or tuple(map(int, re.findall(r"\d+", written))) != sets[span]:
+            continue  # two sets that stand within each other, ordinals
+        name = names.setdefault(sets[span], f"n{len(names) + 1}")
+        rows[span.line - 1] = f"{row[: span.column - 1]}{{{name}}}{row[span.end_column - 1 :]}"
+        replaced += 1
+    defined = [f"Number: {name} = {values[0]} ({', '.join(map(str, values[1:]))})" for values, name in names.items()]
+    return "\n".join([*rows, *defined]), replaced

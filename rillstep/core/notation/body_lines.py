@@ -94,10 +94,17 @@ def copy_under_heading(reading: TextSoFar, line: SourceLine) -> bool:
 
 def row(reading: TextSoFar, line: SourceLine) -> bool:
     """ "Rnd 4: ...", "Rows 2-7: as first tab", "Rep Rnds 2 and 3"."""
-    text, number, context = line.text, line.number, line.context
-    found = _like_rows(reading, text, number, context) or rows.read_row(text, number, context, tuple(reading.expected))
-    if found is None:
-        return False
+    like = _like_rows(reading, line.text, line.number, line.context)
+    return plain_row(reading, line) if like is None else _add_rows(reading, like)
+
+
+def plain_row(reading: TextSoFar, line: SourceLine) -> bool:
+    """A row that is written out."""
+    found = rows.read_row(line.text, line.number, line.context, tuple(reading.expected))
+    return found is not None and _add_rows(reading, found)
+
+
+def _add_rows(reading: TextSoFar, found: tuple[tuple[Line, ...], tuple[Finding, ...]]) -> bool:
     reading.findings.extend(found[1])
     for one in found[0]:
         reading.add(one, [])

@@ -34,22 +34,25 @@ def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead
     if "{" not in text or DEFINED.match(text):
         return [LineToRead(Resolved(text), active)]
     whole = resolved(text, number, reading.names, n_sizes, active)
-    label = _label(reading, whole, number)
+    label = _label(reading, whole, number, active)
     if label is None:
         return [LineToRead(whole, active)]
-    having = _having(label, active) if label.last is not None and label.last.source else active
+    by_name = any(place.start < label.body for place in whole.places)
+    having = _having(label, active) if label.last is not None and by_name else active
     if not having:
         return []
     if not holds_round(text):
-        return [LineToRead(whole, having)]
+        alone = resolved(text, number, reading.names, n_sizes, having, apart=True)
+        return [LineToRead(whole if having == active else alone, having)]
     return _each(reading, text, number, label, having)
 
 
-def _label(reading: TextSoFar, whole: Resolved, number: int) -> Label | None:
+def _label(reading: TextSoFar, whole: Resolved, number: int, active: tuple[int, ...]) -> Label | None:
+    """The label of a line with numbers for its names, in some sizes; None where it has none that is understood."""
     match = starts_label(whole.text)
     if match is None:
         return None
-    context = replace(reading.context(), braces=whole.places)
+    context = replace(reading.context(), braces=whole.places, active=active)
     label = read_label(whole.text, number, context, match, tuple(reading.expected))
     return label if not label.findings else None
 
@@ -74,17 +77,12 @@ def _each(reading: TextSoFar, text: str, number: int, label: Label, having: Sequ
         sizes = [size for size in having if label.first.at(size) <= rnd <= last.at(size)]
         whole = resolved(text, number, reading.names, n_sizes, sizes, rnd)
         for alike in _by_runs_of_none(whole, sizes):
-            one = resolved(text, number, reading.names, n_sizes, alike, rnd)
-            own = _read_label_again(reading, one, number)
+            one = resolved(text, number, reading.names, n_sizes, alike, rnd, apart=len(alike) < n_sizes)
+            again = _label(reading, one, number, alike)
+            own = again.body if again is not None else 0
             head = f"{label.kind} {rnd}{side}:" + ("" if one.text[own : own + 1] == " " else " ")
             found.append(LineToRead(_with_label(one, head, own), alike, rnd))
     return found
-
-
-def _read_label_again(reading: TextSoFar, one: Resolved, number: int) -> int:
-    """Where the instruction begins in a line whose names are numbers."""
-    label = _label(reading, one, number)
-    return label.body if label is not None else 0
 
 
 def _with_label(one: Resolved, head: str, body: int) -> Resolved:

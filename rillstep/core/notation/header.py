@@ -15,7 +15,7 @@ from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_p
 from rillstep.core.stitches import Terms, is_post, stitch_words
 from rillstep.core.tree import Check, Special
 from rillstep.core.words.sizes import size_names
-from rillstep.core.words.stream import Context
+from rillstep.core.words.stream import Context, InBraces
 from rillstep.core.words.tokens import Taught
 
 KEYS = (
@@ -148,11 +148,13 @@ def told_by_a_row(head: Header, raws: Sequence[str]) -> None:
         head.terms = "US" if match[1].upper() in ("US", "AMERICAN") else "UK"
 
 
-def context_of(head: Header, active: tuple[int, ...], kind: Literal["Rnd", "Row"] = "Rnd") -> Context:
+def context_of(
+    head: Header, active: tuple[int, ...], kind: Literal["Rnd", "Row"] = "Rnd", braces: tuple[InBraces, ...] = ()
+) -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
         len(head.sizes), active, head.terms, tuple(head.special_words), kind, head.sizes,
-        tuple(head.renamed), phrases=tuple(head.phrases),
+        tuple(head.renamed), phrases=tuple(head.phrases), braces=braces,
     )  # fmt: skip
 
 

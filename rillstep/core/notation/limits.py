@@ -44,10 +44,9 @@ class Extent:
 
     def exceeded(self, text: str, number: int, errors: int) -> Finding | None:
         """The error of the line from which on the text is not read, or None."""
-        span = Span(number, 1, max(2, len(text) + 1))
         if errors > MOST_ERRORS:
             message = f"More than {MOST_ERRORS} places of this text could not be read, so it is not read from here on."
-            return Finding("too-many-errors", "error", span, message)
+            return Finding("too-many-errors", "error", _whole(text, number), message)
         if self.instructions > MAX_INSTRUCTIONS:
             many = f"More than {MAX_INSTRUCTIONS:,} characters of rows and rounds"
         elif self.length > MOST_LENGTH:
@@ -60,4 +59,8 @@ class Extent:
             f"{many} are not read at once: from here on this text is not read. "
             "Parts of it can be checked by themselves."
         )
-        return Finding("text-too-long", "error", span, message)
+        return Finding("text-too-long", "error", _whole(text, number), message)
+
+
+def _whole(text: str, number: int) -> Span:
+    return Span(number, 1, max(2, len(text) + 1))

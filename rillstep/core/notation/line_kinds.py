@@ -33,7 +33,7 @@ def _plain_row(reading: TextSoFar, line: SourceLine) -> bool:
     """A row of an open section and nothing else, whatever stands around it: most lines are, and they come first."""
     begins = reading.open is not None and reading.open.continues is not None and not reading.lines
     plain = reading.open is not None and not begins and _is_plain_row(line.text, reading.header.sizes)
-    return plain and body.row(reading, line)
+    return plain and body.plain_row(reading, line)
 
 
 @remember(8192)
@@ -106,4 +106,6 @@ def read_line(reading: TextSoFar, raw: str, number: int, raws: Sequence[str]) ->
     if len(reading.active) < sizes and numbers_in_label(text) == sizes:
         reading.active = tuple(range(sizes))  # "Size L: ..." is over, whether it is said or not
     line = SourceLine(text, number, raws, reading.context())
-    any(kind(reading, line) for kind in KINDS)
+    for kind in KINDS:
+        if kind(reading, line):
+            return

@@ -88,11 +88,11 @@ def logical_lines(raws: Sequence[str], read: Sequence[str] | None = None) -> lis
     while at < len(raws):
         number, text, shown = at + 1, raws[at], read[at]
         at += 1
-        several = _several(text)
+        several, alone = _begun(text)
         if several:
             lines += [Logical(" " * start + text[start:end], number) for start, end in several]
             continue
-        if starts_label(shown) is None or "#" in text:
+        if alone if shown is text else starts_label(shown) is None or "#" in text:
             lines.append(Logical(text, number))
             continue
         pieces = [Fragment(0, number, 0, len(text.rstrip()))]
@@ -109,6 +109,11 @@ def logical_lines(raws: Sequence[str], read: Sequence[str] | None = None) -> lis
 
 
 @remember(4096)
+def _begun(text: str) -> tuple[list[tuple[int, int]], bool]:
+    """Where each of several rows stands in a line, and whether no row begins with it that may go on in the next."""
+    return _several(text), starts_label(text) is None or "#" in text
+
+
 def _several(text: str) -> list[tuple[int, int]]:
     """Where each of several rows stands that were written in one line ("Row 1: ... (5 sts) Row 2: ..."); [] for any
     other line."""

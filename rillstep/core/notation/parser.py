@@ -9,7 +9,7 @@ from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.memory import remember
 from rillstep.core.notation import header
-from rillstep.core.notation.each_round import LineToRead, lines_to_read
+from rillstep.core.notation.each_round import lines_to_read
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_long
 from rillstep.core.notation.line_kinds import read_line
@@ -21,7 +21,7 @@ from rillstep.core.stitches import Terms, basic
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
-from rillstep.core.words.named_numbers import DEFINED, names_of, problem_of, resolved
+from rillstep.core.words.named_numbers import DEFINED, left_over, names_of, problem_of, resolved
 from rillstep.core.words.named_numbers import put_back as put_back_braces
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import InBraces, stream_over
@@ -105,50 +105,55 @@ def _errors(reading: TextSoFar) -> int:
 
 
 def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], extent: Extent, kept: list[Span]) -> None:
-    """Reads one line, once for each of the rounds that it writes, and puts what was found in it back to where it
-    stands; `kept` takes lines of the head."""
-    active, extra = reading.active, len(reading.header.extra)
-    for line in lines_to_read(reading, logical.text, logical.number):
-        if line.sizes != active:
-            reading.active = line.sizes
-        fewer = _read_resolved(reading, line, logical, raws, extent)
-        if line.resolved.places:
-            places = tuple(dict.fromkeys((logical.number, *(piece.line for piece in logical.pieces))))
-            reading.named.append(WithNames(places, active, line.sizes, line.resolved.text, fewer))
-        if line.sizes != active:
-            reading.active = active
+    """Reads one line, and puts what was found in it back to where it stands; `kept` takes lines of the head."""
+    lines, findings, extra = len(reading.lines), len(reading.findings), len(reading.header.extra)
+    if "{" in logical.text:
+        _read_with_names(reading, logical, raws, extent)
+    else:
+        _read(reading, logical.text, logical.number, raws, extent)
     if len(reading.header.extra) > extra:
         kept.append(Span(logical.number, 1, max(2, len(logical.text) + 1)))
+    if logical.pieces:
+        reading.lines[lines:] = [_put_back(one, _broken(one), logical) for one in reading.lines[lines:]]
+        reading.findings[findings:] = [put_back(f, logical) for f in reading.findings[findings:]]
 
 
-def _read_resolved(
-    reading: TextSoFar, line: LineToRead, logical: Logical, raws: Sequence[str], extent: Extent
-) -> Line | None:
-    """Reads one line; the row, where a run of 0 was taken out of it."""
+def _read(reading: TextSoFar, text: str, number: int, raws: Sequence[str], extent: Extent) -> None:
+    """Reads one line as it stands."""
     lines, findings = len(reading.lines), len(reading.findings)
-    text = line.resolved.text
-    reading.braces = line.resolved.places
-    read_line(reading, text, logical.number, raws)
+    read_line(reading, text, number, raws)
     if len(reading.lines) > lines and not isinstance(reading.lines[-1], Prose):
         extent.take_row(text, len(reading.active))
     unknown = [f for f in reading.findings[findings:] if f.code == "kind-not-known"]
     if unknown:
         reading.lines[lines:] = [_stating(reading, one, unknown, text) for one in reading.lines[lines:]]
-    fewer: Line | None = None
-    if line.rnd is not None:
-        read = reading.lines[lines:]
-        reading.lines[lines:] = [without_nothing(one) for one in read]
-        fewer = next((one for one, was in zip(reading.lines[lines:], read, strict=True) if one is not was), None)
-    if line.resolved.places:
-        places = line.resolved.places
-        reading.lines[lines:] = [_at_braces(one, _broken(one), places, logical.number) for one in reading.lines[lines:]]
-        reading.findings[findings:] = [put_back_braces(f, places, logical.number) for f in reading.findings[findings:]]
-    reading.findings.extend(line.resolved.findings)
-    reading.braces = ()
-    if logical.pieces:
-        reading.lines[lines:] = [_put_back(one, _broken(one), logical) for one in reading.lines[lines:]]
-        reading.findings[findings:] = [put_back(f, logical) for f in reading.findings[findings:]]
-    return fewer
+
+
+def _read_with_names(reading: TextSoFar, logical: Logical, raws: Sequence[str], extent: Extent) -> None:
+    """Reads a line with names, once for each of the rounds that it writes."""
+    active, number = reading.active, logical.number
+    stands_in = tuple(dict.fromkeys((number, *(piece.line for piece in logical.pieces))))
+    for one in lines_to_read(reading, logical.text, number):
+        lines, findings = len(reading.lines), len(reading.findings)
+        reading.braces, reading.active = one.resolved.places, one.sizes
+        _read(reading, one.resolved.text, number, raws, extent)
+        reading.braces = ()
+        if one.sizes != active:
+            reading.active = active
+        fewer: Line | None = None
+        if one.rnd is not None:
+            read = reading.lines[lines:]
+            reading.lines[lines:] = [without_nothing(line) for line in read]
+            fewer = next((line for line, was in zip(reading.lines[lines:], read, strict=True) if line is not was), None)
+        places = one.resolved.places
+        if places:
+            read = reading.lines[lines:]
+            reading.lines[lines:] = [_at_braces(line, _broken(line), places, number) for line in read]
+            reading.findings[findings:] = [put_back_braces(f, places, number) for f in reading.findings[findings:]]
+            reading.named.append(WithNames(stands_in, active, one.sizes, one.resolved.text, fewer))
+        if one.rnd is None and not any(f.code == "name-not-defined" for f in reading.findings[findings:]):
+            reading.findings.extend(left_over(logical.text, number, reading.names))
+        reading.findings.extend(one.resolved.findings)
 
 
 def _check_names(reading: TextSoFar) -> None:

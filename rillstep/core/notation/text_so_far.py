@@ -90,7 +90,7 @@ class TextSoFar:
 
     def context(self) -> Context:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
-        context = replace(context_of(self.header, self.active, kind), braces=self.braces)
+        context = context_of(self.header, self.active, kind, self.braces)
         return replace(context, decided=True) if self.opened >= MOST_OPEN else context
 
     def has_rows(self) -> bool:

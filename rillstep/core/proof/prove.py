@@ -43,7 +43,16 @@ UNCHECKED = frozenset((
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(
-    ("not-understood", "terms-mixed", "row-empty", "line-too-long", "text-too-long", "section-misplaced")
+    (
+        "not-understood",
+        "terms-mixed",
+        "row-empty",
+        "line-too-long",
+        "text-too-long",
+        "section-misplaced",
+        "number-not-worked-out",
+        "name-not-defined",
+    )
 )
 
 

@@ -133,12 +133,18 @@ def holds_round(text: str) -> bool:
 
 
 def resolved(
-    text: str, number: int, names: Names, n_sizes: int, active: Sequence[int], rnd: int | None = None
+    text: str,
+    number: int,
+    names: Names,
+    n_sizes: int,
+    active: Sequence[int],
+    rnd: int | None = None,
+    apart: bool = False,
 ) -> Resolved:
     """A line with numbers in place of the braces whose names are defined; others stay for the reader to stumble over.
 
     active: the sizes in force, in which each number must come out. rnd: the number of the round; without it, what
-    speaks of the round is left as it stands.
+    speaks of the round is left as it stands. apart: sets have a number for the sizes in force only.
     """
     parts: list[str] = []
     places: list[InBraces] = []
@@ -153,14 +159,37 @@ def resolved(
         if why is not None:
             span = Span(number, match.start() + 1, match.end() + 1)
             findings.append(Finding("number-not-worked-out", "error", span, f"“{{{source}}}”: {why}."))
-        shown = set_text(values, _ordinal) if match[2] else set_text(values)
-        if "(" in shown and text.count("(", 0, match.start()) > text.count(")", 0, match.start()):
-            shown = "/".join(map(str, values))  # a set within a bracket
+        told = tuple(values[size] for size in active) if apart else values
+        shown = set_text(told, _ordinal) if match[2] else _shown(told, text, match)
         parts += [text[at : match.start()], shown]
         length += match.start() - at + len(shown)
         places.append(InBraces(length - len(shown), length, match.start(), match.end(), source, values, forms))
         at = match.end()
     return Resolved("".join([*parts, text[at:]]), tuple(places), tuple(findings))
+
+
+def _shown(values: tuple[int, ...], text: str, match: re.Match[str]) -> str:
+    """The numbers as a set; with strokes within a bracket or before one, which would be taken for more of the set."""
+    within = text.count("(", 0, match.start()) > text.count(")", 0, match.start())
+    before = text[match.end() :].lstrip()[:1] in ("(", "[")
+    strokes = len(set(values)) > 1 and (within or before)
+    return "/".join(map(str, values)) if strokes else set_text(values)
+
+
+def left_over(text: str, number: int, names: Names) -> list[Finding]:
+    """Braces that are left in a line that is kept as words, in a text with names: they would be printed as they are."""
+    found = []
+    for match in BRACES.finditer(text if names.defined else ""):
+        unknown = sorted(names_in(match[1]) - names.defined.keys())
+        if unknown:
+            why = (
+                "the number of a round stands behind the label of one"
+                if unknown[0] in THE_ROUND
+                else f"the number “{unknown[0]}” is not defined"
+            )
+            span = Span(number, match.start() + 1, match.end() + 1)
+            found.append(Finding("name-not-defined", "error", span, f"“{match[0]}” is not understood: {why}."))
+    return found
 
 
 def _ordinal(value: float) -> str:
