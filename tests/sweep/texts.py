@@ -48,12 +48,12 @@ class CorpusText:
 
     @cached_property
     def prints(self) -> dict[tuple[str, int | None], Reprint]:
-        """In its own terms all sizes, and each by itself; in the others all, and the last."""
+        """In its own terms all sizes, and each by itself; in the others all."""
         own, sizes = self.pattern.terms, range(len(self.pattern.sizes))
         other: Literal["US", "UK"] = "UK" if own == "US" else "US"
         wanted: list[tuple[Literal["US", "UK"], int | None]] = [(own, None), (other, None)]
         if len(sizes) > 1:  # one size by itself is the same print
-            wanted += [*((own, size) for size in sizes), (other, sizes[-1])]
+            wanted += [*((own, size) for size in sizes)]
         return {(terms, size): reprint(self.pattern, terms, size) for terms, size in wanted}
 
     @cached_property

@@ -109,8 +109,11 @@ _PREFIX = re.compile(
     re.IGNORECASE,
 )
 # Within the label of a row: "Rnd 8 (Large only):", "Rnd 8 - Large only:", "Rnd 8 for Large:".
-_WITHIN = re.compile((r"^(?P<before>[^:]{1,30}?)(?P<said>\s*[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|"
-    r"\s+(?:[-–—]|for)\s+(?P<bare>[^():\[\]]{1,60}?))\s*(?=[:.|]|[-–—]\s)"), re.IGNORECASE)  # fmt: skip
+_WITHIN = re.compile(
+    r"^(?P<before>[^:]{1,30}?)(?P<said>\s{0,3}[(\[](?P<names>[^()\[\]:]{1,60})[)\]]|"
+    r"\s{1,3}(?:[-–—]|for)\s{1,3}(?P<bare>[^():\[\]\s][^():\[\]]{0,59}?))\s{0,3}(?=[:.|]|[-–—]\s)",
+    re.IGNORECASE,
+)
 # A set in which a dash stands for a size that has no number: "- (56, 64)", "48 (-, 64)".
 _DASHED = re.compile(
     r"(?:(?<!\d)\d{1,6}|[-–—]{1,2})\s*[(\[]\s*(?:\d+|[-–—]{1,2})(?:\s*[,;/]\s*(?:\d+|[-–—]{1,2}))+\s*[)\]]"

@@ -86,6 +86,10 @@ def meant(tokens: Sequence[Token], places: Sequence[tuple[int, int, Taught]]) ->
     return [*found, *tokens[at:]]
 
 
+# Brackets that hold more within each other are not looked through.
+MOST_NESTED = 60
+
+
 def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
     """One past the bracket that closes the one at `at`; None where none does, or none opens there."""
     if at >= len(tokens) or not tokens[at].is_mark("(", "["):
@@ -95,6 +99,8 @@ def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
         depth += tokens[end].is_mark("(", "[") - tokens[end].is_mark(")", "]")
         if not depth:
             return end + 1
+        if depth > MOST_NESTED:
+            return None
     return None
 
 
