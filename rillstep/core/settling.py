@@ -1,4 +1,8 @@
-"""Rows whose words leave open how they are meant: the first reading with which a row comes out in most sizes holds."""
+"""What the words of a text leave open, settled by working it: how a row is meant, and how often rows are repeated.
+
+Of the readings of a row the first holds with which it comes out in most sizes. "Until 4 (8) sts remain" and "until it
+measures 20 cm" are so many rows as come to that.
+"""
 
 from collections import Counter
 from dataclasses import replace
@@ -8,6 +12,7 @@ from math import ceil
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
+from rillstep.core.heights import length_findings, rows_to_measure
 from rillstep.core.memory import remember
 from rillstep.core.notation.parser import Parsed, parse
 from rillstep.core.stitches import Terms
@@ -32,24 +37,39 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
     """A text as a tree in which what its words leave open is settled by working it. Never raises.
 
     "Rep last 2 rows until 4 (8) sts remain" says how many rows that is only when they are worked: the rows before are
-    worked, the repeats counted, and the text is read again with that known, so that what follows has its number.
+    worked, the repeats counted, and the text is read again with that known, so that what follows has its number. In
+    the same way "until it measures 20 cm" is so many rows, where there is a gauge.
     """
     ends: dict[int, tuple[int | None, ...]] = {}
     unmet: list[Finding] = []
+    measured: set[int] = set()
     tried: set[int] = set()
     while True:
         parsed = parse(text, terms, ends)
         pattern = settled(parsed.pattern)
-        lines = (line for _, line in pattern.lines() if isinstance(line, Row | Again) and line.until_sts is not None)
+        lines = (line for _, line in pattern.lines() if isinstance(line, Row | Again) and _is_open(line, pattern))
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
         if line is None or len(tried) >= MOST_UNTIL:
-            return replace(parsed, pattern=pattern, findings=sort_findings([*parsed.findings, *unmet]))
+            read_ = [f for f in parsed.findings if f.code != "rows-not-counted" or f.span.line not in measured]
+            again = [line for _, line in pattern.lines() if isinstance(line, Again)]
+            lengths = [f for line in again for f in length_findings(pattern, line, line.span.line in measured)]
+            return replace(parsed, pattern=pattern, findings=sort_findings([*read_, *unmet, *lengths]))
         tried.add(line.span.line)
+        if isinstance(line, Again) and line.until_mm is not None and line.until_sts is None:
+            ends[line.span.line] = rows_to_measure(pattern, line)
+            measured.add(line.span.line)
+            continue
         found = _last_rows(pattern, line)
         if isinstance(found, Finding):
             unmet.append(found)
         else:
             ends[line.span.line] = found
+
+
+def _is_open(line: Row | Again, pattern: Pattern) -> bool:
+    """Whether the number of its rows is told by something that is worked out."""
+    by_measure = isinstance(line, Again) and line.until_mm is not None and line.last is None and bool(pattern.gauges)
+    return line.until_sts is not None or (by_measure and isinstance(line, Again) and bool(line.sources))
 
 
 def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | Finding:

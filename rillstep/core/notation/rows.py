@@ -247,10 +247,10 @@ def _labelled_again(
     then: tuple[Gesture, ...] = ()
     sources: tuple[Num, ...] = ()
     otherwise: list[Finding] = []
-    last, until_sts = label.last, None
+    last, until_sts, length = label.last, None, None
     try:
         said = rows_again.read_again(body)
-        until_sts = said.until_sts
+        until_sts, length = said.until_sts, said.length
         sources = said.sources or _last_rows(said, label.first)
         if [row.values for row in said.then] != [row.values for row in sources[: len(said.then)]] and not _ends_so(
             said, sources
@@ -277,6 +277,7 @@ def _labelled_again(
         *spans,
         _breaks(findings),
         until_sts=until_sts if last is None else None,
+        until_mm=length,
         then=then,
         kept=kept_among(body, ()),
         name=label.name,
@@ -359,6 +360,7 @@ def _unlabelled_again(
         span,
         broken,
         until_sts=until_sts,
+        until_mm=said.length,
         then=then,
         kept=kept_among(body, ()),
     )

@@ -1,13 +1,13 @@
 """Rows worked again: "Rep Rnds 7 and 8", "Rep Row 2 until there are 31 rows", "Rep last 2 rows 4 more times"."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.labels import ranges
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.sources import in_colours
-from rillstep.core.tree import Num
+from rillstep.core.tree import Decimals, Num
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import ROWS, STITCH
 from rillstep.core.words.stitch_names import stitch_word
@@ -35,7 +35,8 @@ class AgainBody:
 
     last_rows: how many of the last rows are meant, where they are not numbered.
     total: rows in all that it states besides. then: a row that is worked once more after them.
-    until_sts: stitches that are left when they have been repeated often enough.
+    until_sts: stitches that are left when they have been repeated often enough. length: what the piece measures then,
+    in mm.
     """
 
     sources: tuple[Num, ...]
@@ -47,6 +48,7 @@ class AgainBody:
     rest: int = 0
     then: tuple[Num, ...] = ()
     until_sts: Num | None = None
+    length: Decimals | None = None
 
 
 def starts(text: str) -> bool:
@@ -123,6 +125,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     until = more = total = until_sts = None
     then: tuple[Num, ...] = ()
     by_measure: Span | None = None
+    length: Decimals | None = None
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
@@ -144,7 +147,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         elif (until_sts or more) is not None and (rows := _rows_besides(stream)) is not None:
             total = rows
         elif stream.word("until", "till"):
-            until, by_measure = _until(stream)
+            until, by_measure, length = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
             total = stream.need_number("rows")
             stream.word(*_ROWS)
@@ -169,7 +172,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         else:
             stream.at = start
             break
-    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts)
+    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length)
 
 
 def rows_in_all(stream: Stream) -> Num | None:
@@ -398,7 +401,8 @@ def _times(stream: Stream) -> Num | None:
     return None
 
 
-def _until(stream: Stream) -> tuple[Num | None, Span | None]:
+def _until(stream: Stream) -> tuple[Num | None, Span | None, Decimals | None]:
+    """Until how many rows there are; or the words that tell it by a measure, and the length that they name."""
     start = stream.at
     told = stream.at
     while (token := stream.peek()) is not None and token.kind == "word" and stream.at - told < 6:
@@ -417,11 +421,44 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None]:
             "in all", "completed", "done",
             "are worked",
         )  # fmt: skip
-        return number, None
+        return number, None, None
     stream.at = start
     span = stream.here()
+    length = _length_in(stream)
     while (token := stream.peek()) is not None and not token.is_mark(".", ";", "—"):
         stream.next()
     stream.count(start)
     keep(stream, start - 1)  # "until it measures 20 cm": said not to be counted
-    return None, span.to(stream.tokens[stream.at - 1].span)
+    return None, span.to(stream.tokens[stream.at - 1].span), length
+
+
+_MM = {"mm": 1.0, "cm": 10.0, "in": 25.4, "inch": 25.4, "inches": 25.4}
+_OF_A_PIECE = ("it", "piece", "wall", "work", "panel", "body", "strap", "bag", "section", "the", "this", "your")
+_MEASURES = (
+    "measures",
+    "measure",
+    "is",
+    "are",
+    "reaches",
+    "has",
+    "about",
+    "approximately",
+    "approx",
+    "tall",
+    "high",
+    "long",
+)
+
+
+def _length_in(stream: Stream) -> Decimals | None:
+    """The length of "the wall measures 20 (24) cm", in mm; None for any other words. Nothing is taken."""
+    tokens = stream.tokens[stream.at :]
+    before = [token for token in tokens[:8] if token.kind == "word"]
+    at = next((i for i, token in enumerate(tokens) if token.kind == "num"), None)
+    if at is None or at + 1 >= len(tokens) or tokens[at + 1].text not in _MM:
+        return None
+    if not all(token.is_word(*_OF_A_PIECE, *_MEASURES) for token in before[:at]) or at < 2:
+        return None
+    measured = stream.as_decimals(tokens[at])
+    factor = _MM[tokens[at + 1].text]
+    return replace(measured, values=tuple(None if v is None else v * factor for v in measured.values))

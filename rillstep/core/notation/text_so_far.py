@@ -193,9 +193,10 @@ class TextSoFar:
                 line, self.held = replace(line, steps=(*self.held.steps, *line.steps)), None
         if not isinstance(line, Prose):
             self._let_go()
-        if isinstance(line, Row | Again) and line.until_sts is not None and line.span.line in self.ends:
+        if isinstance(line, Row | Again) and line.last is None and line.span.line in self.ends:
             last = replace(line.first, values=self.ends[line.span.line], parts=())
-            line = replace(line, last=last, until_sts=None, totals=(*line.totals, Total(line.until_sts, "sts")))
+            until = (Total(line.until_sts, "sts"),) if line.until_sts is not None else ()
+            line = replace(line, last=last, until_sts=None, totals=(*line.totals, *until))
         if isinstance(line, Again) and self.open is not None:
             line = called(line, self.lines, self.sections, self.open.continues)
         if self.open is None:

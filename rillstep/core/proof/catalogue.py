@@ -166,6 +166,16 @@ CATALOGUE: tuple[Entry, ...] = (
            "What stands in braces is no whole number in a size, is less than nothing, or multiplies two names.",
            "Change the sum, or the numbers of its names.",
            "Number: side = 9\nCh 24, join into a ring.\nRnd 1: Sc in next {side/2} ch; join.", 3),
+    Entry("rows-by-measure", "caution", "sizes and numbers", "Rows by a measure",
+           "How many rows come nearest to the measure is worked out from the gauge; who works looser makes fewer.",
+           "State the number of rows beside the measure, and it is held to it.",
+           "Gauge: sc 20 sts x 20 rows = 10 cm\nCh 20, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
+           "Rnd 2: Sc in each st around; join.\nRep Rnd 2 until it measures 20 cm.", 5),
+    Entry("length-differs", "warning", "sizes and numbers", "Rows that do not come to their measure",
+           "The line says how many rows, and what the piece measures then; by the gauge that is more or less.",
+           "Change the number of rows, or the measure.",
+           "Gauge: sc 20 sts x 20 rows = 10 cm\nCh 20, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
+           "Rnds 2-9: Rep Rnd 1 until it measures 20 cm.", 4),
     Entry("size-not-defined", "error", "sizes and numbers", "A size that is not there",
            "A line is for a size that the head does not name.", "Use a name of the “Sizes:” line.",
            "Sizes: S, M\nCh 24.\nSize L only:\nRow 1: Sc in each ch across; turn.", 3),

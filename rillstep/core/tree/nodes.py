@@ -336,6 +336,7 @@ class Again:
     broken: bool = field(default=False, compare=False)
     last_line: int = field(default=0, compare=False)
     until_sts: Num | None = None
+    until_mm: Decimals | None = field(default=None, compare=False)  # what the section measures at its end
     then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
     kept: tuple[Kept, ...] = ()
     name: str = ""
