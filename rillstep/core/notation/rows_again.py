@@ -1,10 +1,11 @@
 """Rows worked again: "Rep Rnds 7 and 8", "Rep Row 2 until there are 31 rows", "Rep last 2 rows 4 more times"."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.labels import ranges
+from rillstep.core.clauses.measured import length_in
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.sources import in_colours
 from rillstep.core.tree import Decimals, Num
@@ -424,41 +425,9 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None, Decimals | None]:
         return number, None, None
     stream.at = start
     span = stream.here()
-    length = _length_in(stream)
+    length = length_in(stream)
     while (token := stream.peek()) is not None and not token.is_mark(".", ";", "—"):
         stream.next()
     stream.count(start)
     keep(stream, start - 1)  # "until it measures 20 cm": said not to be counted
     return None, span.to(stream.tokens[stream.at - 1].span), length
-
-
-_MM = {"mm": 1.0, "cm": 10.0, "in": 25.4, "inch": 25.4, "inches": 25.4}
-_OF_A_PIECE = ("it", "piece", "wall", "work", "panel", "body", "strap", "bag", "section", "the", "this", "your")
-_MEASURES = (
-    "measures",
-    "measure",
-    "is",
-    "are",
-    "reaches",
-    "has",
-    "about",
-    "approximately",
-    "approx",
-    "tall",
-    "high",
-    "long",
-)
-
-
-def _length_in(stream: Stream) -> Decimals | None:
-    """The length of "the wall measures 20 (24) cm", in mm; None for any other words. Nothing is taken."""
-    tokens = stream.tokens[stream.at :]
-    before = [token for token in tokens[:8] if token.kind == "word"]
-    at = next((i for i, token in enumerate(tokens) if token.kind == "num"), None)
-    if at is None or at + 1 >= len(tokens) or tokens[at + 1].text not in _MM:
-        return None
-    if not all(token.is_word(*_OF_A_PIECE, *_MEASURES) for token in before[:at]) or at < 2:
-        return None
-    measured = stream.as_decimals(tokens[at])
-    factor = _MM[tokens[at + 1].text]
-    return replace(measured, values=tuple(None if v is None else v * factor for v in measured.values))

@@ -1,0 +1,15 @@
+"""Beginnings of the texts by which the catalogue shows its findings."""
+
+RING = "Ch 24, join without twisting.\n"
+WALL = "Section: Wall (joined rounds, wall)\n" + RING + "Rnd 1: Sc in each ch around; join.\n"
+BY_GAUGE = (
+    "Gauge: sc 20 sts x 20 rows = 10 cm\n" + RING + "Rnd 1: Sc in each ch around.\nRnd 2: Sc in each st around.\n"
+)
+RINGS = (
+    "Gauge: sc 20 sts x 20 rows = 10 cm\nSection: Base (spiral rounds, disc)\nRnd 1: {n} sc in ring.\n"
+    "Rnd 2: 2 sc in each st around.\nRnd 3: [sc in next st, 2 sc in next st] {n} times."
+)
+PUFFS = "Rnd {n}: [Puff in next st, sc in next 5 sts] around; join.\n"
+BETWEEN = (
+    "Rnd {n}: Sc in next 3 sts, puff in next st, [sc in next 5 sts, puff in next st] 3 times, sc in next 2 sts; join.\n"
+)
