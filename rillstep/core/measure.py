@@ -7,12 +7,13 @@ hangs d below two points a apart is 2 sqrt(d^2 + (a/2)^2) long.
 """
 
 import math
+import re
 from dataclasses import dataclass
 
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
 from rillstep.core.gauge import Gauge
 from rillstep.core.stitches import basic
-from rillstep.core.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Skip, Work
+from rillstep.core.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Section, Skip, Work
 from rillstep.core.tree.features import Opening, main_stitch
 
 # A worked chain or strap grows this much under a usual load. A default, named as such
@@ -83,7 +84,7 @@ def oval_flatness(sts: int, radius_mm: float, straight: float, gauge: Gauge) -> 
     return sts * gauge.width_mm / outline
 
 
-def _straight_stitches(works: list[LineWork], size: int) -> int:
+def straight_stitches(works: list[LineWork], size: int) -> int:
     """Stitches of the straight side of an oval: the chains worked into, less the two ends."""
     chains = 0
     for work in works:
@@ -116,6 +117,20 @@ def _rounds(line: LineWork, size: int) -> tuple[Counts, ...]:
     return (line.end.counts(),) * min(max(0, line.line.rounds(size)), MOST_ROUNDS)
 
 
+# What is never the body of a bag, by its name.
+BESIDE = re.compile(
+    r"\b(?:strap|handle|cord|tie|drawstring|strip|band|belt|loop|gusset|pocket|trim|tassel|edging|i-cord)s?\b",
+    re.IGNORECASE,
+)
+
+
+def is_beside(section: Section) -> bool:
+    """Whether a piece is no part of a bag's body: a strap, a cord, a gusset, a pocket, a trim. What goes on from
+    another piece ("Handles" that are worked in the wall) belongs to it, whatever it is called."""
+    named = section.continues is None and BESIDE.search(section.title) is not None
+    return section.role in ("strip", "tube", "trim") or named
+
+
 def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float = 0.0) -> SizeShape:
     """Measure one size of a pattern from its worked rounds."""
     rounds: list[RoundShape] = []
@@ -123,11 +138,14 @@ def measure(pattern: Pattern, work: SizeWork, gauge: Gauge, allowance_mm: float 
     radius_mm = 0.0
     openings: tuple[Opening, ...] = ()
     width_mm = height_mm = 0.0
+    has_body = any(not is_beside(section) for section in pattern.sections)
     for index, section in enumerate(pattern.sections):
+        if has_body and is_beside(section):
+            continue
         works = [w for w in work.lines if w.section == index]
         base = section.role in ("disc", "oval")
         if base:
-            straight = _straight_stitches(works, work.size) if section.role == "oval" else 0
+            straight = straight_stitches(works, work.size) if section.role == "oval" else 0
         for line in works:
             if not isinstance(line.line, Row | Again):
                 continue
