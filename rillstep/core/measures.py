@@ -39,7 +39,7 @@ class Measure:
 
 
 @dataclass(frozen=True)
-class _Worked:
+class _PieceWork:
     """A piece in one size: the counts and the height of each round, in order, and what holds for all of them."""
 
     rounds: tuple[tuple[Counts, float], ...]
@@ -77,7 +77,7 @@ def measures_of(pattern: Pattern, works: Sequence[SizeWork]) -> tuple[Measure, .
     return tuple(found)
 
 
-def _worked(pattern: Pattern, index: int, work: SizeWork) -> _Worked | None:
+def _worked(pattern: Pattern, index: int, work: SizeWork) -> _PieceWork | None:
     """A piece as it was worked in one size; None where a line of it was not, or nothing is there."""
     lines = tuple(line for line in work.lines if line.section == index)
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
@@ -93,7 +93,7 @@ def _worked(pattern: Pattern, index: int, work: SizeWork) -> _Worked | None:
         rounds += [(counts, own.height_mm) for counts in line.rounds]
     if not rounds and not any(_chain_of(line, work.size) for line in lines):
         return None
-    return _Worked(tuple(rounds), gauge, estimated, lines, work.size)
+    return _PieceWork(tuple(rounds), gauge, estimated, lines, work.size)
 
 
 def _gauge(pattern: Pattern, stitch: str | None) -> tuple[Gauge, bool]:
@@ -111,7 +111,7 @@ def _chain_of(line: LineWork, size: int) -> int:
     return sum(step.length.at(size) for step in line.line.steps if isinstance(step, Chain))
 
 
-def _formulas(section: Section, one: _Worked) -> list[_Formula]:
+def _formulas(section: Section, one: _PieceWork) -> list[_Formula]:
     """The measures of a piece in one size, by what it is."""
     if not one.rounds:
         chains = sum(_chain_of(line, one.size) for line in one.lines)
@@ -125,17 +125,17 @@ def _formulas(section: Section, one: _Worked) -> list[_Formula]:
     return _around(section, one)
 
 
-def _sum_of_rounds(one: _Worked) -> str:
+def _sum_of_rounds(one: _PieceWork) -> str:
     heights = Counter(round(height, 2) for _, height in one.rounds)
     return " + ".join(f"{count} rounds x {height:.2f} mm" for height, count in heights.items())
 
 
-def _stitches(one: _Worked, counts: Counts) -> str:
+def _stitches(one: _PieceWork, counts: Counts) -> str:
     chains = f" + {counts.chains} chains x {one.gauge.chain_mm:.2f} mm" if counts.chains else ""
     return f"{counts.sts} sts x {one.gauge.width_mm:.2f} mm{chains}"
 
 
-def _oval(one: _Worked) -> list[_Formula]:
+def _oval(one: _PieceWork) -> list[_Formula]:
     """The straight middle and the rounds at both ends; across, the rounds on both sides."""
     straight = straight_stitches(list(one.lines), one.size)
     ends = f"2 x ({_sum_of_rounds(one)})"
@@ -146,7 +146,7 @@ def _oval(one: _Worked) -> list[_Formula]:
     ]
 
 
-def _flat(section: Section, one: _Worked) -> list[_Formula]:
+def _flat(section: Section, one: _PieceWork) -> list[_Formula]:
     """A piece in rows: across its widest row, and up its rows. A strap is long where its rows are many."""
     widest, _ = max(one.rounds, key=lambda row: one.across_mm(row[0]))
     across, up = one.across_mm(widest), one.height_mm
@@ -158,7 +158,7 @@ def _flat(section: Section, one: _Worked) -> list[_Formula]:
     return [("width", "Width", across, _stitches(one, widest)), ("height", "Height", up, rows)]
 
 
-def _around(section: Section, one: _Worked) -> list[_Formula]:
+def _around(section: Section, one: _PieceWork) -> list[_Formula]:
     """A piece in rounds, lying flat: half of its widest round, of its last and its first one, and up its rounds."""
     widest, _ = max(one.rounds, key=lambda row: one.across_mm(row[0]))
     first, last = one.rounds[0][0], one.rounds[-1][0]

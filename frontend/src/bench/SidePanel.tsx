@@ -127,7 +127,7 @@ function TextLines({ work }: { work: WorkView }) {
         const chosen = line.line === selection?.line;
         const opens = work.lines[index - 1]?.section !== line.section;
         return (
-          <div key={line.line}>
+          <div key={`${line.line} ${line.label}`}>
             {opens && <h2 className="text-quiet mt-2 px-1.5 text-[13px]">{line.section}</h2>}
             <button
               type="button"
