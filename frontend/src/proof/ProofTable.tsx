@@ -62,7 +62,11 @@ export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
       </thead>
       <tbody>
         {lines.map((line, index) => (
-          <tr key={`${line.line} ${line.label}`} ref={isHere(line) ? here : null} className={isHere(line) ? "bg-mark-soft" : ""}>
+          <tr
+            key={`${line.line} ${line.label}`}
+            ref={isHere(line) ? here : null}
+            className={isHere(line) ? "bg-mark-soft" : ""}
+          >
             <th scope="row" className="max-w-44">
               <button
                 type="button"
