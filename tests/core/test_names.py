@@ -168,6 +168,19 @@ def test_a_number_is_changed_in_all_places_where_that_mends_the_line() -> None:
         assert not any(f.code == finding.code and f.span.line == finding.span.line for f in after.findings)
 
 
+def test_one_repair_mends_a_named_number_in_all_sizes() -> None:
+    text = (
+        "Sizes: S, M, L\nNumber: side = 10 (14, 20)\nCh {2*side}, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
+        "Rnd 2: Ch 1, sc in next {2*side - 2} sts, 2 sc in next st; join.\n"
+    )
+    found = [f for f in prove_text(text).findings if f.severity == "error"]
+    assert [finding.size for finding in found] == [0, 1, 2]
+    for finding in found:
+        repair = next(one for one in finding.repairs if "only here" in one.message)
+        mended = apply_edits(text, repair.edits)
+        assert "Number: side 2 = 19 (27, 39)" in mended and prove_text(mended).ok
+
+
 def test_no_repair_changes_one_round_of_many() -> None:
     text = RING + "Rnds 2-4: Sc in next {rnd} sts, sc in next {20 - rnd} sts; join."
     found = [f for f in prove_text(text).findings if f.severity == "error"]

@@ -5,7 +5,7 @@ that was tried and mends the line), or the place gets a new name. One round of a
 changed alone.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Edit, Finding, Repair, Span, apply_edits
@@ -39,24 +39,58 @@ def keeping_names(
     names = names_of(rows)
     tried = 0
     found: list[Finding] = []
-    for finding in findings:
+    read = [
+        [(repair, [_place(rows, edit, names, n_sizes) for edit in repair.edits]) for repair in finding.repairs]
+        for finding in findings
+    ]
+    together = _in_all_sizes(findings, [[_as_one(places) for _, places in one] for one in read])
+    for finding, one in zip(findings, read, strict=True):
         repairs: list[Repair] = []
-        for repair in finding.repairs:
-            places = [_place(rows, edit, names, n_sizes) for edit in repair.edits]
+        for repair, places in one:
             if all(place is None for place in places):
                 repairs.append(repair)
                 continue
-            if len(places) != 1 or not isinstance(place := places[0], _Place):
+            place = _as_one(places)
+            if place is None:
                 continue
+            place = together.get((finding.code, place.edit.span), place)
             everywhere = _everywhere(place, names) if tried < MOST_TRIED else None
             if everywhere is not None:
                 tried += 1
                 after = prove(apply_edits(text, everywhere.edits))
-                repairs += [everywhere] if not any(_is_same(one, finding) for one in after) else []
+                repairs += [everywhere] if not any(_is_same(other, finding) for other in after) else []
             here = _only_here(place, names)
             repairs += [here] if here is not None else []
         found.append(replace(finding, repairs=tuple(repairs)))
     return tuple(found)
+
+
+def _in_all_sizes(
+    findings: Sequence[Finding], places: Sequence[Sequence[_Place | None]]
+) -> dict[tuple[str, Span], _Place]:
+    """A number that is changed by like findings in several sizes, as one change in all of them: each was tried in its
+    size. Only the first repair of a finding at a place is taken."""
+    first: dict[tuple[str, Span], dict[int, _Place]] = {}
+    for finding, own in zip(findings, places, strict=True):
+        for place in own:
+            if place is not None and finding.size is not None:
+                first.setdefault((finding.code, place.edit.span), {}).setdefault(finding.size, place)
+    return {key: one for key, sizes in first.items() if (one := _as_one(list(sizes.values()))) is not None}
+
+
+def _as_one(places: Sequence[_Place | bool | None]) -> _Place | None:
+    """Edits of one number in several sizes, each as a whole set, as one; None for edits of more than one place."""
+    named = [place for place in places if isinstance(place, _Place)]
+    if len(named) != len(places) or len({place.edit.span for place in named}) != 1:
+        return None
+    now = [int(value.value) for value in named[0].values]
+    for place in named:
+        now = [new if new != old else kept for new, old, kept in zip(place.wanted, _values(place), now, strict=True)]
+    return replace(named[0], wanted=tuple(now))
+
+
+def _values(place: _Place) -> list[int]:
+    return [int(value.value) for value in place.values]
 
 
 def _is_same(one: Finding, other: Finding) -> bool:
