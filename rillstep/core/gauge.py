@@ -4,6 +4,7 @@ Source: stitches and rows are counted over a measured width and height, in the s
 matters (blocked or not), in the stitch that the piece uses.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
@@ -37,6 +38,13 @@ class Gauge:
     def height_of_mm(self, stitch: str) -> float:
         """Row height of another stitch, estimated from this one by the usual ratio."""
         return self.height_mm * BY_US[stitch].height_ratio / BY_US[self.stitch].height_ratio
+
+
+def gauge_of(gauges: Sequence[Gauge], stitch: str) -> tuple[Gauge, bool]:
+    """The gauge of a plain stitch, and whether it is estimated from the first of the gauges, of which there is one."""
+    own = next((gauge for gauge in gauges if gauge.stitch == stitch), None)
+    first = gauges[0]
+    return (own, False) if own is not None else (Gauge(stitch, first.width_mm, first.height_of_mm(stitch)), True)
 
 
 def gauge_from_counts(stitch: str, stitches: float, rows: float, span_mm: float) -> Gauge:

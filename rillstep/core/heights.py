@@ -5,7 +5,7 @@ swatch by the usual heights of stitches.
 """
 
 from rillstep.core.findings import Finding
-from rillstep.core.gauge import Gauge
+from rillstep.core.gauge import gauge_of
 from rillstep.core.lengths import in_units
 from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Line, Pattern, Row, Section
@@ -21,8 +21,7 @@ def row_height_mm(pattern: Pattern, row: Row) -> float:
     """The height of a row in mm, by the gauge of the stitch that it is mostly made of."""
     stitch = main_stitch(row.steps)
     us = basic(stitch).us if stitch is not None else pattern.gauges[0].stitch
-    gauge: Gauge = next((one for one in pattern.gauges if one.stitch == us), pattern.gauges[0])
-    return gauge.height_mm if gauge.stitch == us else gauge.height_of_mm(us)
+    return gauge_of(pattern.gauges, us)[0].height_mm
 
 
 def _section_of(pattern: Pattern, line: Again) -> Section:
@@ -48,10 +47,14 @@ def _before_mm(pattern: Pattern, section: Section, line: Line, size: int) -> flo
         if isinstance(one, Row) and size in one.sizes:
             height += max(0, one.rounds(size)) * row_height_mm(pattern, one)
         elif isinstance(one, Again) and size in one.sizes:
-            rows = _sources(section, one, size)
-            count = max(0, one.rounds(size))
-            height += sum(row_height_mm(pattern, rows[n % len(rows)]) for n in range(count)) if rows else 0.0
+            height += _again_mm(pattern, section, one, size)
     return height
+
+
+def _again_mm(pattern: Pattern, section: Section, line: Again, size: int) -> float:
+    """The height of rows that are worked again, in mm."""
+    rows = _sources(section, line, size)
+    return sum(row_height_mm(pattern, rows[n % len(rows)]) for n in range(max(0, line.rounds(size)))) if rows else 0.0
 
 
 def rows_to_measure(pattern: Pattern, line: Again) -> tuple[int | None, ...]:
@@ -77,9 +80,7 @@ def rows_to_measure(pattern: Pattern, line: Again) -> tuple[int | None, ...]:
 def height_after_mm(pattern: Pattern, line: Again, size: int) -> float:
     """The height of a piece after a line, in mm."""
     section = _section_of(pattern, line)
-    rows = _sources(section, line, size)
-    again = sum(row_height_mm(pattern, rows[n % len(rows)]) for n in range(max(0, line.rounds(size)))) if rows else 0.0
-    return _before_mm(pattern, section, line, size) + again
+    return _before_mm(pattern, section, line, size) + _again_mm(pattern, section, line, size)
 
 
 def length_findings(pattern: Pattern, line: Again, worked_out: bool) -> list[Finding]:

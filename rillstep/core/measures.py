@@ -14,7 +14,7 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric import Counts, SizeWork
 from rillstep.core.fabric.worked_lines import LineWork
-from rillstep.core.gauge import Gauge
+from rillstep.core.gauge import Gauge, gauge_of
 from rillstep.core.measure import straight_stitches
 from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Chain, Pattern, Row, Section, Setup
@@ -98,10 +98,7 @@ def _worked(pattern: Pattern, index: int, work: SizeWork) -> _PieceWork | None:
 
 def _gauge(pattern: Pattern, stitch: str | None) -> tuple[Gauge, bool]:
     """The gauge of a stitch, and whether it is estimated from that of another one."""
-    first = pattern.gauges[0]
-    us = basic(stitch).us if stitch is not None else first.stitch
-    own = next((gauge for gauge in pattern.gauges if gauge.stitch == us), None)
-    return (own, False) if own is not None else (Gauge(us, first.width_mm, first.height_of_mm(us)), True)
+    return gauge_of(pattern.gauges, basic(stitch).us if stitch is not None else pattern.gauges[0].stitch)
 
 
 def _chain_of(line: LineWork, size: int) -> int:

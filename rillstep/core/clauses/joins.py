@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import plain_num
+from rillstep.core.clauses.kinds import first_ordinal, plain_num
 from rillstep.core.clauses.places import read_into
 from rillstep.core.stitches import GATHERED, stitch_words
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
@@ -69,7 +69,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
         stream.word("the")
-        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and _first_ordinal(stream))
+        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and first_ordinal(stream))
         if closes and (token := stream.peek()) is not None and token.kind == "num":
             stream.at = start  # "sl st in first 3 sts" moves along
             return None
@@ -99,15 +99,6 @@ def _closing_stitch(stream: Stream, start: int) -> Step | None:
             return Work(stitch, plain_num(stream, 1), into, "both", stream.since(start))
     stream.at = at
     return None
-
-
-def _first_ordinal(stream: Stream) -> bool:
-    token = stream.peek()
-    if token is not None and token.kind == "ordinal" and token.text == "1st":
-        stream.next()
-        stream.count(stream.at - 1)
-        return True
-    return False
 
 
 def _chain_of_beginning(stream: Stream) -> bool:

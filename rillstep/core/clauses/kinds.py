@@ -22,6 +22,16 @@ def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
     return Num(values, at, (span,) if span else ())
 
 
+def first_ordinal(stream: Stream) -> bool:
+    """Takes "1st", if it comes next."""
+    token = stream.peek()
+    if token is not None and token.kind == "ordinal" and token.text == "1st":
+        stream.next()
+        stream.count(stream.at - 1)
+        return True
+    return False
+
+
 def read_what(stream: Stream) -> What | None:
     """ "sts", "ch", "ch-3 sp", "st and ch", "corner sp", "dc", "row ends"; None when no place is named."""
     start = stream.at

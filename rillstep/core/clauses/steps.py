@@ -11,7 +11,7 @@ from rillstep.core.clauses import brackets, chains, endings, repeats, worked_sti
 from rillstep.core.clauses.ends import beginning_chain, read_end
 from rillstep.core.clauses.gestures import read_gesture, with_chain
 from rillstep.core.clauses.joins import names_colour
-from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
+from rillstep.core.clauses.kinds import STITCHES, first_ordinal, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.qualifying import from_where, qualifiers
 from rillstep.core.clauses.totals import stated_within
@@ -291,7 +291,7 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
         return [SkipTo(end, stream.since(start))]
     stream.at = at
     stream.word("the")
-    first = stream.word("first") or _is_first(stream)
+    first = stream.word("first") or first_ordinal(stream)
     stream.word("next", "following", "last", "a", "this")
     number = stream.number() or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
@@ -325,15 +325,6 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
             return [*skipped, Skip(plain_num(stream, 1), other, False, stream.since(at))]
     stream.at = at
     return skipped
-
-
-def _is_first(stream: Stream) -> bool:
-    token = stream.peek()
-    if token is not None and token.kind == "ordinal" and token.text == "1st":
-        stream.next()
-        stream.count(stream.at - 1)
-        return True
-    return False
 
 
 def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing: str | None) -> None:
