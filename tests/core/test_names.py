@@ -141,6 +141,25 @@ def test_a_finding_in_a_line_of_many_rounds_is_said_once_where_it_stands() -> No
     assert row[finding.span.column - 1 : finding.span.end_column - 1].startswith("blub")
 
 
+def test_a_line_that_begins_a_section_knows_where_its_names_stand() -> None:
+    text = (
+        RING
+        + "Border Rnd 1: Ch 1, sc in next {2*side - 1} sts; join. — {2*side} sts\nBorder Rnd 2: Sc in each st around; join."
+    )
+    numbers = [n for _, line in parse(text).pattern.lines() for n in every_number(line) if n.source == "2*side - 1"]
+    assert numbers
+    row = text.split("\n")[4]
+    assert {row[n.span.column - 1 : n.span.end_column - 1] for n in numbers} == {"{2*side - 1}"}
+
+
+@pytest.mark.parametrize("label", ["Border Rnds 2-4", "Rnds 2-4 (BLO)"])
+def test_nothing_of_a_label_is_lost_where_rounds_are_written_out(label: str) -> None:
+    text = RING + f"{label}: Sc in next {{rnd}} sts, sc in each st around; join."
+    assert codes(text) or all(
+        "BLO" in row for row in reader_text(parse(text).pattern, "US").text.split("\n") if "Rnd 3" in row
+    )
+
+
 def test_a_repair_keeps_the_names() -> None:
     text = RING.replace("{2*side}, join", "{2*side + 1}, join") + "Rnd 2: Sc in next {2*side} sts; join.\n"
     text = text.replace("— {2*side} sts", "— {2*side + 1} sts")

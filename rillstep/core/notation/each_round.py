@@ -7,7 +7,7 @@ number, for the sizes that have it. Sizes in which a run is 0 are rounds of thei
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from rillstep.core.clauses.labels import Label
+from rillstep.core.clauses.labels import Label, title_of
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.rows import read_label
@@ -44,6 +44,10 @@ def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead
     if not holds_round(text):
         alone = resolved(text, number, reading.names, n_sizes, having, apart=True)
         return [LineToRead(whole if having == active else alone, having)]
+    if label.name or label.totals or label.loop != "both" or title_of(whole.text):
+        message = "The number of the round is written out behind a plain label only, such as “Rnds 3-9:”."
+        finding = Finding("number-not-worked-out", "error", Span(number, 1, len(text) + 1), message)
+        return [LineToRead(replace(whole, findings=(*whole.findings, finding)), having)]
     return _each(reading, text, number, label, having)
 
 

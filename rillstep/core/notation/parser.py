@@ -106,7 +106,9 @@ def _errors(reading: TextSoFar) -> int:
 
 def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], extent: Extent, kept: list[Span]) -> None:
     """Reads one line, and puts what was found in it back to where it stands; `kept` takes lines of the head."""
-    lines, findings, extra = len(reading.lines), len(reading.findings), len(reading.header.extra)
+    before, lines, findings, extra = (
+        reading.lines, len(reading.lines), len(reading.findings), len(reading.header.extra),
+    )  # fmt: skip
     if "{" in logical.text:
         _read_with_names(reading, logical, raws, extent)
     else:
@@ -114,6 +116,7 @@ def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], ext
     if len(reading.header.extra) > extra:
         kept.append(Span(logical.number, 1, max(2, len(logical.text) + 1)))
     if logical.pieces:
+        lines = lines if reading.lines is before else 0  # it begins a section
         reading.lines[lines:] = [_put_back(one, _broken(one), logical) for one in reading.lines[lines:]]
         reading.findings[findings:] = [put_back(f, logical) for f in reading.findings[findings:]]
 
@@ -134,10 +137,11 @@ def _read_with_names(reading: TextSoFar, logical: Logical, raws: Sequence[str], 
     active, number = reading.active, logical.number
     stands_in = tuple(dict.fromkeys((number, *(piece.line for piece in logical.pieces))))
     for one in lines_to_read(reading, logical.text, number):
-        lines, findings = len(reading.lines), len(reading.findings)
+        before, lines, findings = reading.lines, len(reading.lines), len(reading.findings)
         reading.braces, reading.active = one.resolved.places, one.sizes
         _read(reading, one.resolved.text, number, raws, extent)
         reading.braces = ()
+        lines = lines if reading.lines is before else 0  # it begins a section
         if one.sizes != active:
             reading.active = active
         fewer: Line | None = None
