@@ -155,11 +155,11 @@ def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
     return "Row" if word.lower().startswith("row") else "Rnd"
 
 
-def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], text: str) -> Label:
+def read_label(stream: Stream, match: re.Match[str], expected: Num, text: str) -> Label:
     """Read a label whose start was found. `expected`: the number that comes next, for each size."""
     kind = kind_of(match["word"], stream.context.kind)
     groups = match.groupdict()
-    coming = _for_active(stream, expected)
+    coming = expected.only(stream.context.active)
     first, last, side = coming, None, None
     loop: Loop = "both"
     findings: list[Finding] = []
@@ -172,7 +172,7 @@ def read_label(stream: Stream, match: re.Match[str], expected: tuple[int, ...], 
             if groups["name"].lower() in ("foundation", "set-up", "setup", "base") and all(
                 v in (None, 1) for v in coming.values
             ):
-                first = Num(tuple(None if v is None else 0 for v in coming.values))
+                first = coming.all(0)
         elif groups.get("number"):
             first = plain_num(stream, int(groups["number"]))
             last = plain_num(stream, int(groups["upto"])) if groups.get("upto") else None
@@ -203,18 +203,12 @@ def _so_many(stream: Stream, match: re.Match[str], first: Num, text: str) -> Num
         text[: match.end("few")], line, stream.context.n_sizes, match.start("few"), len(stream.context.active)
     )
     few = Stream(tokens, stream.context, stream.end).need_number("rows")
-    pairs = zip(first.values, few.values, strict=True)
-    return Num(tuple(None if a is None or b is None else a + b - 1 for a, b in pairs))
+    return first.plus(few, by=-1)
 
 
 def _problem(problem: NotUnderstood) -> Finding:
     detail = f": {problem}." if str(problem) else "."
     return Finding(problem.code, "error", problem.span, f"This label is not understood{detail}")
-
-
-def _for_active(stream: Stream, values: tuple[int, ...]) -> Num:
-    keep = set(stream.context.active)
-    return Num(tuple(v if i in keep else None for i, v in enumerate(values)))
 
 
 def _numbers(stream: Stream) -> tuple[Num, Num | None]:
@@ -270,7 +264,7 @@ def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
         numbers.append(number)
     token = stream.peek()
     if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
-        return _each(stream, numbers)
+        return stream.set_of(numbers)
     del stream.findings[findings:]
     stream.at = start
     return None
@@ -295,7 +289,7 @@ def _bare_ranges(stream: Stream) -> Num | None:
             break
     token = stream.peek()
     if len(ends) == len(active) > 1 and token is not None and token.is_mark(":", "."):
-        return _each(stream, ends)
+        return stream.set_of(ends)
     del stream.findings[findings:]
     stream.at = start
     return None
@@ -329,7 +323,7 @@ def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
     )
     while (token := stream.peek()) is not None and token.span.column - 1 < match.end():
         stream.next()
-    return _each(stream, firsts), _each(stream, lasts)
+    return stream.set_of(firsts), stream.set_of(lasts)
 
 
 def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
@@ -349,21 +343,12 @@ def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
             if stream.mark(")", "]"):
                 active = stream.context.active
                 if len(firsts) == len(active):
-                    return _each(stream, firsts), _each(stream, lasts)
+                    return stream.set_of(firsts), stream.set_of(lasts)
                 break
             if not stream.mark(",", ";", ":", "/", "|"):
                 break
     stream.at = start
     return first, last
-
-
-def _each(stream: Stream, numbers: list[Num]) -> Num:
-    active = stream.context.active
-    values: list[int | None] = [None] * stream.context.n_sizes
-    for size, number in zip(active, numbers, strict=True):
-        values[size] = number.at(size)
-    spans = tuple(number.span for number in numbers)
-    return Num(tuple(values), spans[0].to(spans[-1]), spans)
 
 
 def _side(stream: Stream) -> str | None:

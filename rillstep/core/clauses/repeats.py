@@ -1,7 +1,6 @@
 """How often: "6 times", "twice", "*...; rep from * around", "*A*, B, rep from * to * once", "..., repeat around"."""
 
 from collections.abc import Callable
-from dataclasses import replace
 
 from rillstep.core.clauses.ends import read_end
 from rillstep.core.clauses.kinds import plain_num
@@ -52,15 +51,12 @@ def read_times(stream: Stream, bracket: bool = False) -> Num | None:
 
 def one_more(number: Num) -> Num:
     """The written number counts the repeats after the first one."""
-    again = tuple(None if v is None else v + 1 for v in number.values)
-    return Num(again, number.span, number.parts, 1)
+    return number.more(1)
 
 
 def less(number: Num, fewer: int) -> Num:
     """So many fewer than the written number says."""
-    return replace(
-        number, values=tuple(None if v is None else v - fewer for v in number.values), offset=number.offset - fewer
-    )
+    return number.more(-fewer)
 
 
 def inner_run(stream: Stream) -> tuple[int, int] | None:
@@ -101,8 +97,7 @@ def read_inner_run(stream: Stream, read_steps: Reader) -> Repeat:
         raise NotUnderstood(stream.since(start), "what to repeat is missing")
     if any(token.is_word("more") for token in stream.tokens[after : stream.at]):
         return Repeat(steps, times, stream.since(start))  # counted with the first already
-    more = replace(times, values=tuple(None if v is None else v + 1 for v in times.values), offset=times.offset + 1)
-    return Repeat(steps, more, stream.since(start))
+    return Repeat(steps, one_more(times), stream.since(start))
 
 
 def read_times_first(stream: Stream, read_steps: Reader) -> Repeat | None:

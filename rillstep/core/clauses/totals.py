@@ -130,11 +130,7 @@ def _bare_set(stream: Stream) -> Num | None:
             break
     token = stream.peek()
     if len(numbers) == len(active) > 1 and (token is None or token.kind != "num"):
-        values: list[int | None] = [None] * stream.context.n_sizes
-        for size, number in zip(active, numbers, strict=True):
-            values[size] = number.at(size)
-        spans = tuple(number.span for number in numbers)
-        return Num(tuple(values), spans[0].to(spans[-1]), spans)
+        return stream.set_of(numbers)
     stream.at = start
     return None
 

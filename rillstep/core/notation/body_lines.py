@@ -100,7 +100,7 @@ def row(reading: TextSoFar, line: SourceLine) -> bool:
 
 def plain_row(reading: TextSoFar, line: SourceLine) -> bool:
     """A row that is written out."""
-    found = rows.read_row(line.text, line.number, line.context, tuple(reading.expected))
+    found = rows.read_row(line.text, line.number, line.context, reading.expected)
     return found is not None and _add_rows(reading, found)
 
 
@@ -159,7 +159,7 @@ def even_rows(reading: TextSoFar, line: SourceLine) -> bool:
         before = next((one for one in reversed(lines) if isinstance(one, Row) and one.first.values == named), None)
     if before is None:
         return False
-    found = plain_rows.read_even(line.text, line.number, line.context, tuple(reading.expected), before)
+    found = plain_rows.read_even(line.text, line.number, line.context, reading.expected, before)
     if found is not None:
         reading.add(found[0], found[1])
     return found is not None
@@ -234,7 +234,7 @@ def _like_rows(
     match = starts_label(text)
     if match is None or " as " not in f" {text.lower()}" or not reading.sections:
         return None
-    label = rows.read_label(text, number, context, match, tuple(reading.expected))
+    label = rows.read_label(text, number, context, match, reading.expected)
     lines = rows_like(text[label.body :], label.first, label.last, reading.sections) if not label.findings else ()
     return (lines, ()) if lines else None
 
@@ -325,7 +325,7 @@ def unlabelled_row(reading: TextSoFar, line: SourceLine) -> bool:
     often = _MAKE_LAST.search(text)
     text = text[: often.start()] if often is not None else text
     zeroth = label is not None and following is not None and re.match(r"\s*1\b", following[label.end() :]) is not None
-    found = rows.read_unlabelled(text, number, context, tuple(reading.expected), 0 if zeroth else 1)
+    found = rows.read_unlabelled(text, number, context, reading.expected, 0 if zeroth else 1)
     if found is None:
         return False
     row, problems, start = found

@@ -167,8 +167,10 @@ def _until(lines: tuple[Line, ...], last: Num) -> tuple[Line, ...]:
             if not sizes:
                 break
             if line.last is not None:
-                ends = tuple(None if v is None else min(v, last.at(i)) for i, v in enumerate(line.last.values))
-                line = replace(line, last=line.last if ends == line.last.values else Num(ends, last.span, last.parts))
+                ends, sooner = line.last, [i for i in line.sizes if last.at(i) < line.last.at(i)]
+                if sooner:
+                    ends = replace(ends.joined(last, sooner), span=last.span, parts=last.parts)
+                line = replace(line, last=ends)
             line = line if sizes == line.sizes else replace(line, sizes=sizes)
         kept.append(line)
     return tuple(kept)

@@ -57,7 +57,7 @@ def _label(reading: TextSoFar, whole: Resolved, number: int, active: tuple[int, 
     if match is None:
         return None
     context = replace(reading.context(), braces=whole.places, active=active)
-    label = read_label(whole.text, number, context, match, tuple(reading.expected))
+    label = read_label(whole.text, number, context, match, reading.expected)
     return label if not label.findings else None
 
 

@@ -61,5 +61,4 @@ def last_of(said: rows_again.AgainBody, first: Num) -> Num | None:
         return said.until or said.total
     if said.more is None:
         return None
-    pairs = zip(first.values, said.more.values, strict=True)
-    return Num(tuple(None if a is None or b is None else a + b - 1 for a, b in pairs))
+    return first.plus(said.more, by=-1)

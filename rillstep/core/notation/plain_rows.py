@@ -54,7 +54,7 @@ def _says_only_how_many(stream: Stream) -> bool:
 
 
 def read_even(
-    text: str, line: int, context: Context, expected: tuple[int, ...], before: Row
+    text: str, line: int, context: Context, expected: Num, before: Row
 ) -> tuple[Row, tuple[Finding, ...]] | None:
     """Plain rows that only say how many they are; None for any other line."""
     if not _EVEN.match(text):
@@ -72,18 +72,15 @@ def read_even(
             if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
                 continue  # "work 4 rows each with A and B until 48 rows are done"
             until = stream.word(*ROWS)
-            pairs = zip(number.values, expected, strict=True)
-            many = (
-                replace(number, values=tuple(None if v is None else max(0, v - e + 1) for v, e in pairs))
-                if until
-                else None
-            )
+            many = number.plus(expected, -1, 1) if until else None
+            if many is not None and any(v is not None and v < 0 for v in many.values):
+                many = replace(many, values=tuple(v and max(0, v) for v in many.values), forms=())
             break
         stream.word("more", "further", "additional", "plain", "even")
         many = number if stream.word(*ROWS) else None
     if many is None or stitch is None or problems or stream.findings:
         return None
-    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    coming = expected.only(context.active)
     span = Span(line, 1, len(text) + 1)
     plain = next((s for s in before.steps if isinstance(s, Work) and isinstance(s.into, Every)), None)
     every = Work(
@@ -94,8 +91,7 @@ def read_even(
     last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
     ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))
     steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
-    both = zip(coming.values, many.values, strict=True)
-    ends_with = Num(tuple(None if a is None or b is None else a + b - 1 for a, b in both))
+    ends_with = coming.plus(many, by=-1)
     return Row(
         before.kind, coming, ends_with, steps, totals, context.active, None, span, span, kept=kept_among(stream, steps)
     ), ()

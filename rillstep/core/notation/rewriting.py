@@ -158,7 +158,7 @@ def _is_bare(step: Step) -> bool:
 
 
 def _one_like(number: Num) -> Num:
-    return Num(tuple(None if v is None else 1 for v in number.values))
+    return number.all(1)
 
 
 def _move_to(group: Group) -> tuple[Step, ...]:

@@ -41,7 +41,7 @@ from rillstep.core.words.stream import FIRST, Choice, Context, NotUnderstood, St
 
 @remember(8192)
 def read_row(
-    text: str, line: int, context: Context, expected: tuple[int, ...]
+    text: str, line: int, context: Context, expected: Num
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """A labelled line, or rows worked again; None when the line is neither.
 
@@ -136,7 +136,7 @@ def _one_of(number: Num) -> int:
     return next((v for v in number.values if v is not None), 0)
 
 
-def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: tuple[int, ...]) -> labels.Label:
+def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: Num) -> labels.Label:
     """The label of a row: the words up to a colon, where it ends there, so that the rest is read but once."""
     colon = text.find(":", match.end()) + 1
     if colon:
@@ -167,11 +167,11 @@ def _told_whole(
 
 
 def _onward(
-    text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
+    text: str, line: int, context: Context, expected: Num, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """ "Continue in this manner until there are 15 rounds. (120 sts)"; None where it is not said how many that are."""
     end, totals, findings, _ = split_totals(text, line, context, 0)
-    first = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    first = expected.only(context.active)
     try:
         step, said = onward.read_onward(text, line, context, 0, end)
     except NotUnderstood:
@@ -314,14 +314,13 @@ def _done_then(body: Stream) -> tuple[Gesture, ...]:
 
 
 def _unlabelled_again(
-    text: str, line: int, context: Context, expected: tuple[int, ...], span: Span
+    text: str, line: int, context: Context, expected: Num, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     end, totals, findings, _ = split_totals(text, line, context, 0)
     if re.search(r"\b(?:rows?|rn?ds?|rounds?)\W*$", text, re.IGNORECASE):
         end, totals, findings = len(text), (), []  # "(19 rows)" counts rows
     body = instructions(text, line, context, 0, end)
-    keep = set(context.active)
-    first = Num(tuple(v if i in keep else None for i, v in enumerate(expected)))
+    first = expected.only(context.active)
     try:
         said = rows_again.read_again(body)
     except NotUnderstood as problem:
@@ -339,7 +338,7 @@ def _unlabelled_again(
         message = "How many rows this makes is not said as a number; say “until there are … rows” to have it proved."
         findings.append(Finding("rows-not-counted", "warning", said.by_measure, message))
     elif said.until_sts is None:
-        last = _after(first, Num(tuple(None if v is None else 1 for v in first.values)), len(sources), -1)
+        last = _after(first, first.all(1), len(sources), -1)
     try:
         then = _done_then(body)
     except NotUnderstood as problem:
@@ -376,31 +375,26 @@ def _unlabelled_again(
 
 def _then_again(row: Again, last: Num, sources: tuple[Num, ...]) -> Again:
     """The rows that are worked once more after a repetition: "..., then Row 2 once more"."""
-    first = _after(last, Num(tuple(None if v is None else 1 for v in last.values)), 1, 0)
-    end = (
-        None
-        if len(sources) == 1
-        else _after(first, Num(tuple(None if v is None else len(sources) for v in first.values)), 1, -1)
-    )
+    first = last.counted_on(1)
+    end = None if len(sources) == 1 else first.counted_on(len(sources) - 1)
     return replace(row, first=first, last=end, sources=sources)
 
 
 def _after(first: Num, more: Num, rows: int, less: int) -> Num:
     """The last row, when from `first` on so many repeats of `rows` rows are worked."""
-    pairs = zip(first.values, more.values, strict=True)
-    return Num(tuple(None if a is None or b is None else a + b * max(1, rows) + less for a, b in pairs))
+    return first.plus(more, max(1, rows), less)
 
 
 def _last_rows(said: rows_again.AgainBody, first: Num) -> tuple[Num, ...]:
     if said.last_rows is None:
         return ()
     count = next(v for v in said.last_rows.values if v is not None)
-    return tuple(Num(tuple(None if v is None else v - k for v in first.values)) for k in range(min(count, 200), 0, -1))
+    return tuple(first.counted_on(-k) for k in range(min(count, 200), 0, -1))
 
 
 @remember(2048)
 def read_unlabelled(
-    text: str, line: int, context: Context, expected: tuple[int, ...], anew: int
+    text: str, line: int, context: Context, expected: Num, anew: int
 ) -> tuple[Row, tuple[Finding, ...], int] | None:
     """A row without a label, where a line is that; None for any other. anew: the number of a row that begins a piece.
 
@@ -410,7 +404,7 @@ def read_unlabelled(
     end, totals, problems, _ = split_totals(text, line, context, start)
     stream = instructions(text, line, context, start, end)
     span = Span(line, start + 1, len(text) + 1)
-    coming = Num(tuple(v if i in set(context.active) else None for i, v in enumerate(expected)))
+    coming = expected.only(context.active)
     even = even_rows(stream)
     if even is not None:
         last = _after(coming, even.many, 1, -1)
@@ -429,7 +423,7 @@ def read_unlabelled(
     kind = kind_of(steps, context.kind)
     first = coming
     if starts_piece(steps) or any(isinstance(step, Gesture) and step.kind == "adjustable ring" for step in steps):
-        first = Num(tuple(None if v is None else anew for v in coming.values))
+        first = coming.all(anew)
     others = []
     for choice in stream.other_choices():
         again_ = instructions(text, line, context, start, end)
@@ -447,4 +441,4 @@ def read_unlabelled(
 
 def begins_unlabelled(text: str, context: Context) -> bool:
     """Is a line a row without a label, as it stands by itself?"""
-    return instructs(text) and read_unlabelled(text, 1, context, (1,) * context.n_sizes, 0) is not None
+    return instructs(text) and read_unlabelled(text, 1, context, Num((1,) * context.n_sizes), 0) is not None

@@ -35,8 +35,8 @@ def _in_every_size(
         if row is not None:
             assert isinstance(row, Row | Again)
             at = one - row.first.at(first)
-            own = {size: row.first.at(size) + at for size in line.sizes if size in row.sizes}
-            return replace(number, values=tuple(own.get(size, value) for size, value in enumerate(number.values)))
+            own = number.joined(row.first.more(at), [size for size in line.sizes if size in row.sizes])
+            return replace(own, span=number.span, parts=number.parts, offset=number.offset)
         title = (continues or "").lower()
         index = next((i for i in range(len(sections) - 1, -1, -1) if sections[i].title.lower() == title), None)
         if continues is None or index is None:

@@ -22,6 +22,7 @@ from rillstep.core.tree import (
     Line,
     Next,
     Nth,
+    Num,
     Prose,
     Row,
     Section,
@@ -71,7 +72,7 @@ class TextSoFar:
     lines: list[Line] = field(default_factory=list)
     heading: tuple[Prose, ...] = ()  # the heading of the open section, where it says more than its title
     active: tuple[int, ...] = (0,)
-    expected: list[int] = field(default_factory=lambda: [1])  # the number of the next row, for each size
+    expected: Num = field(default_factory=lambda: Num((1,)))  # the number of the next row, for each size
     defining: bool = False
     guessed: bool = True  # how the open section is worked was not said
     ends: dict[int, tuple[int | None, ...]] = field(default_factory=dict)  # of rows "until 4 sts remain", by their line
@@ -130,7 +131,7 @@ class TextSoFar:
         )
 
     def restart(self) -> None:
-        self.expected = [1] * len(self.header.sizes)
+        self.expected = Num((1,) * len(self.header.sizes))
 
     def take_sizes(self, names: tuple[str, ...]) -> None:
         self.header.told_sizes = names
@@ -146,7 +147,7 @@ class TextSoFar:
     def part(self, line: Row) -> None:
         """A row that is counted from 1 again after a line of words: they name another part, worked on the same
         piece."""
-        anew = all(line.first.values[size] == 1 and self.expected[size] > 1 for size in line.sizes)
+        anew = all(line.first.values[size] == 1 and self.expected.at(size) > 1 for size in line.sizes)
         if self.open is None or not anew or not line.first.parts:
             return
         at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
@@ -216,9 +217,7 @@ class TextSoFar:
         self.lines.append(line)
         self.findings.extend(findings)
         if isinstance(line, Row | Again):
-            last = line.last or line.first
-            for size in line.sizes:
-                self.expected[size] = (last.values[size] or 0) + 1
+            self.expected = self.expected.joined((line.last or line.first).counted_on(1), line.sizes)
         elif isinstance(line, Setup) and begins_anew(line):
             self.restart()
 
@@ -242,7 +241,7 @@ def _set_up_first(lines: list[Line]) -> list[Line]:
     assert isinstance(first, Row | Again) and isinstance(second, Row | Again)
     if first.first.parts or not first.first.is_always(0) or not second.first.is_always(2) or first.last is not None:
         return lines
-    one = replace(first, first=replace(first.first, values=tuple(None if v is None else 1 for v in first.first.values)))
+    one = replace(first, first=first.first.all(1))
     return [one if i == at[0] else line for i, line in enumerate(lines)]
 
 

@@ -1,11 +1,13 @@
 """Numbers for each size, and the places that a step names: the leaves of the tree of a pattern."""
 
-from dataclasses import dataclass, field
+from collections.abc import Collection
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
 from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.stitches import Loop
-from rillstep.core.tree.forms import Form
+from rillstep.core.tree.forms import Form, constant
 
 NOWHERE = Span(0, 1, 1)
 
@@ -36,11 +38,46 @@ class Num:
         """Is it this value in every size for which the line holds?"""
         return all(v in (None, value) for v in self.values)
 
+    def form(self, size: int) -> Form | None:
+        """What the number is made of in a size; None where that is not known, or the line does not hold."""
+        value = self.values[size]
+        if value is None:
+            return None
+        return self.forms[size] if self.forms else constant(value)
+
     def more(self, by: int) -> "Num":
         """The number that is so much more, in every size; it is still written as it was."""
         values = tuple(None if v is None else v + by for v in self.values)
         forms = tuple(None if form is None else form.more(by) for form in self.forms)
         return Num(values, self.span, self.parts, self.offset + by, self.source, forms)
+
+    def plus(self, other: "Num", times: int = 1, by: int = 0) -> "Num":
+        """The sum of this number, so many times another, and `by`: a number that is written nowhere."""
+        pairs = zip(self.values, other.values, strict=True)
+        values = tuple(None if a is None or b is None else a + times * b + by for a, b in pairs)
+        if not self.forms and not other.forms:
+            return Num(values)
+        made_of = [(self.form(size), other.form(size)) for size in range(len(values))]
+        return Num(values, forms=tuple(a.plus(b, Fraction(times)).more(by) if a and b else None for a, b in made_of))
+
+    def counted_on(self, by: int) -> "Num":
+        """The number so many further, which is written nowhere."""
+        return self.plus(self.all(by))
+
+    def all(self, value: int) -> "Num":
+        """The same plain number in every size in which this one holds, written nowhere."""
+        return Num(tuple(None if v is None else value for v in self.values))
+
+    def only(self, sizes: Collection[int]) -> "Num":
+        """The number in some sizes; in the others it does not hold."""
+        return replace(self, values=tuple(v if i in sizes else None for i, v in enumerate(self.values)))
+
+    def joined(self, other: "Num", sizes: Collection[int]) -> "Num":
+        """This number, and in some sizes another, written nowhere."""
+        values = tuple(other.values[i] if i in sizes else v for i, v in enumerate(self.values))
+        if not self.forms and not other.forms:
+            return Num(values)
+        return Num(values, forms=tuple((other if i in sizes else self).form(i) for i in range(len(values))))
 
 
 def ordinal_text(value: int) -> str:

@@ -289,6 +289,14 @@ class Stream:
             return Num(self._for_active(values_of), token.span, parts)
         return Num(self._for_active(values_of), token.span, (token.span,), 0, named.source, named.forms)
 
+    def set_of(self, numbers: Sequence[Num]) -> Num:
+        """One number of several that stand one after the other: each for one of the sizes in force."""
+        whole = Num((None,) * self.context.n_sizes)
+        for size, number in zip(self.context.active, numbers, strict=True):
+            whole = whole.joined(number, (size,))
+        spans = tuple(number.span for number in numbers)
+        return replace(whole, span=spans[0].to(spans[-1]), parts=spans)
+
     def as_decimals(self, token: Token) -> Decimals:
         values = self._spread(token)
         keep = set(self.context.active)
