@@ -5,6 +5,7 @@ tries all of them on all. A new property is a function here and a row in one of 
 """
 
 import random
+import re
 from collections.abc import Callable
 from datetime import date
 from html import unescape
@@ -16,9 +17,12 @@ from rillstep.core.fabric.working import trace_row
 from rillstep.core.findings import apply_edits
 from rillstep.core.memory import forget
 from rillstep.core.notation import parse
+from rillstep.core.printing.unnaming import without_names
 from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof import prove_text, reader_text
+from rillstep.core.settling import read
 from rillstep.core.tree import Again, Check, Row, lines_of
+from rillstep.core.words.numbers import every_number, set_text
 from rillstep.publish.chart import svg_of
 from rillstep.publish.pdf import html_of
 from rillstep.publish.sheet import markdown_of, sheet
@@ -37,6 +41,8 @@ from tests.sweep.texts import (
     walkable,
     with_names,
 )
+
+DEFINED = re.compile(r"^Number: (\w+) = (.+)$", re.MULTILINE)
 
 # --- quick
 
@@ -154,6 +160,33 @@ def names_for_all_sets_say_the_same(one: CorpusText) -> None:
     assert reader_text(proof.pattern, one.pattern.terms).text == one.readers["all"].text
 
 
+def a_wrong_name_is_a_wrong_number(one: CorpusText) -> None:
+    """A name that is one more in one size moves every number as its form says, and is found as the number itself is."""
+    named, sets = with_names(one.text, one.pattern)
+    if not sets or one.name in SIZES_BY_SETS:
+        return
+    whole = [every_number(line) for _, line in one.pattern.lines()]
+    before = [every_number(line) for _, line in read(named).pattern.lines()]
+    draw = random.Random(one.name)
+    definitions = list(DEFINED.finditer(named))
+    for written in draw.sample(definitions, min(4, len(definitions))):
+        values = [int(value) for value in re.findall(r"\d+", written[2])]
+        size = draw.randrange(len(values))
+        values[size] += 1
+        wrong = f"{named[: written.start(2)]}{set_text(tuple(values))}{named[written.end(2) :]}"
+        after = [every_number(line) for _, line in read(wrong).pattern.lines()]
+        if [len(numbers) for numbers in before] == [len(numbers) for numbers in after]:
+            for number, moved in zip(sum(before, []), sum(after, []), strict=True):
+                was, now, form = number.values[size], moved.values[size], number.form(size)
+                assert None in (was, now, form) or now - was == form.of(written[1])
+        plain, proof = prove_text(without_names(wrong, read(wrong))), prove_text(wrong)
+        assert proof.pattern == plain.pattern
+        assert [(f.code, f.severity, f.size) for f in proof.findings] == [
+            (f.code, f.severity, f.size) for f in plain.findings
+        ]
+        assert errors(proof) or [every_number(line) for _, line in proof.pattern.lines()] != whole
+
+
 def markdown_and_page_hold_the_same_words(one: CorpusText) -> None:
     for size in {None, len(one.pattern.sizes) - 1 or None}:
         made = sheet(one.prints[one.pattern.terms, size], one.pattern.terms, "left")
@@ -235,6 +268,7 @@ LONG: tuple[tuple[Property, int], ...] = (
     (the_trace_is_the_work_itself, 6),
     (every_row_can_be_drawn, 6),
     (names_for_all_sets_say_the_same, 8),
+    (a_wrong_name_is_a_wrong_number, 12),
     (markdown_and_page_hold_the_same_words, 8),
     (a_reader_text_can_be_printed_once_more, 8),
     (a_torn_text_is_answered, 16),

@@ -11,6 +11,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.stitches import Loop, stitch_words
 from rillstep.core.tree import Num, Total
+from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import tokens_of
@@ -155,7 +156,7 @@ def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
     return "Row" if word.lower().startswith("row") else "Rnd"
 
 
-def read_label(stream: Stream, match: re.Match[str], expected: Num, text: str) -> Label:
+def read_label(stream: Stream, match: re.Match[str], expected: Coming, text: str) -> Label:
     """Read a label whose start was found. `expected`: the number that comes next, for each size."""
     kind = kind_of(match["word"], stream.context.kind)
     groups = match.groupdict()

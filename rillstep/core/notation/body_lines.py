@@ -21,6 +21,7 @@ from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
+from rillstep.core.tree.leaves import coming
 from rillstep.core.words.sizes import is_size_line, limited, names_sizes
 from rillstep.core.words.stream import Context
 
@@ -100,7 +101,7 @@ def row(reading: TextSoFar, line: SourceLine) -> bool:
 
 def plain_row(reading: TextSoFar, line: SourceLine) -> bool:
     """A row that is written out."""
-    found = rows.read_row(line.text, line.number, line.context, reading.expected)
+    found = rows.read_row(line.text, line.number, line.context, coming(reading.expected))
     return found is not None and _add_rows(reading, found)
 
 
@@ -159,7 +160,7 @@ def even_rows(reading: TextSoFar, line: SourceLine) -> bool:
         before = next((one for one in reversed(lines) if isinstance(one, Row) and one.first.values == named), None)
     if before is None:
         return False
-    found = plain_rows.read_even(line.text, line.number, line.context, reading.expected, before)
+    found = plain_rows.read_even(line.text, line.number, line.context, coming(reading.expected), before)
     if found is not None:
         reading.add(found[0], found[1])
     return found is not None
@@ -234,7 +235,7 @@ def _like_rows(
     match = starts_label(text)
     if match is None or " as " not in f" {text.lower()}" or not reading.sections:
         return None
-    label = rows.read_label(text, number, context, match, reading.expected)
+    label = rows.read_label(text, number, context, match, coming(reading.expected))
     lines = rows_like(text[label.body :], label.first, label.last, reading.sections) if not label.findings else ()
     return (lines, ()) if lines else None
 
@@ -325,7 +326,7 @@ def unlabelled_row(reading: TextSoFar, line: SourceLine) -> bool:
     often = _MAKE_LAST.search(text)
     text = text[: often.start()] if often is not None else text
     zeroth = label is not None and following is not None and re.match(r"\s*1\b", following[label.end() :]) is not None
-    found = rows.read_unlabelled(text, number, context, reading.expected, 0 if zeroth else 1)
+    found = rows.read_unlabelled(text, number, context, coming(reading.expected), 0 if zeroth else 1)
     if found is None:
         return False
     row, problems, start = found

@@ -167,10 +167,10 @@ def _until(lines: tuple[Line, ...], last: Num) -> tuple[Line, ...]:
             if not sizes:
                 break
             if line.last is not None:
-                ends, sooner = line.last, [i for i in line.sizes if last.at(i) < line.last.at(i)]
-                if sooner:
-                    ends = replace(ends.joined(last, sooner), span=last.span, parts=last.parts)
-                line = replace(line, last=ends)
+                sooner = [i for i in line.sizes if last.at(i) <= line.last.at(i)]
+                ends = line.last.joined(last, sooner)
+                here = line.last if ends == line.last else last
+                line = replace(line, last=replace(here, values=ends.values, forms=ends.forms))
             line = line if sizes == line.sizes else replace(line, sizes=sizes)
         kept.append(line)
     return tuple(kept)

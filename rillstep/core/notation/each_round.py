@@ -12,6 +12,7 @@ from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.rows import read_label
 from rillstep.core.notation.text_so_far import TextSoFar
+from rillstep.core.tree.leaves import coming
 from rillstep.core.words.named_numbers import DEFINED, Resolved, holds_round, resolved
 from rillstep.core.words.stream import InBraces
 
@@ -57,7 +58,7 @@ def _label(reading: TextSoFar, whole: Resolved, number: int, active: tuple[int, 
     if match is None:
         return None
     context = replace(reading.context(), braces=whole.places, active=active)
-    label = read_label(whole.text, number, context, match, reading.expected)
+    label = read_label(whole.text, number, context, match, coming(reading.expected))
     return label if not label.findings else None
 
 

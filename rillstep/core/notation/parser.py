@@ -1,7 +1,7 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.totals import read_unknown
@@ -109,7 +109,7 @@ def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], ext
     before, lines, findings, extra = (
         reading.lines, len(reading.lines), len(reading.findings), len(reading.header.extra),
     )  # fmt: skip
-    if "{" in logical.text:
+    if "{" in raws[logical.number - 1] or "{" in logical.text:
         _read_with_names(reading, logical, raws, extent)
     else:
         _read(reading, logical.text, logical.number, raws, extent)
@@ -117,7 +117,7 @@ def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], ext
         kept.append(Span(logical.number, 1, max(2, len(logical.text) + 1)))
     if logical.pieces:
         lines = lines if reading.lines is before else 0  # it begins a section
-        reading.lines[lines:] = [_put_back(one, _broken(one), logical) for one in reading.lines[lines:]]
+        reading.lines[lines:] = [_put_back(one, _told_apart(one), logical) for one in reading.lines[lines:]]
         reading.findings[findings:] = [put_back(f, logical) for f in reading.findings[findings:]]
 
 
@@ -152,9 +152,10 @@ def _read_with_names(reading: TextSoFar, logical: Logical, raws: Sequence[str], 
         places = one.resolved.places
         if places:
             read = reading.lines[lines:]
-            reading.lines[lines:] = [_at_braces(line, _broken(line), places, number) for line in read]
+            reading.lines[lines:] = [_at_braces(line, _told_apart(line), places, number) for line in read]
             reading.findings[findings:] = [put_back_braces(f, places, number) for f in reading.findings[findings:]]
-            reading.named.append(WithNames(stands_in, active, one.sizes, one.resolved.text, fewer))
+        where = places if one.rnd is None else None
+        reading.named.append(WithNames(stands_in, active, one.sizes, one.resolved.text, fewer, where))
         if one.rnd is None and not any(f.code == "name-not-defined" for f in reading.findings[findings:]):
             reading.findings.extend(left_over(logical.text, number, reading.names))
         reading.findings.extend(one.resolved.findings)
@@ -170,7 +171,7 @@ def _check_names(reading: TextSoFar) -> None:
 
 
 @remember(4096)
-def _at_braces(line: Line, broken: bool, places: tuple[InBraces, ...], number: int) -> Line:
+def _at_braces(line: Line, apart: Hashable, places: tuple[InBraces, ...], number: int) -> Line:
     """Remembered, as `_put_back` is; lines that say the same in different places are told apart by their number."""
     moved: Line = put_back_braces(line, places, number)
     return moved
@@ -225,14 +226,17 @@ def _stating(reading: TextSoFar, line: Line, unknown: Sequence[Finding], text: s
 
 
 @remember(4096)
-def _put_back(line: Line, broken: bool, logical: Logical) -> Line:
+def _put_back(line: Line, apart: Hashable, logical: Logical) -> Line:
     """Remembered by what was read, which is remembered too: typing in one line moves nothing in the others."""
     moved: Line = put_back(line, logical)
     return replace(moved, last_line=logical.pieces[-1].line) if isinstance(moved, Row | Again) else moved
 
 
-def _broken(line: Line) -> bool:
-    return isinstance(line, Row | Again | Setup) and line.broken
+def _told_apart(line: Line) -> Hashable:
+    """What equal lines may differ in: whether they were understood, and what their numbers are made of."""
+    numbers = (line.first, line.last) if isinstance(line, Row | Again) else ()
+    made_of = tuple(number and number.forms for number in numbers)
+    return isinstance(line, Row | Again | Setup) and line.broken, made_of
 
 
 __all__ = ["Parsed", "parse"]

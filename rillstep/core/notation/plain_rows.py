@@ -10,8 +10,9 @@ from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
 from rillstep.core.stitches import stitch_words
-from rillstep.core.tree import Chain, Every, Gesture, Num, Row, ToEnd, Work
+from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch
+from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.asides import instructions, kept_among
 from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import Context, Stream
@@ -54,7 +55,7 @@ def _says_only_how_many(stream: Stream) -> bool:
 
 
 def read_even(
-    text: str, line: int, context: Context, expected: Num, before: Row
+    text: str, line: int, context: Context, expected: Coming, before: Row
 ) -> tuple[Row, tuple[Finding, ...]] | None:
     """Plain rows that only say how many they are; None for any other line."""
     if not _EVEN.match(text):
@@ -72,7 +73,7 @@ def read_even(
             if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
                 continue  # "work 4 rows each with A and B until 48 rows are done"
             until = stream.word(*ROWS)
-            many = number.plus(expected, -1, 1) if until else None
+            many = number.plus(expected.number, -1, 1) if until else None
             if many is not None and any(v is not None and v < 0 for v in many.values):
                 many = replace(many, values=tuple(v and max(0, v) for v in many.values), forms=())
             break

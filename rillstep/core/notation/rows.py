@@ -35,13 +35,14 @@ from rillstep.core.tree import (
     Total,
     Work,
 )
+from rillstep.core.tree.leaves import Coming, coming
 from rillstep.core.words.asides import instructions, kept_among
 from rillstep.core.words.stream import FIRST, Choice, Context, NotUnderstood, Stream, problem_of, stream_over, uncounted
 
 
 @remember(8192)
 def read_row(
-    text: str, line: int, context: Context, expected: Num
+    text: str, line: int, context: Context, expected: Coming
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """A labelled line, or rows worked again; None when the line is neither.
 
@@ -136,7 +137,7 @@ def _one_of(number: Num) -> int:
     return next((v for v in number.values if v is not None), 0)
 
 
-def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: Num) -> labels.Label:
+def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: Coming) -> labels.Label:
     """The label of a row: the words up to a colon, where it ends there, so that the rest is read but once."""
     colon = text.find(":", match.end()) + 1
     if colon:
@@ -167,7 +168,7 @@ def _told_whole(
 
 
 def _onward(
-    text: str, line: int, context: Context, expected: Num, span: Span
+    text: str, line: int, context: Context, expected: Coming, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """ "Continue in this manner until there are 15 rounds. (120 sts)"; None where it is not said how many that are."""
     end, totals, findings, _ = split_totals(text, line, context, 0)
@@ -314,7 +315,7 @@ def _done_then(body: Stream) -> tuple[Gesture, ...]:
 
 
 def _unlabelled_again(
-    text: str, line: int, context: Context, expected: Num, span: Span
+    text: str, line: int, context: Context, expected: Coming, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     end, totals, findings, _ = split_totals(text, line, context, 0)
     if re.search(r"\b(?:rows?|rn?ds?|rounds?)\W*$", text, re.IGNORECASE):
@@ -394,7 +395,7 @@ def _last_rows(said: rows_again.AgainBody, first: Num) -> tuple[Num, ...]:
 
 @remember(2048)
 def read_unlabelled(
-    text: str, line: int, context: Context, expected: Num, anew: int
+    text: str, line: int, context: Context, expected: Coming, anew: int
 ) -> tuple[Row, tuple[Finding, ...], int] | None:
     """A row without a label, where a line is that; None for any other. anew: the number of a row that begins a piece.
 
@@ -404,12 +405,12 @@ def read_unlabelled(
     end, totals, problems, _ = split_totals(text, line, context, start)
     stream = instructions(text, line, context, start, end)
     span = Span(line, start + 1, len(text) + 1)
-    coming = expected.only(context.active)
+    first = expected.only(context.active)
     even = even_rows(stream)
     if even is not None:
-        last = _after(coming, even.many, 1, -1)
+        last = _after(first, even.many, 1, -1)
         row = Row(
-            even.kind, coming, last, even.steps, totals, context.active, None, span, span,
+            even.kind, first, last, even.steps, totals, context.active, None, span, span,
             kept=even.kept,
         )  # fmt: skip
         return row, tuple(problems), start
@@ -421,9 +422,8 @@ def read_unlabelled(
     if stream.findings or problems or not whole_row(steps, totals):
         return None
     kind = kind_of(steps, context.kind)
-    first = coming
     if starts_piece(steps) or any(isinstance(step, Gesture) and step.kind == "adjustable ring" for step in steps):
-        first = coming.all(anew)
+        first = first.all(anew)
     others = []
     for choice in stream.other_choices():
         again_ = instructions(text, line, context, start, end)
@@ -441,4 +441,4 @@ def read_unlabelled(
 
 def begins_unlabelled(text: str, context: Context) -> bool:
     """Is a line a row without a label, as it stands by itself?"""
-    return instructs(text) and read_unlabelled(text, 1, context, Num((1,) * context.n_sizes), 0) is not None
+    return instructs(text) and read_unlabelled(text, 1, context, coming(Num((1,) * context.n_sizes)), 0) is not None

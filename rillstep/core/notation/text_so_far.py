@@ -52,7 +52,8 @@ def _in_the_middle(line: Line) -> bool:
 class WithNames:
     """A line with names as it was read: with numbers, for some of the sizes in force.
 
-    lines: where it stands. row: set where it was read without a run of 0 that its text still has.
+    lines: where it stands. row: set where it was read without a run of 0 that its text still has. places: where the
+    numbers stand in it; None for a round that is written by the number of the round.
     """
 
     lines: tuple[int, ...]
@@ -60,6 +61,7 @@ class WithNames:
     sizes: tuple[int, ...]
     text: str
     row: Line | None = None
+    places: tuple[InBraces, ...] | None = None
 
 
 @dataclass
@@ -195,7 +197,8 @@ class TextSoFar:
         if not isinstance(line, Prose):
             self._let_go()
         if isinstance(line, Row | Again) and line.last is None and line.span.line in self.ends:
-            last = replace(line.first, values=self.ends[line.span.line], parts=())
+            ends = self.ends[line.span.line]
+            last = Num(ends, forms=(None,) * len(ends))
             until = (Total(line.until_sts, "sts"),) if line.until_sts is not None else ()
             line = replace(line, last=last, until_sts=None, totals=(*line.totals, *until))
         if isinstance(line, Again) and self.open is not None:

@@ -20,11 +20,21 @@ def without_names(text: str, parsed: Parsed) -> str:
     joined = {line for one in parsed.named for line in one.lines[1:]}
     written: list[str] = []
     for number, raw in enumerate(text.split("\n"), start=1):
-        if number in named:
-            written += _plain(named[number], parsed.pattern)
-        elif number not in joined and not DEFINED.match(raw):
-            written.append(raw)
+        here = named.get(number, ())
+        if DEFINED.match(raw) or number in joined:
+            continue
+        if all(one.places is not None and one.lines == (number,) and one.sizes == one.active for one in here):
+            written.append(_in_place(raw, here))
+        else:
+            written += _plain(here, parsed.pattern)
     return "\n".join(written)
+
+
+def _in_place(raw: str, lines: Sequence[WithNames]) -> str:
+    """A line of the text with the numbers in place of its braces, whatever else stands in it."""
+    for text, place in reversed([(one.text, place) for one in lines for place in one.places or ()]):
+        raw = raw[: place.written_start] + text[place.start : place.end] + raw[place.written_end :]
+    return raw
 
 
 def _plain(lines: Sequence[WithNames], pattern: Pattern) -> list[str]:

@@ -80,6 +80,22 @@ class Num:
         return Num(values, forms=tuple((other if i in sizes else self).form(i) for i in range(len(values))))
 
 
+@dataclass(frozen=True)
+class Coming:
+    """The number of the row that comes next, told apart by what it is made of too: what is read with it may be
+    remembered."""
+
+    number: Num
+    forms: tuple[Form | None, ...] = ()
+
+    def only(self, sizes: Collection[int]) -> Num:
+        return self.number.only(sizes)
+
+
+def coming(number: Num) -> Coming:
+    return Coming(number, number.forms)
+
+
 def ordinal_text(value: int) -> str:
     """ "2nd", "13th"."""
     suffix = "th" if 10 <= value % 100 <= 20 else {1: "st", 2: "nd", 3: "rd"}.get(value % 10, "th")
