@@ -12,6 +12,7 @@ import pytest
 from rillstep.cli import main
 from rillstep.core.findings import apply_edits
 from rillstep.core.notation import parse
+from rillstep.core.printing.named_source import write_source
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import prove_text, reader_text
 from rillstep.core.settling import read
@@ -41,6 +42,15 @@ def test_a_text_with_names_is_proved_printed_and_undone(path: Path) -> None:
     plain = without_names(text, read(text))
     assert "{" not in plain and "Number:" not in plain
     assert prove_text(plain).pattern == proof.pattern
+
+
+@pytest.mark.parametrize("path", TEXTS, ids=[path.stem for path in TEXTS])
+def test_a_source_print_keeps_names_and_reads_back(path: Path) -> None:
+    parsed = read(path.read_text())
+    written = write_source(parsed)
+    assert read(written).pattern.sections == parsed.pattern.sections
+    kept = {name for name, _ in definitions(path.read_text()) if re.search(rf"\{{[^}}]*\b{name}\b", written)}
+    assert kept or path.stem in ("note", "layout", "make", "make2") or "{rnd" in path.read_text()
 
 
 def changed(text: str, name: str, values: list[int], size: int, by: int) -> str:

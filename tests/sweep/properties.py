@@ -17,8 +17,10 @@ from rillstep.core.fabric.working import trace_row
 from rillstep.core.findings import apply_edits
 from rillstep.core.memory import forget
 from rillstep.core.notation import parse
+from rillstep.core.printing.named_source import write_source
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.printing.wrapping import wrapped
+from rillstep.core.printing.writer import write
 from rillstep.core.proof import prove_text, reader_text
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Check, Row, lines_of
@@ -158,6 +160,9 @@ def names_for_all_sets_say_the_same(one: CorpusText) -> None:
     assert [line.mark for line in proof.lines] == [line.mark for line in one.proof.lines]
     assert [(f.code, f.severity) for f in proof.findings] == [(f.code, f.severity) for f in one.proof.findings]
     assert reader_text(proof.pattern, one.pattern.terms).text == one.readers["all"].text
+    if read(write(one.pattern, one.pattern.terms)).pattern.sections == one.pattern.sections:
+        parsed = read(named)
+        assert read(write_source(parsed)).pattern.sections == parsed.pattern.sections
 
 
 def a_wrong_name_is_a_wrong_number(one: CorpusText) -> None:

@@ -35,6 +35,8 @@ def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead
     if "{" not in text or DEFINED.match(text):
         return [LineToRead(Resolved(text), active)]
     whole = resolved(text, number, reading.names, n_sizes, active)
+    if len(active) < n_sizes and _is_empty_elsewhere(reading, whole, number):
+        whole = resolved(text, number, reading.names, n_sizes, active, apart=True)
     label = _label(reading, whole, number, active)
     if label is None:
         return [LineToRead(whole, active)]
@@ -60,6 +62,13 @@ def _label(reading: TextSoFar, whole: Resolved, number: int, active: tuple[int, 
     context = replace(reading.context(), braces=whole.places, active=active)
     label = read_label(whole.text, number, context, match, coming(reading.expected))
     return label if not label.findings else None
+
+
+def _is_empty_elsewhere(reading: TextSoFar, whole: Resolved, number: int) -> bool:
+    """Whether a range has no round in some size, so that a line under "Size L only:" is meant for L alone."""
+    every = range(len(reading.header.sizes))
+    label = _label(reading, whole, number, tuple(every))
+    return label is not None and label.last is not None and len(_having(label, every)) < len(every)
 
 
 def _having(label: Label, active: Sequence[int]) -> tuple[int, ...]:

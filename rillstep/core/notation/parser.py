@@ -30,11 +30,12 @@ from rillstep.core.words.tokens import Taught
 
 @dataclass(frozen=True)
 class Parsed:
-    """A tree, what could not be read, and the lines with names."""
+    """A tree, what could not be read, the lines with names, and the names with what they stand for."""
 
     pattern: Pattern
     findings: tuple[Finding, ...]
     named: tuple[WithNames, ...] = ()
+    numbers: tuple[tuple[str, str], ...] = ()
 
 
 def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | None, ...]] | None = None) -> Parsed:
@@ -69,7 +70,9 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
     # What is read twice is said once.
-    return Parsed(pattern, sort_findings(list(dict.fromkeys(reading.findings))), tuple(reading.named))
+    findings = sort_findings(list(dict.fromkeys(reading.findings)))
+    numbers = tuple((name, defined.text.strip()) for name, defined in reading.names.defined.items())
+    return Parsed(pattern, findings, tuple(reading.named), numbers)
 
 
 def _name_sizes(reading: TextSoFar, raws: list[str]) -> tuple[list[str], tuple[int, ...]]:

@@ -27,7 +27,7 @@ from rillstep.core.words.numbers import set_text
 
 def write_number(number: Num) -> str:
     """A number for each size, as a set where they differ: "14 (18, 22)"."""
-    return set_text(number.values)
+    return number.shown or set_text(number.values)
 
 
 def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
@@ -105,6 +105,8 @@ def write_into(into: Into, several: bool, terms: Terms) -> str:
             which = (
                 "first"
                 if nth.is_always(1) and not here
+                else f"{nth.shown}th"
+                if nth.shown
                 else set_text(nth.values, lambda value: ordinal_text(int(value)))
             )
             return f"in {which} {write_what(what, False, terms)}{' of next group' if here else ''}"

@@ -4,6 +4,7 @@
 """
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from rillstep.core.lengths import GAUGE_SPAN
@@ -386,9 +387,10 @@ def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
     return lines
 
 
-def write(pattern: Pattern, terms: Terms = "US") -> str:
-    """The whole pattern as canonical text in the given terms."""
+def write(pattern: Pattern, terms: Terms = "US", numbers: Sequence[tuple[str, str]] = ()) -> str:
+    """The whole pattern as canonical text in the given terms; numbers: names that it uses, and what they stand for."""
     lines = _header_lines(pattern, terms)
+    lines += [f"Number: {name} = {value}" for name, value in numbers]
     every = tuple(range(len(pattern.sizes)))
     for index, section in enumerate(pattern.sections):
         lines += ["", write_section_head(section, list(pattern.sections[:index]))]

@@ -18,7 +18,8 @@ class Num:
 
     `parts` has a span for each written member: one when a plain number holds for all sizes.
     `offset`: by how much it is more than what is written ("4 more times" are five in all). `source`: the expression
-    that it was written as ("2*side + 6"), and `forms`: for each size what it is made of, where that is known.
+    that it was written as ("2*side + 6"), and `forms`: for each size what it is made of, where that is known. `shown`:
+    what is printed for it, in a text that keeps its names.
     """
 
     values: tuple[int | None, ...]
@@ -27,6 +28,7 @@ class Num:
     offset: int = field(default=0, compare=False)
     source: str = field(default="", compare=False)
     forms: tuple[Form | None, ...] = field(default=(), compare=False)
+    shown: str = field(default="", compare=False)
 
     def at(self, size: int) -> int:
         """The number in a size for which the line holds."""
