@@ -1,9 +1,13 @@
 """Lines by measure: how many rows come nearest to a length, and whether a stated number of rows does.
 
 The height of a piece is that of its rows one upon the other, each by the gauge of its stitch, or an estimate from the
-swatch by the usual heights of stitches.
+swatch by the usual heights of stitches. A wall that grows out of a base in one piece is measured from where the base
+ends.
 """
 
+from collections.abc import Sequence
+
+from rillstep.core.fabric import work_pattern
 from rillstep.core.findings import Finding
 from rillstep.core.gauge import gauge_of
 from rillstep.core.lengths import in_units
@@ -15,6 +19,8 @@ from rillstep.core.words.numbers import set_text
 # A stated number of rows is held to its measure within so much, or half a row.
 TOLERANCE_MM = 10.0
 MOST_ROWS = 2_000
+# Within a base, so many rounds may go by without an increase.
+_PLAIN_IN_BASE = 2
 
 
 def row_height_mm(pattern: Pattern, row: Row) -> float:
@@ -24,12 +30,14 @@ def row_height_mm(pattern: Pattern, row: Row) -> float:
     return gauge_of(pattern.gauges, us)[0].height_mm
 
 
-def _section_of(pattern: Pattern, line: Again) -> Section:
+def _section_of(pattern: Pattern, line: Row | Again) -> Section:
     return next(section for section in pattern.sections if any(one is line for one in section.lines))
 
 
-def _sources(section: Section, line: Again, size: int) -> list[Row]:
-    """The rows that are worked again, in turn; none where they cannot be found."""
+def _sources(section: Section, line: Row | Again, size: int) -> list[Row]:
+    """The rows that are worked in turn; none where they cannot be found."""
+    if isinstance(line, Row):
+        return [line]
     rows = [one for one in section.lines if isinstance(one, Row) and size in one.sizes and one.kind == line.kind]
     found = [
         next((row for row in rows if row.first.at(size) <= number.at(size) <= (row.last or row.first).at(size)), None)
@@ -38,75 +46,106 @@ def _sources(section: Section, line: Again, size: int) -> list[Row]:
     return [row for row in found if row is not None] if None not in found else []
 
 
-def _before_mm(pattern: Pattern, section: Section, line: Line, size: int) -> float:
-    """The height of the rows of a section before a line, in mm."""
-    height = 0.0
-    for one in section.lines:
-        if one is line:
-            break
-        if isinstance(one, Row) and size in one.sizes:
-            height += max(0, one.rounds(size)) * row_height_mm(pattern, one)
-        elif isinstance(one, Again) and size in one.sizes:
-            height += _again_mm(pattern, section, one, size)
-    return height
-
-
-def _again_mm(pattern: Pattern, section: Section, line: Again, size: int) -> float:
-    """The height of rows that are worked again, in mm."""
+def _line_mm(pattern: Pattern, section: Section, line: Row | Again, size: int) -> float:
+    """The height of the rows of a line, in mm."""
     rows = _sources(section, line, size)
     return sum(row_height_mm(pattern, rows[n % len(rows)]) for n in range(max(0, line.rounds(size)))) if rows else 0.0
 
 
-def rows_to_measure(pattern: Pattern, line: Again) -> tuple[int | None, ...]:
+def _height_mm(pattern: Pattern, section: Section, size: int, before: Line | None = None) -> float:
+    """The height of a piece in mm, up to a line where one is named; the base that it grows from is left out."""
+    lines: list[Row | Again] = []
+    for one in section.lines:
+        if one is before:
+            break
+        if isinstance(one, Row | Again) and size in one.sizes:
+            lines.append(one)
+    if before is not None:
+        lines = lines[_of_base(pattern, lines, size) :]
+    return sum(_line_mm(pattern, section, one, size) for one in lines)
+
+
+def _of_base(pattern: Pattern, lines: Sequence[Row | Again], size: int) -> int:
+    """How many of the lines that begin a piece are its base: rounds that grow out of a ring or around a chain."""
+    if not lines or lines[0].kind == "Row":
+        return 0
+    work = work_pattern(pattern, size, lambda done: done.line is lines[-1])
+    base = plain = 0
+    for index, line in enumerate(lines):
+        done = work.of(line)
+        if done is None or done.trouble is not None:
+            return base
+        begun = done.start.counts()
+        before = begun.sts + begun.chains
+        for counts in done.rounds:
+            grows = counts.sts + counts.chains > before
+            if not base and not grows and index == 0:
+                return 0  # a wall on a chain that is joined into a ring
+            base, plain = (index + 1, 0) if grows and plain <= _PLAIN_IN_BASE else (base, plain + 1)
+            before = counts.sts + counts.chains
+    return base
+
+
+def _wanted_mm(pattern: Pattern, line: Row | Again, size: int) -> float | None:
+    """The length that a line names in a size, in mm; None where it is not known."""
+    if line.until is None or size not in line.sizes:
+        return None
+    if line.until.share is None:
+        return line.until.mm(size)
+    named = [one for one in pattern.sections if line.until.of.lower() in one.title.lower() and line not in one.lines]
+    height = _height_mm(pattern, named[0], size) if named else 0.0
+    return float(line.until.share) * height if height else None
+
+
+def rows_to_measure(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | None:
     """The last row for each size, so that the piece comes nearest to the length that the line names.
 
-    Rows that are repeated in turn are repeated as a whole; at least once.
+    Rows that are repeated in turn are repeated as a whole; at least once. None where the length is not known.
     """
-    assert line.until_mm is not None
     section = _section_of(pattern, line)
     lasts: list[int | None] = []
     for size in range(len(pattern.sizes)):
-        wanted = line.until_mm.values[size] if size in line.sizes else None
-        rows = _sources(section, line, size) if wanted is not None else []
+        if size not in line.sizes:
+            lasts.append(None)
+            continue
+        wanted, rows = _wanted_mm(pattern, line, size), _sources(section, line, size)
         period = sum(row_height_mm(pattern, row) for row in rows)
         if wanted is None or not period:
-            lasts.append(None if wanted is None else line.first.at(size))
-            continue
-        turns = round((wanted - _before_mm(pattern, section, line, size)) / period)
+            return None
+        turns = round((wanted - _height_mm(pattern, section, size, line)) / period)
         lasts.append(line.first.at(size) + min(MOST_ROWS, max(1, turns) * len(rows)) - 1)
     return tuple(lasts)
 
 
-def height_after_mm(pattern: Pattern, line: Again, size: int) -> float:
-    """The height of a piece after a line, in mm."""
-    section = _section_of(pattern, line)
-    return _before_mm(pattern, section, line, size) + _again_mm(pattern, section, line, size)
-
-
-def length_findings(pattern: Pattern, line: Again, worked_out: bool) -> list[Finding]:
+def length_findings(pattern: Pattern, line: Row | Again, worked_out: bool) -> list[Finding]:
     """What is to be said of a line by measure: how many rows were worked out for it, or that the rows that it states
     come to another length."""
-    if line.until_mm is None or line.last is None or not pattern.gauges or not line.sources:
+    section = _section_of(pattern, line)
+    if line.until is None or line.last is None or not pattern.gauges:
         return []
     if worked_out:
-        counted = set_text(
-            tuple(line.rounds(size) if size in line.sizes else None for size in range(len(pattern.sizes)))
-        )
+        sizes = range(len(pattern.sizes))
+        counted = set_text(tuple(line.rounds(size) if size in line.sizes else None for size in sizes))
         message = f"By the gauge these are {counted} {line.kind.lower()}s; another tension makes more or fewer."
-        return [Finding("rows-by-measure", "caution", line.until_mm.span, message)]
+        return [Finding("rows-by-measure", "caution", line.until.span, message)]
     found = []
-    section, units = _section_of(pattern, line), pattern.units
     for size in line.sizes:
-        wanted, rows = line.until_mm.values[size], _sources(section, line, size)
+        wanted, rows = _wanted_mm(pattern, line, size), _sources(section, line, size)
         if wanted is None or not rows:
             continue
-        made = height_after_mm(pattern, line, size)
+        made = _height_mm(pattern, section, size, line) + _line_mm(pattern, section, line, size)
         half = sum(row_height_mm(pattern, row) for row in rows) / 2
         if abs(made - wanted) > max(TOLERANCE_MM, half):
-            where = f" in size {pattern.sizes[size]}" if len(pattern.sizes) > 1 else ""
-            message = (
-                f"{line.rounds(size)} {line.kind.lower()}s{where} come to {in_units(made, units)} {units}, "
-                f"and the text says {in_units(wanted, units)} {units}."
-            )
-            found.append(Finding("length-differs", "warning", line.until_mm.span, message, size, wanted, made))
+            found.append(_differs(pattern, line, size, made, wanted))
     return found
+
+
+def _differs(pattern: Pattern, line: Row | Again, size: int, made: float, wanted: float) -> Finding:
+    assert line.until is not None
+    units = pattern.units
+    where = f" in size {pattern.sizes[size]}" if len(pattern.sizes) > 1 else ""
+    message = (
+        f"{line.rounds(size)} {line.kind.lower()}s{where} come to {in_units(made, units)} {units}, "
+        f"and the text says {in_units(wanted, units)} {units}."
+    )
+    return Finding("length-differs", "warning", line.until.span, message, size, wanted, made)

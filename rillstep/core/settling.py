@@ -51,13 +51,15 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)
         if line is None or len(tried) >= MOST_UNTIL:
             read_ = [f for f in parsed.findings if f.code != "rows-not-counted" or f.span.line not in measured]
-            again = [line for _, line in pattern.lines() if isinstance(line, Again)]
-            lengths = [f for line in again for f in length_findings(pattern, line, line.span.line in measured)]
+            rows = [line for _, line in pattern.lines() if isinstance(line, Row | Again)]
+            lengths = [f for row in rows if row.until for f in length_findings(pattern, row, row.span.line in measured)]
             return replace(parsed, pattern=pattern, findings=sort_findings([*read_, *unmet, *lengths]))
         tried.add(line.span.line)
-        if isinstance(line, Again) and line.until_mm is not None and line.until_sts is None:
-            ends[line.span.line] = rows_to_measure(pattern, line)
-            measured.add(line.span.line)
+        if line.until is not None and line.until_sts is None:
+            lasts = rows_to_measure(pattern, line)
+            if lasts is not None:
+                ends[line.span.line] = lasts
+                measured.add(line.span.line)
             continue
         found = _last_rows(pattern, line)
         if isinstance(found, Finding):
@@ -68,8 +70,8 @@ def read(text: str, terms: Terms | None = None) -> Parsed:
 
 def _is_open(line: Row | Again, pattern: Pattern) -> bool:
     """Whether the number of its rows is told by something that is worked out."""
-    by_measure = isinstance(line, Again) and line.until_mm is not None and line.last is None and bool(pattern.gauges)
-    return line.until_sts is not None or (by_measure and isinstance(line, Again) and bool(line.sources))
+    by_measure = line.until is not None and line.last is None and bool(pattern.gauges)
+    return line.until_sts is not None or (by_measure and (isinstance(line, Row) or bool(line.sources)))
 
 
 def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | Finding:

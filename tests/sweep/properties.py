@@ -9,6 +9,7 @@ import re
 from collections.abc import Callable
 from datetime import date
 from html import unescape
+from itertools import chain
 from xml.etree import ElementTree
 
 from rillstep.core.chart import chart_of, rows_for
@@ -181,7 +182,7 @@ def a_wrong_name_is_a_wrong_number(one: CorpusText) -> None:
         wrong = f"{named[: written.start(2)]}{set_text(tuple(values))}{named[written.end(2) :]}"
         after = [every_number(line) for _, line in read(wrong).pattern.lines()]
         if [len(numbers) for numbers in before] == [len(numbers) for numbers in after]:
-            for number, moved in zip(sum(before, []), sum(after, []), strict=True):
+            for number, moved in zip(chain(*before), chain(*after), strict=True):
                 was, now, form = number.values[size], moved.values[size], number.form(size)
                 assert None in (was, now, form) or now - was == form.of(written[1])
         plain, proof = prove_text(without_names(wrong, read(wrong))), prove_text(wrong)

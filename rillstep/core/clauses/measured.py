@@ -1,39 +1,103 @@
-"""Lengths told of a piece: "the wall measures 20 (24) cm"."""
+"""Lengths to work to: "until the wall measures 20 (24) cm from the base", "until it covers a third of the front"."""
 
-from dataclasses import replace
+from fractions import Fraction
 
-from rillstep.core.tree import Decimals
+from rillstep.core.tree import Until
 from rillstep.core.words.stream import Stream
 
-_MM = {"mm": 1.0, "cm": 10.0, "in": 25.4, "inch": 25.4, "inches": 25.4}
-_OF_A_PIECE = ("it", "piece", "wall", "work", "panel", "body", "strap", "bag", "section", "the", "this", "your")
+_UNITS = {"mm": "mm", "cm": "cm", "in": "in", "inch": "in", "inches": "in"}
+_PIECES = (
+    "it", "piece", "wall", "walls", "work", "panel", "body", "strap", "bag", "section", "the", "this", "your", "chain",
+    "side", "sides", "flap", "handle", "pocket", "gusset", "base", "cord", "tube", "total", "height", "length",
+)  # fmt: skip
 _MEASURES = (
-    "measures",
-    "measure",
-    "is",
-    "are",
-    "reaches",
-    "has",
-    "about",
-    "approximately",
-    "approx",
-    "tall",
-    "high",
-    "long",
-)
+    "measures", "measure", "is", "are", "reaches", "reach", "has", "about", "approximately", "approx", "tall", "high",
+    "long", "wide",
+)  # fmt: skip
+_SHARES = {
+    "half": Fraction(1, 2), "third": Fraction(1, 3), "quarter": Fraction(1, 4), "fourth": Fraction(1, 4),
+    "thirds": Fraction(1, 3), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
+}  # fmt: skip
+_MOST_WORDS = 8
 
 
-def length_in(stream: Stream) -> Decimals | None:
-    """The length of "the wall measures 20 (24) cm", in mm; None for any other words. Nothing is taken."""
+def read_until(stream: Stream) -> Until | None:
+    """The length behind "until", which was taken; None, and nothing is taken, for any other words."""
+    return _length(stream) or _share(stream)
+
+
+def _length(stream: Stream) -> Until | None:
     tokens = stream.tokens[stream.at :]
-    before = [token for token in tokens[:8] if token.kind == "word"]
     at = next((i for i, token in enumerate(tokens) if token.kind == "num"), None)
-    if at is None or at + 1 >= len(tokens) or tokens[at + 1].text not in _MM:
+    if at is None or not 2 <= at <= _MOST_WORDS or at + 1 >= len(tokens) or tokens[at + 1].text not in _UNITS:
         return None
-    if not all(token.is_word(*_OF_A_PIECE, *_MEASURES) for token in before[:at]) or at < 2:
+    words = tokens[:at]
+    if not all(token.is_word(*_PIECES, *_MEASURES) for token in words):
+        return None
+    if not any(token.is_word("measures", "measure", "is", "are", "reaches", "has") for token in words):
         return None
     if len(tokens[at].members) not in (1, stream.context.n_sizes, len(stream.context.active)):
         return None
-    measured = stream.as_decimals(tokens[at])
-    factor = _MM[tokens[at + 1].text]
-    return replace(measured, values=tuple(None if v is None else v * factor for v in measured.values))
+    start = stream.at
+    said = stream.written(start, start + at)
+    length, unit = stream.as_decimals(tokens[at]), _UNITS[tokens[at + 1].text]
+    stream.at = start + at + 2
+    rest = _rest(stream)
+    stream.count(start)
+    return Until(said, length, unit, rest, span=stream.since(start))
+
+
+def _share(stream: Stream) -> Until | None:
+    """ "the flap covers a third of the front", "it covers two thirds of the panel"."""
+    start = stream.at
+    while stream.word(*_PIECES):
+        pass
+    if stream.at == start or not stream.word("covers", "cover", "reaches"):
+        stream.at = start
+        return None
+    said = stream.written(start, stream.at)
+    begin = stream.at
+    times = 2 if stream.word("two") else 3 if stream.word("three") else 1
+    if times == 1:
+        stream.word("a", "one")
+    token = stream.peek()
+    part = _SHARES.get(token.text) if token is not None else None
+    if part is not None:
+        stream.next()
+        stream.word("of")
+        stream.word("the")
+        of = stream.peek()
+        if of is not None and of.kind == "word":
+            stream.next()
+            rest = stream.written(begin, stream.at)
+            stream.count(start)
+            return Until(said, None, "", rest, times * part, of.text, stream.since(start))
+    stream.at = start
+    return None
+
+
+def _rest(stream: Stream) -> str:
+    """What is said of where the length is measured from: "from the base", "in height"."""
+    start = stream.at
+    if not stream.word("from", "in", "tall", "high", "long", "above", "altogether", "total"):
+        return ""
+    while (token := stream.peek()) is not None and token.kind == "word" and stream.at - start < _MOST_WORDS:
+        stream.next()
+    return stream.written(start, stream.at)
+
+
+def chain_length(stream: Stream) -> Until | None:
+    """The length of a chain: "60 (70) cm", "a length of 60 cm long"; None, and nothing is taken, where it is told by
+    its chains."""
+    start = stream.at
+    stream.any_of("a length of", "for about", "about", "for", "to measure", "approximately")
+    token, unit = stream.peek(), stream.peek(1)
+    told = token is not None and token.kind == "num" and unit is not None and unit.text in _UNITS
+    if not told or token is None or unit is None:
+        stream.at = start
+        return None
+    length = stream.as_decimals(token)
+    stream.at += 2
+    stream.word("long")
+    stream.count(start)
+    return Until("", length, _UNITS[unit.text], span=stream.since(start))

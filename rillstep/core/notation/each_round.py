@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.clauses.labels import Label, title_of
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.by_measure import open_range
 from rillstep.core.notation.rows import read_label
 from rillstep.core.notation.text_so_far import TextSoFar
 from rillstep.core.tree.leaves import coming
@@ -34,6 +35,7 @@ def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead
     active, n_sizes = reading.active, len(reading.header.sizes)
     if "{" not in text or DEFINED.match(text):
         return [LineToRead(Resolved(text), active)]
+    text = open_range(text, reading.names)
     whole = resolved(text, number, reading.names, n_sizes, active)
     if len(active) < n_sizes and _is_empty_elsewhere(reading, whole, number):
         whole = resolved(text, number, reading.names, n_sizes, active, apart=True)

@@ -9,6 +9,7 @@ from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.memory import remember
 from rillstep.core.notation import header
+from rillstep.core.notation.by_measure import take_worked_out
 from rillstep.core.notation.each_round import lines_to_read
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_long
@@ -51,6 +52,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     header.told_by_a_row(reading.header, raws)
     raws, naming = _name_sizes(reading, raws)
     reading.names = names_of(raws)
+    take_worked_out(reading.names, raws, reading.ends)
     extent = Extent()
     kept: list[Span] = []
     read = _with_numbers(reading, raws)
@@ -71,7 +73,8 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
     # What is read twice is said once.
     findings = sort_findings(list(dict.fromkeys(reading.findings)))
-    numbers = tuple((name, defined.text.strip()) for name, defined in reading.names.defined.items())
+    defined = reading.names.defined.items()
+    numbers = tuple((name, one.text.strip()) for name, one in defined if not one.measured)
     return Parsed(pattern, findings, tuple(reading.named), numbers)
 
 

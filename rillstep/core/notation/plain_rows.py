@@ -8,6 +8,7 @@ from rillstep.core.clauses.kinds import STITCHES, plain_num
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
+from rillstep.core.notation.by_measure import not_counted, split_until
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
 from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
@@ -34,6 +35,7 @@ _EVEN = re.compile(
 )  # fmt: skip
 
 
+_UNTIL = re.compile(r"^\s*(?:then\s+|now\s+)?(?:continue|work|keep)\b[^.;\d]{0,40}\b(?:until|till)\b", re.IGNORECASE)
 _OF_EVEN = (
     "work", "working", "continue", "continuing", "even", "straight", "plain", "for", "more", "further", "additional",
     "until", "till", "there", "are", "you", "have", "in", "total", "without",
@@ -58,28 +60,33 @@ def read_even(
     text: str, line: int, context: Context, expected: Coming, before: Row
 ) -> tuple[Row, tuple[Finding, ...]] | None:
     """Plain rows that only say how many they are; None for any other line."""
-    if not _EVEN.match(text):
+    if not _EVEN.match(text) and not _UNTIL.match(text):
         return None
     end, totals, problems, _ = split_totals(text, line, context, 0)
+    text, until = split_until(text, line, context, 0, end)
+    if until is None and not _EVEN.match(text):
+        return None
     stream = instructions(text, line, context, 0, end)
     if not _says_only_how_many(stream):
         return None
     many, stitch = None, main_stitch(before.steps)
-    while many is None and stream.peek() is not None:
+    while many is None and until is None and stream.peek() is not None:
         if (number := stream.number()) is None:
             stream.next()
             continue
         if "until" in (words := {token.text for token in stream.tokens}) or "till" in words:
             if not any(token.is_word("until", "till") for token in stream.tokens[: stream.at]):
                 continue  # "work 4 rows each with A and B until 48 rows are done"
-            until = stream.word(*ROWS)
-            many = number.plus(expected.number, -1, 1) if until else None
+            of_rows = stream.word(*ROWS)
+            many = number.plus(expected.number, -1, 1) if of_rows else None
             if many is not None and any(v is not None and v < 0 for v in many.values):
                 many = replace(many, values=tuple(v and max(0, v) for v in many.values), forms=())
             break
         stream.word("more", "further", "additional", "plain", "even")
         many = number if stream.word(*ROWS) else None
-    if many is None or stitch is None or problems or stream.findings:
+    known = stitch_words(context.terms)
+    stitch = next((known[token.text] for token in stream.tokens if token.text in known), stitch)
+    if (many is None and until is None) or stitch is None or problems or stream.findings:
         return None
     coming = expected.only(context.active)
     span = Span(line, 1, len(text) + 1)
@@ -92,7 +99,17 @@ def read_even(
     last = max((i for i, s in enumerate(before.steps) if not isinstance(s, Chain | Gesture)), default=0)
     ends = tuple(s for s in before.steps[last + 1 :] if not isinstance(s, Gesture) or s.kind in ("join", "turn"))
     steps = (*(s for s in before.steps[:first] if isinstance(s, Chain)), every, *ends)
-    ends_with = coming.plus(many, by=-1)
+    ends_with = coming.plus(many, by=-1) if many is not None else None
     return Row(
-        before.kind, coming, ends_with, steps, totals, context.active, None, span, span, kept=kept_among(stream, steps)
-    ), ()
+        before.kind,
+        coming,
+        ends_with,
+        steps,
+        totals,
+        context.active,
+        None,
+        span,
+        span,
+        kept=kept_among(stream, steps),
+        until=until,
+    ), tuple(not_counted(until, ends_with))

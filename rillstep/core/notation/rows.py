@@ -12,6 +12,7 @@ from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation import onward, rows_again
+from rillstep.core.notation.by_measure import not_counted, open_label, split_until
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.lines import usual_form
 from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten
@@ -48,7 +49,7 @@ def read_row(
 
     Remembered, so that typing in one line does not read the others again.
     """
-    text = usual_form(text)
+    text = open_label(usual_form(text))
     match = labels.starts(text)
     span = Span(line, len(text) - len(text.lstrip()) + 1, len(text) + 1)
     if match is None:
@@ -61,6 +62,9 @@ def read_row(
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
     findings = [*label.findings, *problems]
     text = rows_again.without_colour(text, label.body, end)
+    if not rows_again.starts(text[label.body : end]):
+        text, until = split_until(text, line, context, label.body, end)
+        findings += not_counted(until, label.last)
     if rows_again.starts(text[label.body : end]):
         return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
     whole = _told_whole(text, line, context, label, end)
@@ -72,7 +76,7 @@ def read_row(
         row = Row(
             label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span,
             label_span,
-            _breaks(findings), until_sts=until_sts if last is None else None, kept=kept, name=label.name,
+            _breaks(findings), until_sts=until_sts if last is None else None, kept=kept, name=label.name, until=until,
         )  # fmt: skip
         return (row,), tuple(findings)
     body = instructions(text, line, context, label.body, end)
@@ -81,7 +85,7 @@ def read_row(
         row = Row(
             label.kind, label.first, label.last, many.steps, totals, context.active, label.side, span, label_span,
             _breaks(findings),
-            kept=many.kept, name=label.name,
+            kept=many.kept, name=label.name, until=until,
         )  # fmt: skip
         return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
@@ -111,6 +115,7 @@ def read_row(
         label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span,
         label_span,
         _breaks(findings), 0, tuple(other for other in others if other != reading), kept=reading.kept, name=label.name,
+        until=until,
     )  # fmt: skip
     return (*told, row), (*findings, *_rows_named(body, label))
 
@@ -278,7 +283,7 @@ def _labelled_again(
         *spans,
         _breaks(findings),
         until_sts=until_sts if last is None else None,
-        until_mm=length,
+        until=length,
         then=then,
         kept=kept_among(body, ()),
         name=label.name,
@@ -360,7 +365,7 @@ def _unlabelled_again(
         span,
         broken,
         until_sts=until_sts,
-        until_mm=said.length,
+        until=said.length,
         then=then,
         kept=kept_among(body, ()),
     )
@@ -403,15 +408,16 @@ def read_unlabelled(
     """
     start = title_ends(text)
     end, totals, problems, _ = split_totals(text, line, context, start)
-    stream = instructions(text, line, context, start, end)
     span = Span(line, start + 1, len(text) + 1)
+    text, until = split_until(text, line, context, start, end)
+    stream = instructions(text, line, context, start, end)
     first = expected.only(context.active)
     even = even_rows(stream)
     if even is not None:
         last = _after(first, even.many, 1, -1)
         row = Row(
             even.kind, first, last, even.steps, totals, context.active, None, span, span,
-            kept=even.kept,
+            kept=even.kept, until=until,
         )  # fmt: skip
         return row, tuple(problems), start
     if not instructs(text):
@@ -434,9 +440,9 @@ def read_unlabelled(
     plain = rewritten(steps, kind)
     row = Row(
         kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),
-        kept=kept_among(stream, plain),
+        kept=kept_among(stream, plain), until=until,
     )  # fmt: skip
-    return row, (), start
+    return row, tuple(not_counted(until, None)), start
 
 
 def begins_unlabelled(text: str, context: Context) -> bool:

@@ -5,10 +5,10 @@ from dataclasses import dataclass
 
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.labels import ranges
-from rillstep.core.clauses.measured import length_in
+from rillstep.core.clauses.measured import read_until
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.sources import in_colours
-from rillstep.core.tree import Decimals, Num
+from rillstep.core.tree import Num, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import ROWS, STITCH
 from rillstep.core.words.stitch_names import stitch_word
@@ -49,7 +49,7 @@ class AgainBody:
     rest: int = 0
     then: tuple[Num, ...] = ()
     until_sts: Num | None = None
-    length: Decimals | None = None
+    length: Until | None = None
 
 
 def starts(text: str) -> bool:
@@ -126,7 +126,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     until = more = total = until_sts = None
     then: tuple[Num, ...] = ()
     by_measure: Span | None = None
-    length: Decimals | None = None
+    length: Until | None = None
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
@@ -402,7 +402,7 @@ def _times(stream: Stream) -> Num | None:
     return None
 
 
-def _until(stream: Stream) -> tuple[Num | None, Span | None, Decimals | None]:
+def _until(stream: Stream) -> tuple[Num | None, Span | None, Until | None]:
     """Until how many rows there are; or the words that tell it by a measure, and the length that they name."""
     start = stream.at
     told = stream.at
@@ -425,9 +425,11 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None, Decimals | None]:
         return number, None, None
     stream.at = start
     span = stream.here()
-    length = length_in(stream)
+    length = read_until(stream)
+    if length is not None:
+        return None, length.span, length
     while (token := stream.peek()) is not None and not token.is_mark(".", ";", "—"):
         stream.next()
     stream.count(start)
     keep(stream, start - 1)  # "until it measures 20 cm": said not to be counted
-    return None, span.to(stream.tokens[stream.at - 1].span), length
+    return None, span.to(stream.tokens[stream.at - 1].span), None

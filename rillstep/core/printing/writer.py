@@ -46,6 +46,7 @@ from rillstep.core.tree import (
     ToEnd,
     Together,
     Total,
+    Until,
     What,
     Work,
 )
@@ -71,7 +72,8 @@ def _chain(step: Chain, terms: Terms) -> str:
     if said is None:
         space = f", ch {write_number(step.space)}" if step.space is not None else ""
         said = f" (counts as {abbreviation(step.counts or '', terms)}{space})"
-    return f"ch {write_number(step.length)}{said}"
+    measured = f", or{write_until(step.until)[1:]}" if step.until is not None else ""
+    return f"ch {write_number(step.length)}{said}{measured}"
 
 
 _EVENLY = {
@@ -283,7 +285,8 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
     match line:
         case Row():
             totals = f" — {write_stated(line, terms)}" if line.totals or line.stated else ""
-            return f"{write_label(line)}: {write_sentence(line.steps, line.kept, terms)}.{totals}"
+            worked = write_sentence(line.steps, line.kept, terms) + write_until(line.until)
+            return f"{write_label(line)}: {worked}.{totals}"
         case Again():
             totals = f" — {write_stated(line, terms)}" if line.totals or line.stated else ""
             return f"{write_label(line)}: {write_again(line, terms)}.{totals}"
@@ -296,12 +299,20 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
             return f"Note: {text}" if note else text
 
 
+def write_until(until: Until | None) -> str:
+    """ ", until the wall measures 20 (24) cm"; nothing where no length is named."""
+    if until is None:
+        return ""
+    length = f"{set_text(until.length.values, lambda v: f'{v:g}')} {until.unit}" if until.length is not None else ""
+    return ", until " + " ".join(filter(None, (until.words or "it measures", length, until.rest)))
+
+
 def write_again(line: Again, terms: Terms = "US") -> str:
     """ "Rep Rnd 7", "Rep Rnds 7 and 8", "Rep Rows 2-5; fasten off", "Rep Row 2 until 4 sts remain"."""
     until = f" until {write_number(line.until_sts)} sts remain" if line.until_sts is not None else ""
     kept = "".join(f" ({one.words})" if one.bracket else f"; {one.words}" for one in line.kept)
     then = "".join(f"; {write_step(step, terms)}" for step in line.then)
-    return _write_sources(line) + until + kept + then
+    return _write_sources(line) + until + write_until(line.until) + kept + then
 
 
 def write_besides(line: Again, terms: Terms) -> tuple[str, ...]:

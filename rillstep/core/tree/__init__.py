@@ -18,6 +18,7 @@ from rillstep.core.tree.leaves import (
     Skipped,
     ToEnd,
     TopOfChain,
+    Until,
     What,
     WhatKind,
 )
@@ -103,6 +104,7 @@ __all__ = [
     "Spread",
     "Step",
     "ToEnd",
+    "Until",
     "Together",
     "TopOfChain",
     "Total",

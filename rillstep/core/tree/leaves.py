@@ -113,6 +113,31 @@ class Decimals:
     parts: tuple[Span, ...] = field(default=(), compare=False)
 
 
+_MM = {"mm": 1.0, "cm": 10.0, "in": 25.4}
+
+
+@dataclass(frozen=True)
+class Until:
+    """A length to work to: "until the wall measures 20 (24) cm from the base"; "the flap covers a third of the front".
+
+    words: what stands before the length. length: in the unit that is written; None for a share of a piece. rest: what
+    is said after it. share, of: the part, and the word that names the piece.
+    """
+
+    words: str
+    length: Decimals | None
+    unit: str
+    rest: str = ""
+    share: Fraction | None = None
+    of: str = ""
+    span: Span = field(default=NOWHERE, compare=False)
+
+    def mm(self, size: int) -> float | None:
+        """The length in a size in mm; None for a share of a piece."""
+        value = self.length.values[size] if self.length is not None else None
+        return None if value is None else value * _MM[self.unit]
+
+
 # --- where a hook goes -------------------------------------------------------------
 
 WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end", "gap"]

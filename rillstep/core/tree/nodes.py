@@ -12,7 +12,7 @@ from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import Units
 from rillstep.core.stitches import Loop, Terms
-from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, ToEnd, What
+from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, ToEnd, Until, What
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
 ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")
@@ -77,6 +77,7 @@ class Chain:
     counts: str | None = None
     space: Num | None = None
     span: Span = field(default=NOWHERE, compare=False)
+    until: Until | None = None  # what it measures
 
 
 @dataclass(frozen=True)
@@ -258,6 +259,7 @@ class Row:
     kept: tuple[Kept, ...] = ()
     name: str = ""  # what its label calls it, besides its number
     stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
+    until: Until | None = None  # what the piece measures at their end
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -336,7 +338,7 @@ class Again:
     broken: bool = field(default=False, compare=False)
     last_line: int = field(default=0, compare=False)
     until_sts: Num | None = None
-    until_mm: Decimals | None = field(default=None, compare=False)  # what the section measures at its end
+    until: Until | None = None  # what the piece measures at their end
     then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
     kept: tuple[Kept, ...] = ()
     name: str = ""

@@ -28,11 +28,15 @@ _ONE = Value(constant(1).constant, constant(1))
 
 @dataclass(frozen=True)
 class Definition:
-    """What stands behind the equals sign of a name, and where: the line, and the column (1-based) of that text."""
+    """What stands behind the equals sign of a name, and where: the line, and the column (1-based) of that text.
+
+    measured: it is worked out from a length that the text names, and stands behind no equals sign.
+    """
 
     text: str
     line: int
     column: int
+    measured: bool = False
 
 
 @dataclass
