@@ -35,6 +35,10 @@ class Repair:
     edits: tuple[Edit, ...]
 
 
+# Warnings of a line of which it is not known what it makes.
+NOT_KNOWN = frozenset(("chains-not-counted",))
+
+
 @dataclass(frozen=True)
 class Finding:
     """One thing that is wrong. `size` is an index into the sizes, or None for all of them."""

@@ -4,8 +4,10 @@ Source: stitches and rows are counted over a measured width and height, in the s
 matters (blocked or not), in the stitch that the piece uses.
 """
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
 from rillstep.core.stitches import BY_US
@@ -38,6 +40,45 @@ class Gauge:
     def height_of_mm(self, stitch: str) -> float:
         """Row height of another stitch, estimated from this one by the usual ratio."""
         return self.height_mm * BY_US[stitch].height_ratio / BY_US[self.stitch].height_ratio
+
+
+# A chain that hangs free is narrower than a stitch of the fabric; used where no chain was measured.
+CHAIN_RATIO = 0.9
+
+Build = Literal["mesh", "post", "loop", "chain", "named"]
+_BUILDS: tuple[tuple[Build, str], ...] = (
+    ("chain", r"^(?:ch|chs|chain|chains)$"),
+    ("mesh", r"\b(?:mesh|net|netting|loops?|lace|filet)\b"),
+    ("post", r"^[fb]p|\bposts?\b|\bcables?\b"),
+    ("loop", r"\b(?:blo|flo|loop only|ribs?|ribbing|ribbed)\b"),
+)
+
+
+@dataclass(frozen=True)
+class OwnGauge:
+    """A gauge of a stitch pattern, measured in that pattern: mesh by its loops, post stitches, one loop only, a chain.
+
+    name: as it is written. unit: what is counted across. width_mm, height_mm: of one of them; a chain has no height.
+    """
+
+    name: str
+    unit: str
+    width_mm: float
+    height_mm: float
+
+    @property
+    def build(self) -> Build:
+        """What kind of fabric it is a gauge of; "named": the piece whose title says that name."""
+        words = "loops" if self.unit == "loops" else self.name.lower()
+        return next((build for build, words_of in _BUILDS if re.search(words_of, words)), "named")
+
+
+def chain_width_mm(gauges: Sequence[Gauge], own: Sequence[OwnGauge]) -> tuple[float, bool] | None:
+    """The width of a chain that hangs free, in mm, and whether it is estimated; None where nothing was measured."""
+    measured = next((gauge.width_mm for gauge in own if gauge.build == "chain"), None)
+    if measured is not None:
+        return measured, False
+    return (CHAIN_RATIO * gauges[0].width_mm, True) if gauges else None
 
 
 def gauge_of(gauges: Sequence[Gauge], stitch: str) -> tuple[Gauge, bool]:

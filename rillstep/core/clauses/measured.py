@@ -16,7 +16,7 @@ _MEASURES = (
 )  # fmt: skip
 _SHARES = {
     "half": Fraction(1, 2), "third": Fraction(1, 3), "quarter": Fraction(1, 4), "fourth": Fraction(1, 4),
-    "thirds": Fraction(1, 3), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
+    "thirds": Fraction(1, 3), "3rd": Fraction(1, 3), "4th": Fraction(1, 4), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
 }  # fmt: skip
 _MOST_WORDS = 8
 

@@ -63,6 +63,7 @@ def open_range(text: str, names: Names) -> str:
     match = _OPEN.match(text)
     if match is None or " ".join(match[3].split()) in names.defined or not _UNTIL.search(text, match.end()):
         return text
+    names.open.add(" ".join(match[3].split()))
     return match[1] + " " * len(match[2]) + text[match.end() :]
 
 

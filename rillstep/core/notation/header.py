@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
-from rillstep.core.gauge import Gauge, gauge_from_counts
+from rillstep.core.gauge import Gauge, OwnGauge, chain_width_mm, gauge_from_counts
 from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
@@ -14,6 +14,7 @@ from rillstep.core.notation.definitions import name_words, own_abbreviation, rea
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.stitches import Terms, is_post, stitch_words
 from rillstep.core.tree import Check, Special
+from rillstep.core.words.gauges import own_gauge
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import Context, InBraces
 from rillstep.core.words.tokens import Taught
@@ -71,6 +72,7 @@ class Header:
     told_sizes: tuple[str, ...] = ()  # all that were found when the whole text was looked through for them
     units: Units = "cm"
     gauges: list[Gauge] = field(default_factory=list)
+    own_gauges: list[OwnGauge] = field(default_factory=list)
     unnamed_gauge: bool = False  # the first one is in the stitch that the pattern is mostly worked in
     finished: Check | None = None
     specials: list[Special] = field(default_factory=list)
@@ -155,6 +157,7 @@ def context_of(
     return Context(
         len(head.sizes), active, head.terms, tuple(head.special_words), kind, head.sizes,
         tuple(head.renamed), phrases=tuple(head.phrases), braces=braces,
+        chain_mm=(chain_width_mm(head.gauges, head.own_gauges) or (None,))[0],
     )  # fmt: skip
 
 
@@ -259,6 +262,9 @@ def _usual_gauge(text: str) -> str:
 
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
     text = _usual_gauge(" ".join(text.split())[:MOST_OF_GAUGE])
+    if (own := own_gauge(text)) is not None:
+        head.own_gauges.append(own)
+        return
     match = _GAUGE.match(text) or _GAUGE_REVERSED.match(text)
     groups = match.groupdict() if match else {}
     named = (groups.get("later") or groups.get("stitch") or "").strip().lower()

@@ -168,7 +168,14 @@ def _read_with_names(reading: TextSoFar, logical: Logical, raws: Sequence[str], 
 
 
 def _check_names(reading: TextSoFar) -> None:
-    """Adds what is wrong with the definitions of names, each at its line."""
+    """Adds what is wrong with the definitions of names, each at its line; those that a measure defines have no number
+    without a gauge."""
+    for name in reading.names.open:
+        told, why = f"“{name}” is not defined", f"“{name}” follows from a measure, and without a gauge it is not known"
+        reading.findings[:] = [
+            replace(f, message=f.message.replace(told, why)) if f.code == "name-not-defined" else f
+            for f in reading.findings
+        ]
     for name, defined in reading.names.defined.items():
         problem = problem_of(name, reading.names, len(reading.header.sizes))
         if problem is not None:
@@ -200,6 +207,7 @@ def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> P
         head.terms,
         tuple(kept),
         _rests(raws, head.phrases),
+        tuple(head.own_gauges),
     )
 
 

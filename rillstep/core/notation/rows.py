@@ -9,7 +9,7 @@ from rillstep.core.clauses.joins import joined_in, with_space
 from rillstep.core.clauses.kinds import STITCHES
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import same_totals, split_totals
-from rillstep.core.findings import Finding, Span
+from rillstep.core.findings import NOT_KNOWN, Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation import onward, rows_again
 from rillstep.core.notation.by_measure import not_counted, open_label, split_until
@@ -241,7 +241,7 @@ def _covers(label: labels.Label, many: Num) -> bool:
 
 def _breaks(findings: list[Finding]) -> bool:
     """Is something in a line not understood, so that what it makes is not known?"""
-    return any(finding.severity == "error" for finding in findings)
+    return any(finding.severity == "error" or finding.code in NOT_KNOWN for finding in findings)
 
 
 def _labelled_again(

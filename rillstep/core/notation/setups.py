@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.steps import read_steps
-from rillstep.core.findings import Finding, Span
+from rillstep.core.findings import NOT_KNOWN, Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation.unlabelled import starts_piece
 from rillstep.core.tree import Chain, Gesture, Kept, Setup, Skip, Step
@@ -24,7 +24,7 @@ SETUP = re.compile(
     r"(?P<rest>(?<=chain:\s)\d+(?:\s*[(\[][^()\[\]]*[)\]])?(?!\s*(?:ch|st|sc|[\d,(\[]))|"
     r"ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|"
     r"eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|"
-    r"\w+teen)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|"
+    r"\w+teen|until|till|a length of)\b)|make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|"
     r"adjustable|slip|sliding) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
     r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|"
     r"miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with "
@@ -94,6 +94,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     if len(steps) == 1 and isinstance(steps[0], Gesture) and steps[0].kind in ("join", "join colour") and stream.kept:
         return None  # "Join the top edge of Front to the side of Gusset."
     short = isinstance(steps[0], Chain) and max(v or 0 for v in steps[0].length.values) <= 4 if steps else False
+    short = short and not any(finding.code in NOT_KNOWN for finding in findings)
     if not steps or starts_piece(steps) or (findings and short):
         return None  # "Ch 1, sc evenly all around the piece": no foundation, whatever it is
     kept = (*before[1], *(replace(one, after=one.after + len(before[0])) for one in kept_among(stream, steps)))
@@ -101,7 +102,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
         (*before[0], *steps),
         context.active,
         span,
-        any(finding.severity == "error" for finding in findings),
+        any(finding.severity == "error" or finding.code in NOT_KNOWN for finding in findings),
         kept,
         tuple(stream.totals),
     )

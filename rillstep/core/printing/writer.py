@@ -7,7 +7,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from rillstep.core.lengths import GAUGE_SPAN
+from rillstep.core.gauge import OwnGauge
+from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
 from rillstep.core.notation.sections import usually_continues
 from rillstep.core.printing.place_words import write_end, write_into, write_number, write_what
 from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
@@ -383,6 +384,16 @@ def _number_text(value: float) -> str:
     return f"{value:.2f}".rstrip("0").rstrip(".")
 
 
+def write_own_gauge(gauge: OwnGauge, units: Units) -> str:
+    """ "mesh 10 loops x 12 rows = 10 cm", "ch 20 = 10 cm"."""
+    span = f"{GAUGE_SPAN[units]} {units}"
+    length = GAUGE_SPAN[units] * MM_PER[units]
+    across = _number_text(length / gauge.width_mm)
+    if gauge.build == "chain":
+        return f"ch {across} = {span}"
+    return f"{gauge.name} {across} {gauge.unit} x {_number_text(length / gauge.height_mm)} rows = {span}"
+
+
 def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
     lines = [f"Pattern: {pattern.name}", f"Terms: {terms}", f"Sizes: {', '.join(pattern.sizes)}"]
     lines.append(f"Units: {pattern.units}")
@@ -391,6 +402,7 @@ def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
         span = f"{GAUGE_SPAN[pattern.units]} {pattern.units}"
         stitch = abbreviation(gauge.stitch, terms)
         lines.append(f"Gauge: {stitch} {_number_text(across)} sts x {_number_text(up)} rows = {span}")
+    lines += [f"Gauge: {write_own_gauge(gauge, pattern.units)}" for gauge in pattern.own_gauges]
     if pattern.finished is not None:
         lines.append(f"Finished: {write_check(pattern.finished, pattern.units)}.")
     lines += [f"{key}: {text}" for key, text in pattern.extra]

@@ -184,6 +184,10 @@ CATALOGUE: tuple[Entry, ...] = (
            "“Until it measures” says no number of rows, so what follows cannot be numbered.",
            "Say “until there are 20 rows”; the gauge tells how many.",
            RING + "Rnd 1: Sc in each ch around; join.\nRep Rnd 1 until piece measures 20 cm.", 3),
+    Entry("chains-not-counted", "warning", "sizes and numbers", "Chains that are not counted",
+           "A chain is told by its length, and there is no gauge by which its chains could be counted.",
+           "Add a gauge, best one of chains: “Gauge: ch 20 = 10 cm”; or say how many chains it has.",
+           "Ch until it measures 60 cm.\nRow 1: Sc in 2nd ch from hook, sc in each ch across.", 1),
     # --- habits
     Entry("chain-unsaid", "warning", "habits", "A starting chain of which nothing is said",
            "Whether a starting chain counts as a stitch changes every total; the text does not say.",

@@ -9,7 +9,7 @@ from functools import cached_property
 from typing import Literal
 
 from rillstep.core.findings import Span
-from rillstep.core.gauge import Gauge
+from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.stitches import Loop, Terms
 from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, ToEnd, Until, What
@@ -424,6 +424,7 @@ class Pattern:
     terms: Terms = field(default="US", compare=False)
     kept: tuple[Span, ...] = field(default=(), compare=False)  # lines of the head that are kept as words
     taught: tuple[tuple[int, str], ...] = field(default=(), compare=False)  # lines that hold a taught phrase, with it
+    own_gauges: tuple[OwnGauge, ...] = ()  # of stitch patterns and chains
 
     def lines(self) -> list[tuple[Section, Line]]:
         """Every line with its section, in order."""

@@ -45,6 +45,7 @@ class Names:
 
     defined: dict[str, Definition] = field(default_factory=dict)
     known: dict[tuple[str, int], tuple[Value | str, ...]] = field(default_factory=dict)
+    open: set[str] = field(default_factory=set)  # those that follow from a measure that is not worked out
 
     def values(self, name: str, n_sizes: int) -> tuple[Value | str, ...]:
         """For each size the value of a name, or the sentence that says why it has none."""

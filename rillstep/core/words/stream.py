@@ -53,7 +53,7 @@ class Context:
     specials: (name, its words as tokens) of the stitches that the pattern defines. renamed: (own abbreviation, the
     words
     that it stands for). phrases: those that the text teaches. decided: what words leave open is taken as it is first
-    read, as so much before it was open.
+    read, as so much before it was open. chain_mm: the width of a chain, where there is a gauge.
     """
 
     n_sizes: int
@@ -66,6 +66,7 @@ class Context:
     decided: bool = False
     phrases: tuple[Taught, ...] = ()
     braces: tuple[InBraces, ...] = ()
+    chain_mm: float | None = None
 
 
 @remember(512)
