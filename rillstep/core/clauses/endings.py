@@ -10,6 +10,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.repeats import less
+from rillstep.core.clauses.uneven import read_uneven
 from rillstep.core.tree import (
     AsFirst,
     Chain,
@@ -51,6 +52,8 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
     next. Raises NotUnderstood."""
     start = stream.at
     repeat = before[-1] if before else None
+    if (uneven := read_uneven(stream, before)) is not None:
+        return uneven
     if isinstance(repeat, Repeat) and _omits(stream, before, repeat):
         return []
     if not isinstance(repeat, Repeat) or not isinstance(repeat.times, ToEnd) or not stream.any_of(*_ENDS):

@@ -5,7 +5,8 @@ from dataclasses import replace
 
 from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.stitches import Loop
-from rillstep.core.tree import Loops, ToEnd, What
+from rillstep.core.tree import Bars, Loops, ToEnd, What
+from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, ROWS, SPACE, STITCH
 from rillstep.core.words.stream import Stream
 
@@ -284,6 +285,37 @@ def counted_loops(stream: Stream) -> Loops | None:
         return Loops(loop, "Rnd", None)
     stream.at = start
     return None
+
+
+def read_bars(stream: Stream) -> Bars | None:
+    """ "around the next 2 bars of Rnd 6", "around each of next 3 bars on Row 4"; None for any other words."""
+    start = stream.at
+    stream.any_of("each of", "the")
+    stream.word("the")
+    count = (stream.number() or plain_num(stream, 1)) if stream.word(*NEXT) else stream.number()
+    if count is not None and stream.word("bar", "bars") and stream.word("of", "on"):
+        kind, number = stream.peek(), None
+        if kind is not None and kind.is_word(*ROWS):
+            stream.next()
+            number = stream.number()
+        if kind is not None and number is not None:
+            _beside(stream)
+            return Bars("Row" if kind.text.startswith("row") else "Rnd", number, count)
+    stream.at = start
+    return None
+
+
+def _beside(stream: Stream) -> None:
+    """Words that say where on the surface: "beside the marker", "next to the side"."""
+    before = stream.at
+    stream.mark(",", ";")
+    start = stream.at
+    if not stream.word("beside", "near", "below", "above") and not stream.any_of("next to", "close to"):
+        stream.at = before
+        return
+    while (token := stream.peek()) is not None and token.kind == "word":
+        stream.next()
+    keep(stream, start)
 
 
 def loops_of(stream: Stream, loop: Loop) -> Loops | None:

@@ -15,8 +15,9 @@ _MEASURES = (
     "long", "wide",
 )  # fmt: skip
 _SHARES = {
-    "half": Fraction(1, 2), "third": Fraction(1, 3), "quarter": Fraction(1, 4), "fourth": Fraction(1, 4),
-    "thirds": Fraction(1, 3), "3rd": Fraction(1, 3), "4th": Fraction(1, 4), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
+    "half": Fraction(1, 2), "third": Fraction(1, 3), "3rd": Fraction(1, 3), "quarter": Fraction(1, 4),
+    "fourth": Fraction(1, 4), "4th": Fraction(1, 4),
+    "thirds": Fraction(1, 3), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
 }  # fmt: skip
 _MOST_WORDS = 8
 
@@ -100,4 +101,4 @@ def chain_length(stream: Stream) -> Until | None:
     stream.at += 2
     stream.word("long")
     stream.count(start)
-    return Until("", length, _UNITS[unit.text], span=stream.since(start))
+    return Until("it measures", length, _UNITS[unit.text], span=stream.since(start))

@@ -9,6 +9,7 @@ from rillstep.core.clauses.ends import (
     beginning_chain,
     counted_loops,
     loops_of,
+    read_bars,
     read_end,
     read_loop,
     read_marker,
@@ -47,6 +48,8 @@ from rillstep.core.words.stream import NotUnderstood, Stream
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     """What follows "in", "into", "around"; the loop too, where one is named. Raises NotUnderstood."""
+    if (bars := read_bars(stream)) is not None:
+        return bars, None
     counted = counted_loops(stream)
     if counted is not None:
         return counted, counted.loop

@@ -10,6 +10,7 @@ from rillstep.core.findings import Span
 from rillstep.core.stitches import basic, is_post, other_side
 from rillstep.core.tree import (
     AsFirst,
+    Bars,
     Every,
     FromHook,
     InRing,
@@ -99,6 +100,9 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return 1
         case Marked(marker):
             return _marked(hook, marker, span)
+        case Bars(count=bars):  # how many there are is looked up by the proof
+            hook.cursor.rest = []
+            return bars.at(size)
         case Loops():
             return _loops(hook, into, span)
         case TopOfChain():

@@ -5,6 +5,7 @@ from dataclasses import replace
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import (
     AsFirst,
+    Bars,
     Every,
     FromHook,
     InRing,
@@ -112,6 +113,9 @@ def write_into(into: Into, several: bool, terms: Terms) -> str:
             return f"in {which} {write_what(what, False, terms)}{' of next group' if here else ''}"
         case Marked(marker):
             return f"in st with marker {marker}".rstrip() if marker else "in marked st"
+        case Bars(kind, number, count):
+            few = write_number(count)
+            return f"around next {few} {'bar' if few == '1' else 'bars'} of {kind} {write_number(number)}"
         case Loops(loop, kind, number, count):
             named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
             if number is None:

@@ -305,7 +305,7 @@ def write_until(until: Until | None) -> str:
     if until is None:
         return ""
     length = f"{set_text(until.length.values, lambda v: f'{v:g}')} {until.unit}" if until.length is not None else ""
-    return ", until " + " ".join(filter(None, (until.words or "it measures", length, until.rest)))
+    return ", until " + " ".join(filter(None, (until.words, length, until.rest)))
 
 
 def write_again(line: Again, terms: Terms = "US") -> str:

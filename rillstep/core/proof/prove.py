@@ -7,6 +7,7 @@ from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measure import SizeShape, measure
 from rillstep.core.memory import remember
+from rillstep.core.proof.bars import bars
 from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
 from rillstep.core.proof.drift import drift
 from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
@@ -30,7 +31,7 @@ from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
 LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation, by_manner)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
-    strap_centred, layouts, yarns, drift, kit,
+    strap_centred, layouts, yarns, drift, kit, bars,
 )  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 from rillstep.core.tree.leaves import (
     NOWHERE,
     AsFirst,
+    Bars,
     Decimals,
     Every,
     FromHook,
@@ -63,6 +64,7 @@ __all__ = [
     "Again",
     "Along",
     "AsFirst",
+    "Bars",
     "Chain",
     "Check",
     "CheckItem",

@@ -247,6 +247,15 @@ class Loops:
 
 
 @dataclass(frozen=True)
+class Bars:
+    """ "around next 2 bars of Rnd 6": stitches on the surface of the fabric, from which a strap begins."""
+
+    kind: Literal["Rnd", "Row"]
+    number: Num
+    count: Num
+
+
+@dataclass(frozen=True)
 class Skipped:
     """ "in skipped st": a place passed over just before."""
 
@@ -266,4 +275,4 @@ class TopOfChain:
     """ "in top of turning ch": the chain that began the row below, where it counts as a stitch."""
 
 
-Into = TopOfChain | AsFirst | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops
+Into = TopOfChain | AsFirst | Skipped | Next | Every | Same | Last | FromHook | InRing | Nth | Marked | Loops | Bars
