@@ -158,36 +158,26 @@ def _deliver(text: str, output: str | None) -> None:
 
 
 def _measure(args: argparse.Namespace) -> int:
-    from rillstep.core.measures import measures_of
-
     proof = _proof(args.file)
-    if proof.shapes is None:
+    if proof.bag is None:
         raise _Unusable("there is no “Gauge:” line in this text, so nothing can be measured")
-    units = proof.pattern.units
-    measures = measures_of(proof.pattern, proof.works)
-    sizes = {
-        name: {
-            "width": in_units(shape.width_mm, units), "height": in_units(shape.height_mm, units),
-            "base_length": in_units(shape.base_length_mm, units), "base_depth": in_units(shape.base_depth_mm, units),
-            "drop": in_units(shape.drop_mm, units),
-        }
-        for name, shape in zip(proof.pattern.sizes, proof.shapes, strict=True)
-    }  # fmt: skip
+    units, measures = proof.pattern.units, proof.bag.measures
     if args.json:
         shown = [
             {
                 "name": one.name, "piece": one.piece, "label": one.label, "estimated": one.estimated, "why": one.why,
-                "mm": [round(mm, 1) if mm is not None else None for mm in one.mm],
+                "mm": [round(mm, 1) if mm is not None else None for mm in one.mm], "rounds": one.rounds,
+                "gauges": one.gauges,
             }
             for one in measures
         ]  # fmt: skip
-        _print_json({"ok": proof.ok, "units": units, "sizes": sizes, "measures": shown})
+        _print_json({"ok": proof.ok, "units": units, "sizes": proof.pattern.sizes, "measures": shown})
     else:
-        for name, whole in sizes.items():
-            print(f"{name}: " + ", ".join(f"{key.replace('_', ' ')} {value} {units}" for key, value in whole.items()))
         for one in measures:
             across = ", ".join(f"{in_units(mm, units)}" if mm is not None else "–" for mm in one.mm)
-            print(f"{one.piece}: {one.label.lower()} {across} {units}{' (estimated)' if one.estimated else ''}")
+            known = any(mm is not None for mm in one.mm)
+            told = " (estimated)" if one.estimated else "" if known else f" ({one.why[0]})"
+            print(f"{one.piece or 'Bag'}: {one.label.lower()} {across} {units}{told}")
     return CLEAN if proof.ok else ERRORS
 
 

@@ -6,7 +6,7 @@ matters (blocked or not), in the stitch that the piece uses.
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
@@ -17,19 +17,20 @@ from rillstep.core.stitches import BY_US
 class Gauge:
     """The size of one stitch in mm. Both are positive.
 
-    Chains are taken to be as wide as the stitch when no chain swatch exists (an estimate).
+    Chains that are worked over are as wide as its stitches. hook: in mm, where the gauge names it.
     """
 
     stitch: str
     width_mm: float
     height_mm: float
+    hook: str = ""
 
     def __post_init__(self) -> None:
         assert self.stitch in BY_US and self.width_mm > 0 and self.height_mm > 0
 
     @property
     def chain_mm(self) -> float:
-        """Length of one chain in mm (estimated from the stitch width)."""
+        """Length in mm of one chain of a handle that is worked over."""
         return self.width_mm
 
     def per_span(self, units: Units) -> tuple[float, float]:
@@ -81,11 +82,16 @@ def chain_width_mm(gauges: Sequence[Gauge], own: Sequence[OwnGauge]) -> tuple[fl
     return (CHAIN_RATIO * gauges[0].width_mm, True) if gauges else None
 
 
-def gauge_of(gauges: Sequence[Gauge], stitch: str) -> tuple[Gauge, bool]:
-    """The gauge of a plain stitch, and whether it is estimated from the first of the gauges, of which there is one."""
-    own = next((gauge for gauge in gauges if gauge.stitch == stitch), None)
-    first = gauges[0]
-    return (own, False) if own is not None else (Gauge(stitch, first.width_mm, first.height_of_mm(stitch)), True)
+def gauge_of(gauges: Sequence[Gauge], stitch: str, hook: str = "") -> tuple[Gauge, bool]:
+    """The gauge of a plain stitch, and whether it is estimated from the first of the gauges, of which there is one.
+
+    hook: in mm, where a gauge with that hook is wanted; one with another hook is an estimate.
+    """
+    with_hook = [gauge for gauge in gauges if gauge.hook == hook] if hook else []
+    first = (with_hook or gauges)[0]
+    own = next((gauge for gauge in with_hook or gauges if gauge.stitch == stitch), None)
+    other_hook = bool(hook) and not with_hook
+    return (own, other_hook) if own is not None else (Gauge(stitch, first.width_mm, first.height_of_mm(stitch)), True)
 
 
 def gauge_from_counts(stitch: str, stitches: float, rows: float, span_mm: float) -> Gauge:
@@ -109,4 +115,4 @@ def rounded(gauge: Gauge, units: Units) -> Gauge:
     it is."""
     across, up = gauge.per_span(units)
     span_mm = GAUGE_SPAN[units] * MM_PER[units]
-    return gauge_from_counts(gauge.stitch, across, up, span_mm) if across and up else gauge
+    return replace(gauge_from_counts(gauge.stitch, across, up, span_mm), hook=gauge.hook) if across and up else gauge

@@ -170,9 +170,8 @@ def _checkpoint(proof: Proof, work: SizeWork, size: int, last: int) -> Checkpoin
     rows = [w for w in work.lines if w.line.span.line <= last and isinstance(w.line, Row | Again) and w.rounds]
     sts = rows[-1].rounds[-1].sts if rows else None
     half = sts // 2 if sts is not None and sts % 2 == 0 else None
-    if proof.shapes is None:
+    if proof.shapes is None or proof.bag is None:
         return Checkpoint(sts, half, None, None)
-    rounds = [r for r in proof.shapes[size].rounds if r.line <= last]
-    walls = [r for r in rounds if r.flatness is None]
-    width = max((r.width_mm for r in (walls or rounds)), default=None)
-    return Checkpoint(sts, half, width, sum(r.height_mm for r in walls) if walls else None)
+    so_far = {one.name: one.mm for one in proof.bag.at(size, last)}
+    base = [r.width_mm for r in proof.shapes[size].rounds if r.line <= last and r.flatness is not None]
+    return Checkpoint(sts, half, so_far.get("width") or max(base, default=None), so_far.get("height"))

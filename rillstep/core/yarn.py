@@ -12,7 +12,6 @@ from dataclasses import dataclass
 
 from rillstep.core.fabric import SizeWork
 from rillstep.core.gauge import Gauge
-from rillstep.core.measure import round_height_mm
 from rillstep.core.stitches import BY_US, CHAIN_YARN_RATIO, basic
 from rillstep.core.tree import Again, Gesture, Row, Section
 
@@ -96,7 +95,7 @@ def _modelled_mm(counted: Tally, gauge: Gauge) -> float:
     total = counted.chains * CHAIN_YARN_RATIO * gauge.chain_mm
     total += counted.joins * BY_US["sl st"].yarn_ratio * gauge.width_mm
     for stitch, count in counted.stitches:
-        size_mm = gauge.width_mm + round_height_mm(gauge, stitch)
+        size_mm = gauge.width_mm + gauge.height_of_mm(basic(stitch).us)
         total += count * basic(stitch).yarn_ratio * size_mm
     return total
 

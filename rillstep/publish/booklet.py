@@ -13,6 +13,7 @@ from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.handed import mirrored
 from rillstep.core.printing.writer import (
+    check_word,
     size_line,
     write_again,
     write_check,
@@ -144,7 +145,12 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)
             return BookletLine(
-                "check", source, "Check", f"{write_check(line, pattern.units)}.", "", "wrong" if wrong else "proved"
+                "check",
+                source,
+                check_word(line),
+                f"{write_check(line, pattern.units)}.",
+                "",
+                "wrong" if wrong else "proved",
             )
         case Setup():
             return BookletLine(

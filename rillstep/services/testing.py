@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import MM_PER, show_difference, show_length
 from rillstep.core.printing.writer import (
+    check_word,
     write_besides,
     write_check,
     write_line,
@@ -258,7 +259,7 @@ def steps_for(design: Design, tester: Tester) -> list[testing_views.StepView]:
                 )
             elif isinstance(line, Check):
                 told = f"{write_check(line, pattern.units)}."
-                steps.append(_step(number, section.title, "Check", "", told, "", None, "words"))
+                steps.append(_step(number, section.title, check_word(line), "", told, "", None, "words"))
             elif isinstance(line, Row | Again):
                 first, rounds = line.first.at(0), line.rounds(0)
                 # Makers read the rows in full, not "rep".

@@ -12,7 +12,7 @@ from rillstep.core.blocks import tote_pattern
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
-from rillstep.core.measure import SizeShape
+from rillstep.core.measures import SizeShape
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms

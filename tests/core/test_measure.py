@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from rillstep.core.cautions import cautions_for
 from rillstep.core.gauge import Gauge, gauge_from_counts, gauge_from_swatch
 from rillstep.core.lengths import in_units, show_difference, show_length
-from rillstep.core.measure import drop_of, handle_length_mm, oval_flatness
+from rillstep.core.measures.profile import oval_flatness
+from rillstep.core.measures.straps import drop_of, handle_length_mm
 from rillstep.core.proof import prove_text
 from rillstep.core.stitches import STITCHES, abbreviation, full_name, stitch_words
 from rillstep.core.yarn import Tally, WeighedSwatch, YarnFacts, correction, need, tally
@@ -29,11 +30,11 @@ def test_gauge_is_rounded_once_as_it_is_printed() -> None:
 def test_flatness_of_an_oval_by_hand() -> None:
     gauge = Gauge("sc", 5.0, 5.0)
     # 2 rounds, straight side of 10: outline 2*10*5 + 2*pi*10 = 162.8 mm; 32 stitches are 160 mm.
-    assert oval_flatness(32, 2 * gauge.height_mm, 10, gauge) == pytest.approx(160 / 162.83, abs=1e-3)
+    assert oval_flatness(32, 2 * gauge.height_mm, 10, gauge.width_mm) == pytest.approx(160 / 162.83, abs=1e-3)
     # a disc in hdc lies flat with 2 pi h / w increases a round
     hdc = hdc_gauge()
     increases = 2 * math.pi * hdc.height_mm / hdc.width_mm
-    assert oval_flatness(round(100 * increases), 100 * hdc.height_mm, 0, hdc) == pytest.approx(1.0, abs=1e-3)
+    assert oval_flatness(round(100 * increases), 100 * hdc.height_mm, 0, hdc.width_mm) == pytest.approx(1.0, abs=1e-3)
     assert round(increases) == 8
 
 

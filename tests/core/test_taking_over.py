@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from rillstep.core.fabric import SizeWork, work_pattern
 from rillstep.core.fabric.assumed import stated_edge
 from rillstep.core.fabric.trace import unrolled
-from rillstep.core.measure import SizeShape
+from rillstep.core.measures import SizeShape
 from rillstep.core.memory import forget
 from rillstep.core.notation import parse
 from rillstep.core.proof import Proof, prove_text

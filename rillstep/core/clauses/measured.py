@@ -1,9 +1,11 @@
 """Lengths to work to: "until the wall measures 20 (24) cm from the base", "until it covers a third of the front"."""
 
+import re
 from fractions import Fraction
 
-from rillstep.core.tree import Until
-from rillstep.core.words.stream import Stream
+from rillstep.core.findings import Finding
+from rillstep.core.tree import Num, Until
+from rillstep.core.words.stream import Context, Stream, stream_over
 
 _UNITS = {"mm": "mm", "cm": "cm", "in": "in", "inch": "in", "inches": "in"}
 _PIECES = (
@@ -20,6 +22,11 @@ _SHARES = {
     "thirds": Fraction(1, 3), "quarters": Fraction(1, 4), "fourths": Fraction(1, 4),
 }  # fmt: skip
 _MOST_WORDS = 8
+_UNTIL = re.compile(r"[,;]?\s*\b(?:until|till)\b", re.IGNORECASE)
+_ON = re.compile(
+    r"^(\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d+)(\s*(?:and\s+)?(?:on(?:wards?)?|up))(?=\s*:.*\b(?:until|till)\b)",
+    re.IGNORECASE,
+)
 
 
 def read_until(stream: Stream) -> Until | None:
@@ -102,3 +109,34 @@ def chain_length(stream: Stream) -> Until | None:
     stream.word("long")
     stream.count(start)
     return Until("it measures", length, _UNITS[unit.text], span=stream.since(start))
+
+
+def split_until(text: str, line: int, context: Context, start: int, end: int) -> tuple[str, Until | None]:
+    """The text of a row without "until the wall measures 20 cm", with blanks in its place, and the length."""
+    for match in _UNTIL.finditer(text, start, end):
+        stream = stream_over(text, line, context, match.end(), end)
+        until = read_until(stream)
+        after = stream.peek()
+        if until is not None and (after is None or after.kind not in ("word", "num")):
+            upto = after.span.column - 1 if after is not None else end
+            if text[upto : upto + 1] == ",":
+                upto += 1
+            return text[: match.start()] + " " * (upto - match.start()) + text[upto:], until
+    return text, None
+
+
+def not_counted(until: Until | None, last: Num | None) -> list[Finding]:
+    """What is to be said of rows by measure of which nothing else tells how many they are."""
+    if until is None or last is not None:
+        return []
+    message = (
+        "How many rows this makes is not said as a number; say “until there are … rows”, or add a gauge, such as "
+        "“Gauge: hdc 15 sts x 12 rows = 10 cm”, to have it proved."
+    )
+    return [Finding("rows-not-counted", "warning", until.span, message)]
+
+
+def open_label(text: str) -> str:
+    """ "Rnd 2 on: ... until it measures 20 cm": the line with a plain label."""
+    match = _ON.match(text)
+    return text if match is None else match[1] + " " * len(match[2]) + text[match.end() :]

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.grade.plan import LOCKABLE, ToteCounts, TotePlan
 from rillstep.core.grade.solve import GradedSize, extra_fits, ideals, measured
 from rillstep.core.lengths import Units, show_length
-from rillstep.core.measure import HANDLE_STRETCH
+from rillstep.core.measures.straps import HANDLE_STRETCH
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,7 @@ from typing import Literal
 from rillstep.core.gauge import Gauge
 from rillstep.core.grade.plan import SizeTarget, ToteCounts, TotePlan
 from rillstep.core.lengths import Units, show_difference, show_length
-from rillstep.core.measure import drop_of, handle_length_mm
+from rillstep.core.measures.straps import drop_of, handle_length_mm
 
 _MOST = 100_000
 

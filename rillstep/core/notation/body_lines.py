@@ -60,6 +60,14 @@ def check(reading: TextSoFar, line: SourceLine) -> bool:
     return True
 
 
+def fold(reading: TextSoFar, line: SourceLine) -> bool:
+    """ "Fold: front 30 rows, back 30 rows, flap 14 rows." """
+    if not re.match(r"\s*fold\s*:", line.text, re.IGNORECASE):
+        return False
+    reading.add(*checks.read_fold(line.text, line.number, line.context))
+    return True
+
+
 def rows_in_all(reading: TextSoFar, line: SourceLine) -> bool:
     """ "14 (18) rows worked." """
     counted = checks.read_rows_in_all(line.text, line.number, line.context)

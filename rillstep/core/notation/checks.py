@@ -2,6 +2,7 @@
 
 import re
 
+from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation import rows_again
@@ -40,6 +41,31 @@ def read_check(text: str, line: int, context: Context, start: int | None = None)
                 stream.next()
     span = Span(line, begin + 1 if start else 1, len(text) + 1)
     return Check(tuple(items), context.active, span), findings + stream.findings
+
+
+_FOLDED = ("front", "back", "bottom", "flap", "top")
+
+
+def read_fold(text: str, line: int, context: Context) -> tuple[Check, list[Finding]]:
+    """ "Fold: front 30 (34) rows, back 30 (34) rows, flap 14 rows.", "Fold: in half." """
+    stream = stream_over(text, line, context, text.index(":") + 1, len(text))
+    items: list[CheckItem] = []
+    findings: list[Finding] = []
+    try:
+        if stream.any_of("in half"):
+            items.append(CheckItem("half", plain_num(stream, 2)))
+        while (token := stream.peek()) is not None:
+            if stream.mark(",", ";", ".") or stream.word("and", "then", "the"):
+                continue
+            if not stream.word(*_FOLDED):
+                raise NotUnderstood(token.span, "each part is named: front, back, bottom, flap, top")
+            items.append(CheckItem(token.text, stream.need_number("rows")))  # type: ignore[arg-type]
+            stream.word("rows", "row")
+        if not items:
+            raise NotUnderstood(stream.here(), "say the rows of each part, such as “front 30 rows, back 30 rows”")
+    except NotUnderstood as problem:
+        findings.append(problem_of(problem, "This fold is not understood"))
+    return Check(tuple(items), context.active, Span(line, 1, len(text) + 1), True), findings + stream.findings
 
 
 def _read_check_item(stream: Stream) -> CheckItem:

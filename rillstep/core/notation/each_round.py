@@ -1,20 +1,25 @@
 """A line with names, as the lines that are read for it: one with numbers for the names, or one for each of its rounds.
 
 `Rnds 3-{base}: [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times` is round 3, round 4, ... each with its own
-number, for the sizes that have it. Sizes in which a run is 0 are rounds of their own, without it.
+number, for the sizes that have it. Sizes in which a run is 0 are rounds of their own, without it. In "Rnds 5-{wall}:
+Hdc in each st around until the wall measures 20 cm", a name that nothing defines has the rounds that were worked out
+for the length (`core.heights`); until then the range is open.
 """
 
-from collections.abc import Sequence
+import re
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from rillstep.core.clauses.labels import Label, title_of
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.by_measure import open_range
 from rillstep.core.notation.rows import read_label
 from rillstep.core.notation.text_so_far import TextSoFar
+from rillstep.core.tree.forms import of_name
 from rillstep.core.tree.leaves import coming
-from rillstep.core.words.named_numbers import DEFINED, Resolved, holds_round, resolved
+from rillstep.core.words.expressions import NAME, Value
+from rillstep.core.words.named_numbers import DEFINED, Definition, Names, Resolved, holds_round, resolved
 from rillstep.core.words.stream import InBraces
 
 MOST_ROUNDS = 400
@@ -121,3 +126,32 @@ def _by_runs_of_none(whole: Resolved, sizes: Sequence[int]) -> list[tuple[int, .
     for size in sizes:
         groups.setdefault(tuple(not place.values[size] for place in whole.places), []).append(size)
     return [tuple(group) for group in groups.values()]
+
+
+_OPEN = re.compile(
+    rf"^(\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d+)(\s*[-–—]\s*\{{\s*({NAME.pattern})\s*\}})(?=[^{{}}]*:)", re.IGNORECASE
+)
+_UNTIL = re.compile(r"\b(?:until|till)\b", re.IGNORECASE)
+
+
+def open_range(text: str, names: Names) -> str:
+    """The line with a plain label, as long as the name of its last row has no number."""
+    match = _OPEN.match(text)
+    if match is None or " ".join(match[3].split()) in names.defined or not _UNTIL.search(text, match.end()):
+        return text
+    names.open.add(" ".join(match[3].split()))
+    return match[1] + " " * len(match[2]) + text[match.end() :]
+
+
+def take_worked_out(names: Names, raws: Sequence[str], ends: Mapping[int, tuple[int | None, ...]]) -> None:
+    """Gives the names that a measure defines the rows that were worked out for it, by the line of the range."""
+    for number, values in ends.items():
+        match = _OPEN.match(raws[number - 1]) if 0 < number <= len(raws) else None
+        name = " ".join(match[3].split()) if match is not None else ""
+        if match is None or name in names.defined or not _UNTIL.search(raws[number - 1], match.end()):
+            continue
+        names.defined[name] = Definition("", number, 1, measured=True)
+        names.known[name, len(values)] = tuple(
+            "it is measured in other sizes only" if value is None else Value(Fraction(value), of_name(name))
+            for value in values
+        )

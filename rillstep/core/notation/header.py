@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
@@ -56,6 +56,7 @@ _NO_ROWS = re.compile(
 )
 
 
+_WITH_HOOK = re.compile(r"\W{0,3}(?:with |using )?(?:a )?(\d{1,2}(?:\.\d{1,2})?)\s*-?\s*mm hook\W{0,3}", re.IGNORECASE)
 MOST_OF_GAUGE = 200
 MOST_OF_ROW = 1000
 
@@ -293,11 +294,13 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     if min(across, up, length) <= 0:
         findings.append(Finding("gauge-zero", "error", span, "Stitches, rows and length of a gauge are above zero."))
         return
-    if len(text[match.end() :].strip(" .;,")) > 1:
+    told = _WITH_HOOK.fullmatch(text[match.end() :])
+    if told is None and len(text[match.end() :].strip(" .;,")) > 1:
         head.extra.append(("Note", f"Gauge: {text}"))  # it says more than stitches and rows
     unit: Units = "cm" if match["units"].lower() == "cm" else "in"
     head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
-    head.gauges.append(gauge_from_counts(stitch, across, up, length * MM_PER[unit]))
+    hook = f"{float(told[1]):g}" if told is not None else ""
+    head.gauges.append(replace(gauge_from_counts(stitch, across, up, length * MM_PER[unit]), hook=hook))
 
 
 _GAUGE_TOLD = re.compile(

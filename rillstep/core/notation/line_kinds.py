@@ -68,6 +68,7 @@ KINDS: tuple[Callable[[TextSoFar, SourceLine], bool], ...] = (
     body.begin,
     body.note,
     body.check,
+    body.fold,
     body.rows_in_all,
     body.for_some_sizes,
     body.titled,

@@ -26,7 +26,8 @@ _ONLY_TOTAL = re.compile(
     r"^\s*(?:[—=-]{1,2}\s*\d|[(\[<]\s*(?:total\W*)?\d[^()]*(?:\([\d\s,]*\)[^()]*)?[)\]>]\s*\.?\s*$)", re.IGNORECASE
 )
 _OWN_LINE = re.compile(
-    r"^\s*(?:section|sizes?|all sizes|notes?|check|define|pattern|terms|gauge|number|fasten off|cut\b|weave|with rs|"
+    r"^\s*(?:section|sizes?|all sizes|notes?|check|fold:|define|pattern|terms|gauge|number|fasten off|cut\b|weave|"
+    r"with rs|"
     r"make (?:an? )?(?:adjustable|magic)|ch \d[^,;]*\.\s*$|join (?:colou?r|yarn)\b|repeat "
     r"row|rep row|repeat rnd|rep rnd|"
     r"(?:you (?:should |now |will )?have )?\d[\d\s(),/]*(?:rows?|rn?ds?|rounds?)\s+(?:worked|"

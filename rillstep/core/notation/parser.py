@@ -9,8 +9,7 @@ from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.memory import remember
 from rillstep.core.notation import header
-from rillstep.core.notation.by_measure import take_worked_out
-from rillstep.core.notation.each_round import lines_to_read
+from rillstep.core.notation.each_round import lines_to_read, take_worked_out
 from rillstep.core.notation.header import Header
 from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_long
 from rillstep.core.notation.line_kinds import read_line

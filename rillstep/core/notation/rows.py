@@ -7,12 +7,12 @@ from typing import Any, Literal
 from rillstep.core.clauses import labels
 from rillstep.core.clauses.joins import joined_in, with_space
 from rillstep.core.clauses.kinds import STITCHES
+from rillstep.core.clauses.measured import not_counted, open_label, split_until
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import NOT_KNOWN, Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation import onward, rows_again
-from rillstep.core.notation.by_measure import not_counted, open_label, split_until
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.lines import usual_form
 from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten

@@ -34,7 +34,8 @@ _LINES = (
     ("Section: ", "a new piece: Section: Wall (joined rounds, wall)"),
     ("Size M only:", "the lines that follow hold for M"),
     ("All sizes:", "the lines that follow hold for all"), ("Make an adjustable ring.", "to begin a disc"),
-    ("Check: ", "a statement that is worked out again"), ("Note: ", "kept and printed, not worked"),
+    ("Check: ", "a statement that is worked out again"), ("Fold: ", "front 30 rows, back 30 rows, flap 14 rows"),
+    ("Note: ", "kept and printed, not worked"),
 )  # fmt: skip
 _HEAD = (
     ("Pattern: ", "its name"), ("Terms: US", "or UK"), ("Sizes: ", "their names, with commas"), ("Units: cm", "or in"),

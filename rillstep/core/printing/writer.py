@@ -17,6 +17,7 @@ from rillstep.core.tree import (
     Along,
     Chain,
     Check,
+    CheckItem,
     Closing,
     Decimals,
     EachKind,
@@ -262,6 +263,8 @@ def write_label(row: Row | Again) -> str:
 
 def write_check(check: Check, units: str) -> str:
     """The items of a check, without its key word."""
+    if check.fold:
+        return ", ".join(_folded(item) for item in check.items)
     items = []
     for item in check.items:
         if isinstance(item.number, Num):
@@ -269,6 +272,16 @@ def write_check(check: Check, units: str) -> str:
         else:
             items.append(f"{_decimals(item.number)} {units} {item.what}")
     return "; ".join(items)
+
+
+def _folded(item: CheckItem) -> str:
+    assert isinstance(item.number, Num)
+    return "in half" if item.what == "half" else f"{item.what} {write_number(item.number)} rows"
+
+
+def check_word(check: Check) -> str:
+    """The key word of a check: "Check", or "Fold"."""
+    return "Fold" if check.fold else "Check"
 
 
 def write_stated(line: Row | Again | Setup, terms: Terms) -> str:
@@ -295,7 +308,7 @@ def write_line(line: Line, terms: Terms, units: str) -> str:
             totals = f" ({write_stated(line, terms)})" if line.totals or line.stated else ""
             return f"{write_sentence(steps, line.kept, terms)}.{totals}"
         case Check():
-            return f"Check: {write_check(line, units)}."
+            return f"{check_word(line)}: {write_check(line, units)}."
         case Prose(text, _, note):
             return f"Note: {text}" if note else text
 
@@ -401,7 +414,8 @@ def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
         across, up = gauge.per_span(pattern.units)
         span = f"{GAUGE_SPAN[pattern.units]} {pattern.units}"
         stitch = abbreviation(gauge.stitch, terms)
-        lines.append(f"Gauge: {stitch} {_number_text(across)} sts x {_number_text(up)} rows = {span}")
+        hook = f" with {gauge.hook} mm hook" if gauge.hook else ""
+        lines.append(f"Gauge: {stitch} {_number_text(across)} sts x {_number_text(up)} rows = {span}{hook}")
     lines += [f"Gauge: {write_own_gauge(gauge, pattern.units)}" for gauge in pattern.own_gauges]
     if pattern.finished is not None:
         lines.append(f"Finished: {write_check(pattern.finished, pattern.units)}.")

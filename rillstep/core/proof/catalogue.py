@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.findings import Severity
-from rillstep.core.proof.example_texts import BETWEEN, BY_GAUGE, PUFFS, RING, RINGS, WALL
+from rillstep.core.proof.example_texts import BETWEEN, BY_GAUGE, MEASURED, PANEL, PUFFS, RING, RINGS, WALL
 
 Group = Literal["reading", "counting", "places", "sizes and numbers", "habits", "shape and pieces"]
 
@@ -184,6 +184,12 @@ CATALOGUE: tuple[Entry, ...] = (
            "“Until it measures” says no number of rows, so what follows cannot be numbered.",
            "Say “until there are 20 rows”; the gauge tells how many.",
            RING + "Rnd 1: Sc in each ch around; join.\nRep Rnd 1 until piece measures 20 cm.", 3),
+    Entry("measure-not-known", "warning", "sizes and numbers", "A measure that is not checked",
+           "A width, a height, a depth or a drop is held to nothing: it is not told how the pieces are joined.",
+           "Say how it is folded (“Fold: front 30 rows, back 30 rows”), or which piece is the wall.", MEASURED, 7),
+    Entry("fold-differs", "error", "sizes and numbers", "A fold of other rows",
+           "The parts of a “Fold:” line have together more or fewer rows than their panel.",
+           "Change the rows of a part, or those of it.", f"{PANEL}Fold: front 10 rows, back 12 rows.", 5),
     Entry("chains-not-counted", "warning", "sizes and numbers", "Chains that are not counted",
            "A chain is told by its length, and there is no gauge by which its chains could be counted.",
            "Add a gauge, best one of chains: “Gauge: ch 20 = 10 cm”; or say how many chains it has.",

@@ -9,6 +9,11 @@ RINGS = (
     "Gauge: sc 20 sts x 20 rows = 10 cm\nSection: Base (spiral rounds, disc)\nRnd 1: {n} sc in ring.\n"
     "Rnd 2: 2 sc in each st around.\nRnd 3: [sc in next st, 2 sc in next st] {n} times."
 )
+PANEL = (
+    "Panel\nCh 11.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\n"
+    "Rows 2-20: Ch 1, sc in each st across; turn.\n"
+)
+MEASURED = f"Gauge: sc 20 sts x 20 rows = 10 cm\n{PANEL}Finishing\nCheck: 5.0 cm high."
 PUFFS = "Rnd {n}: [Puff in next st, sc in next 5 sts] around; join.\n"
 BETWEEN = (
     "Rnd {n}: Sc in next 3 sts, puff in next st, [sc in next 5 sts, puff in next st] 3 times, sc in next 2 sts; join.\n"

@@ -250,7 +250,9 @@ def joins(subject: Subject) -> list[Finding]:
     found: list[Finding] = []
     for worked in subject.lines:
         line, section = worked.line, subject.pattern.sections[worked.section]
-        if not isinstance(line, Row) or line.broken or line.kind != "Rnd" or isinstance(line.steps[0], Onward):
+        if not isinstance(line, Row) or line.broken or line.kind != "Rnd":
+            continue
+        if any(isinstance(step, Onward) for step in line.steps[:1]):
             continue
         joined = _is_joined(line)
         if (

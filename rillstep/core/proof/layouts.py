@@ -8,22 +8,11 @@ import re
 from collections.abc import Iterator
 
 from rillstep.core.findings import Finding
+from rillstep.core.measures.arrangement import LAYS_OUT, layout_in
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import Again, Pattern, Row, Section, words_of
 
-_SET = r"\d{1,3}(?:\s*[(\[]\s*\d{1,3}(?:\s*[,;:/|]\s*\d{1,3})*\s*[)\]]|(?:\s*/\s*\d{1,3})+)?"
-_LAYS_OUT = re.compile(
-    r"\b(?:arrange|lay|join|sew|seam|assemble|place|connect|whip ?stitch|crochet|stitch)\w*\b", re.IGNORECASE
-)
-_ROWS_OF = re.compile(
-    rf"(?P<down>{_SET})\s+(?:rows?|strips?|columns?)\s+(?:of|with)\s+(?P<across>{_SET})(?:\s*(?:each|"
-    rf"squares?|motifs?))?"
-    rf"|(?P<wide>{_SET})\s*(?:x|×|by)\s*(?P<high>{_SET})\s+(?:grid|layout|squares|motifs|rectangle|panel)"
-    rf"|(?P<over>{_SET})\s+(?:squares |motifs )?across\s+(?:and|by|x)\s+(?P<below>{_SET})\s+(?:squares "
-    rf"|motifs )?(?:down|high|up)",
-    re.IGNORECASE,
-)
 # So many are not all of them.
 _NOT_ALL = re.compile(r"\b(?:plus|leaving|leave|remaining|set aside|aside|extra|except|without)\b", re.IGNORECASE)
 
@@ -35,41 +24,20 @@ def layouts(subject: Subject) -> list[Finding]:
     for index, section in enumerate(subject.pattern.sections):
         for line in section.lines:
             words = ". ".join(words_of(line))
-            if not _LAYS_OUT.search(words) or _NOT_ALL.search(words):
+            if not LAYS_OUT.search(words) or _NOT_ALL.search(words):
                 continue
-            taken = _taken(words, sizes)
+            layout = layout_in(words, sizes)
             piece = _piece(subject.pattern, index, words)
-            if taken is None or piece is None:
+            if layout is None or piece is None:
                 continue
             for size in line.sizes:
-                made, wanted = piece.made(size), taken[size]
+                made, wanted = piece.made(size), layout.rows[size] * layout.columns[size]
                 if made != wanted:
                     message = (
                         f"This layout takes {wanted} pieces{subject.in_size(size)}; {made} of {piece.title} are made."
                     )
                     found.append(Finding("layout-count", "error", line.span, message, size, wanted, made))
     return found
-
-
-def _taken(words: str, sizes: int) -> list[int] | None:
-    """How many pieces a layout takes in each size; None when no words tell it, or they do not tell it for every
-    size."""
-    matches = list(_ROWS_OF.finditer(words))
-    if len(matches) not in (1, sizes) or not matches:
-        return None
-    each = [[_numbers(text) for text in match.groups() if text] for match in matches]
-    if len(matches) > 1:  # "2 rows of 4 (3 rows of 4)"
-        return (
-            [down[0] * across[0] for down, across in each] if all(len(n) == 1 for pair in each for n in pair) else None
-        )
-    down, across = each[0]
-    if any(len(numbers) not in (1, sizes) for numbers in (down, across)):
-        return None
-    return [down[size % len(down)] * across[size % len(across)] for size in range(sizes)]
-
-
-def _numbers(text: str) -> list[int]:
-    return [int(number) for number in re.findall(r"\d+", text)]
 
 
 def _piece(pattern: Pattern, index: int, words: str) -> Section | None:

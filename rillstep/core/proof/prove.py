@@ -1,11 +1,11 @@
 """The proof of a pattern: read, work, measure, check, in that order, in every size."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
-from rillstep.core.measure import SizeShape, measure
+from rillstep.core.measures import BagMeasures, SizeShape, bag_measures, profiles_of
 from rillstep.core.memory import remember
 from rillstep.core.proof.bars import bars
 from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
@@ -95,6 +95,7 @@ class Proof:
     shapes: tuple[SizeShape, ...] | None
     lines: tuple[LineProof, ...]
     findings: tuple[Finding, ...]
+    bag: BagMeasures | None = field(default=None, compare=False, repr=False)
 
     @property
     def ok(self) -> bool:
@@ -122,14 +123,13 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
     """Prove a tree that was read from text (lines are told apart by their place); `read` are the findings of its
     reading."""
     works = tuple(work_pattern(pattern, size) for size in range(len(pattern.sizes)))
-    shapes = None
-    if pattern.gauges:
-        shapes = tuple(measure(pattern, work, pattern.gauges[0], allowance_mm) for work in works)
-    subject = Subject(pattern, works, shapes)
+    bag = bag_measures(pattern, works, allowance_mm)
+    shapes = profiles_of(bag) if bag is not None else None
+    subject = Subject(pattern, works, shapes, bag)
     found = [finding for check in CHECKS for finding in check(subject)]
     found += [finding for line in subject.lines for finding in _found_in(line)]
     findings = sort_findings([*read, *merged(caused(found, read), pattern)])
-    return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings)
+    return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings, bag)
 
 
 def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:

@@ -3,7 +3,7 @@
 from rillstep.core.fabric import SizeWork
 from rillstep.core.findings import Finding, Repair
 from rillstep.core.lengths import in_units
-from rillstep.core.measure import SizeShape
+from rillstep.core.measures import BagMeasures, is_beside
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import Again, Check, CheckItem, Num, Row
@@ -34,6 +34,8 @@ def statements(subject: Subject) -> list[Finding]:
 
 def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: int) -> list[Finding]:
     where = subject.in_size(size)
+    if check.fold:
+        return _fold(subject, check, section, size) if item is check.items[0] else []
     if isinstance(item.number, Num):
         stated, is_true = item.number.at(size), _count(subject.works[size], check, item.what, section)
         if is_true is None or stated == is_true:
@@ -59,15 +61,32 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
             )
         ]  # fmt: skip
     value = item.number.values[size]
-    if subject.shapes is None or value is None:
+    if subject.bag is None or value is None:
         return []
     units = subject.pattern.units
-    length = _length(subject.shapes[size], subject, check, item.what, section)
+    length, why = _length(subject.bag, check, item.what, section, size)
+    if length is None:
+        message = f"This says {value:.1f} {units} {item.what}{where}; it is not checked: {why}."
+        return [Finding("measure-not-known", "warning", item.number.span, message, size)]
     measured = in_units(length, units)
     if abs(value - measured) <= _HALF_DIGIT:
         return []
     message = f"This says {value:.1f} {units} {item.what}{where}; the rounds measure {measured:.1f} {units}."
     return [Finding("measure-differs", "error", item.number.span, message, size, measured, value)]
+
+
+def _fold(subject: Subject, check: Check, section: int, size: int) -> list[Finding]:
+    """The rows of the parts of a fold, against those of the panel that it folds."""
+    numbers = [item.number for item in check.items if isinstance(item.number, Num) and item.what != "half"]
+    with_rows = [line.section for line in subject.works[size].lines if isinstance(line.line, Row | Again)]
+    panel = max((at for at in with_rows if at <= section), default=section)
+    there = sum(len(line.rounds) for line in subject.works[size].lines if line.section == panel)
+    stated = sum(number.at(size) for number in numbers)
+    if not numbers or stated == there:
+        return []
+    title = subject.pattern.sections[panel].title
+    message = f"This fold tells of {stated} rows{subject.in_size(size)}; {title} has {there}."
+    return [Finding("fold-differs", "error", check.span, message, size, there, stated)]
 
 
 def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
@@ -104,16 +123,23 @@ def _other_ends(rows: list[Row | Again], size: int, more: int) -> list[Repair]:
     return found[-2:]
 
 
-def _length(shape: SizeShape, subject: Subject, check: Check, what: str, section: int) -> float:
-    if what == "drop":
-        return shape.drop_mm
-    if what == "deep":
-        return shape.base_depth_mm
-    upto = [r for r in shape.rounds if check is subject.pattern.finished or r.line < check.span.line]
-    role = subject.pattern.sections[section].role
-    if role in ("disc", "oval") and check is not subject.pattern.finished:
-        return upto[-1].width_mm if upto and what == "wide" else shape.base_depth_mm
-    walls = [r for r in upto if r.flatness is None]
-    if what == "wide":
-        return max((r.width_mm for r in walls), default=0.0)
-    return sum(r.height_mm for r in walls)
+_NAMES = {
+    "wide": ("width", "diameter", "length"), "high": ("height", "length"), "deep": ("depth", "diameter"),
+    "drop": ("drop",),
+}  # fmt: skip
+
+
+def _length(bag: BagMeasures, check: Check, what: str, section: int, size: int) -> tuple[float | None, str]:
+    """What a check states, as it measures at its place; the other is what is missing, where it is not known."""
+    here, line = bag.pattern.sections[section], check.span.line
+    by_itself = bag.pieces[size][section] is not None and section not in bag.body.pieces
+    if check is bag.pattern.finished:
+        formulas = list(bag.whole[size])
+    elif by_itself and (here.role in ("disc", "oval") or is_beside(here)):
+        formulas = bag.of_piece(size, section, line)
+    else:
+        formulas = bag.at(size, line)
+    if here.role == "oval" and what == "wide":
+        formulas = [one for one in formulas if one.name != "width"]
+    found = next((one for name in _NAMES[what] for one in formulas if one.name == name), None)
+    return (None, "nothing of that kind is measured here") if found is None else (found.mm, found.why)

@@ -95,6 +95,7 @@ class Coming:
 
 
 def coming(number: Num) -> Coming:
+    """The number of the next row, as a key that tells it apart by its forms."""
     return Coming(number, number.forms)
 
 

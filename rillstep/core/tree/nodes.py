@@ -293,17 +293,21 @@ class Setup:
 class CheckItem:
     """A statement about the work so far; measures are in the unit of the text."""
 
-    what: Literal["rnds", "rows", "sts", "wide", "high", "deep", "drop"]
+    what: Literal[
+        "rnds", "rows", "sts", "wide", "high", "deep", "drop", "front", "back", "bottom", "flap", "top", "half"
+    ]
     number: Num | Decimals
 
 
 @dataclass(frozen=True)
 class Check:
-    """ "Check: 30 (34) rnds; 72 (88) sts; 24.0 (29.3) cm wide." """
+    """ "Check: 30 (34) rnds; 72 (88) sts; 24.0 (29.3) cm wide." fold: "Fold: front 30 rows, back 30 rows, flap 14
+    rows", the rows of a panel from its beginning on; "Fold: in half"."""
 
     items: tuple[CheckItem, ...]
     sizes: tuple[int, ...]
     span: Span = field(default=NOWHERE, compare=False)
+    fold: bool = False
 
 
 @dataclass(frozen=True)

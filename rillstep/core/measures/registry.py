@@ -1,0 +1,126 @@
+"""The registry of measures: of every piece by itself, and of the bag that they make.
+
+Each measure has its formula with its numbers, the rounds it is taken on and the gauge that it used; it is an estimate
+where a stitch has no gauge of its own. A piece that could not be worked has no measures.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from rillstep.core.fabric import SizeWork
+from rillstep.core.measures.bag import Body, bag_formulas, body_of
+from rillstep.core.measures.formulas import Formula
+from rillstep.core.measures.piece_rounds import PieceRounds, rounds_of
+from rillstep.core.measures.profile import SizeShape, profile_of
+from rillstep.core.measures.single_pieces import opening_formulas, piece_formulas
+from rillstep.core.tree import Again, Pattern, Row
+
+
+@dataclass(frozen=True)
+class Measure:
+    """One measure of a piece, or of the bag (`piece` None): in mm for each size, None where it is not known.
+
+    why: for each size the formula with its numbers, or what is missing. rounds, gauges: for each size.
+    """
+
+    name: str
+    piece: str | None
+    label: str
+    mm: tuple[float | None, ...]
+    estimated: bool
+    why: tuple[str, ...]
+    rounds: tuple[str, ...] = ()
+    gauges: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class BagMeasures:
+    """What a bag is built of, the rounds of its pieces in each size, and its measures.
+
+    whole: the formulas of the bag, for each size. allowance_mm: what a shoulder takes of the length of a handle.
+    """
+
+    pattern: Pattern
+    body: Body
+    pieces: tuple[tuple[PieceRounds | None, ...], ...]
+    whole: tuple[tuple[Formula, ...], ...]
+    allowance_mm: float = 0.0
+
+    @cached_property
+    def measures(self) -> tuple[Measure, ...]:
+        """The measures of the bag, and those of every piece in the order of the text."""
+        found = _merged(None, self.whole)
+        for index, section in enumerate(self.pattern.sections):
+            own = [_of_piece(self.pattern, pieces[index]) for pieces in self.pieces]
+            found += _merged(section.title, own)
+        return tuple(found)
+
+    def at(self, size: int, line: int) -> list[Formula]:
+        """The measures of the bag in one size, as far as it is worked by a line of the text."""
+        so_far = [one.upto(line) if one is not None else None for one in self.pieces[size]]
+        begun = tuple(i for i in self.body.pieces if (one := so_far[i]) is not None and one.rounds)
+        return bag_formulas(self.pattern, replace(self.body, pieces=begun), so_far, size, self.allowance_mm)
+
+    def of_piece(self, size: int, index: int, line: int) -> list[Formula]:
+        """The measures of one piece in one size, as far as it is worked by a line of the text."""
+        piece = self.pieces[size][index]
+        so_far = piece.upto(line) if piece is not None else None
+        return _of_piece(self.pattern, so_far) if so_far is not None and so_far.rounds else []
+
+
+def bag_measures(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: float = 0.0) -> BagMeasures | None:
+    """All measures of a bag and its pieces; None where there is no gauge."""
+    if not pattern.gauges:
+        return None
+    sections = range(len(pattern.sections))
+    pieces = tuple(tuple(rounds_of(pattern, index, work) for index in sections) for work in works)
+    body = body_sections(pattern)
+    whole = tuple(
+        tuple(bag_formulas(pattern, body, mine, work.size, allowance_mm))
+        for mine, work in zip(pieces, works, strict=True)
+    )
+    return BagMeasures(pattern, body, pieces, whole, allowance_mm)
+
+
+def measures_of(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: float = 0.0) -> tuple[Measure, ...]:
+    """The measures of the bag, and those of every piece in the order of the text; none where there is no gauge."""
+    found = bag_measures(pattern, works, allowance_mm)
+    return found.measures if found is not None else ()
+
+
+def profiles_of(bag: BagMeasures) -> tuple[SizeShape, ...]:
+    """The rounds of the bag's body in each size."""
+    return tuple(profile_of(bag.body, mine, own) for mine, own in zip(bag.pieces, bag.whole, strict=True))
+
+
+def body_sections(pattern: Pattern) -> Body:
+    """What the body of a bag is built of."""
+    return body_of(pattern, [_has_rows(pattern, index) for index in range(len(pattern.sections))])
+
+
+def _has_rows(pattern: Pattern, index: int) -> bool:
+    return any(isinstance(line, Row | Again) for line in pattern.sections[index].lines)
+
+
+def _of_piece(pattern: Pattern, piece: PieceRounds | None) -> list[Formula]:
+    if piece is None or not piece.known:
+        return []
+    return [*piece_formulas(pattern, piece), *(opening_formulas(piece) if piece.openings else [])]
+
+
+def _merged(piece: str | None, formulas: Sequence[Sequence[Formula]]) -> list[Measure]:
+    """Formulas of each size as measures."""
+    nothing = Formula("", "", None, "")
+    names = list(dict.fromkeys(one.name for own in formulas for one in own))
+    found = []
+    for name in names:
+        cells = [next((one for one in own if one.name == name), nothing) for own in formulas]
+        label = next(one.label for one in cells if one.label)
+        found.append(
+            Measure(
+                name, piece, label, tuple(one.mm for one in cells), any(one.estimated for one in cells),
+                tuple(one.why for one in cells), tuple(one.rounds for one in cells), tuple(one.gauge for one in cells),
+            )
+        )  # fmt: skip
+    return found
