@@ -105,7 +105,7 @@ class Counts:
         """Spaces of so many chains; all of them without a length."""
         return sum(count for chains, count in self.spaces if length in (None, chains))
 
-    @property
+    @cached_property
     def chains(self) -> int:
         """All chains, loose and in the spaces."""
         return self.loose + sum(length * count for length, count in self.spaces)

@@ -7,8 +7,8 @@ from rillstep.core.fabric.counting import differing
 from rillstep.core.fabric.edge import Counts, Edge
 from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.working import RowWork
-from rillstep.core.tree import Again, Row, Setup, Step, Total
-from rillstep.core.tree.features import Opening, openings_of
+from rillstep.core.tree import Again, Row, Setup, Step, Total, Work
+from rillstep.core.tree.features import Opening, main_stitch, openings_of
 
 
 @dataclass(frozen=True)
@@ -51,6 +51,17 @@ class LineWork:
     turns: tuple["Turn", ...] = ()
     depends: int | None = None
     size: int = 0
+
+    @cached_property
+    def main_stitch(self) -> str | None:
+        """The stitch that it is mostly made of."""
+        return main_stitch(self.steps)
+
+    @cached_property
+    def in_one_loop(self) -> bool:
+        """Whether all of its stitches go into one loop only."""
+        works = [step for step in self.steps if isinstance(step, Work)]
+        return bool(works) and all(step.loop in ("front", "back") for step in works)
 
     @cached_property
     def openings(self) -> tuple[Opening, ...]:

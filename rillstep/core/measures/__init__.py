@@ -2,7 +2,7 @@
 
 from rillstep.core.measures.bag import Body, is_beside
 from rillstep.core.measures.profile import RoundShape, SizeShape
-from rillstep.core.measures.registry import BagMeasures, Measure, bag_measures, body_sections, measures_of, profiles_of
+from rillstep.core.measures.registry import BagMeasures, Measure, bag_measures, body_sections, measures_of
 
 __all__ = [
     "BagMeasures",
@@ -14,5 +14,4 @@ __all__ = [
     "body_sections",
     "is_beside",
     "measures_of",
-    "profiles_of",
 ]

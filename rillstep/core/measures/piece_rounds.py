@@ -1,20 +1,22 @@
 """The rounds of a piece as they were worked in one size, each with the size of its stitches."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
-from rillstep.core.measures.row_sizes import RowSize, hooks, row_size
+from rillstep.core.measures.row_sizes import RowSize
 from rillstep.core.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Section, Setup, Skip, Work
-from rillstep.core.tree.features import Opening, main_stitch
+from rillstep.core.tree.features import Opening
+
+RowSizes = Callable[[LineWork, Counts, str | None, str], RowSize]
 
 # Within a base, so many rounds may go by without an increase.
 _PLAIN_IN_BASE = 2
 
 
-@dataclass(frozen=True)
-class WorkedRound:
+class WorkedRound(NamedTuple):
     """One round or row. of_base: it lies flat, and a wall stands on it. opening: it or a round before it has one."""
 
     line: Row | Again
@@ -22,12 +24,9 @@ class WorkedRound:
     stitch: str
     counts: Counts
     size: RowSize
+    across_mm: float
     of_base: bool
     opening: bool
-
-    @property
-    def across_mm(self) -> float:
-        return self.size.across_mm(self.counts)
 
 
 @dataclass(frozen=True)
@@ -70,25 +69,33 @@ def height_mm(rounds: Sequence[WorkedRound]) -> float:
     return sum(one.size.height_mm for one in rounds)
 
 
-def rounds_of(pattern: Pattern, index: int, work: SizeWork) -> PieceRounds | None:
-    """A piece as it was worked in one size; None where there is nothing of it. There is a gauge."""
+def rounds_of(
+    pattern: Pattern, index: int, work: SizeWork, lines: Sequence[LineWork], hook: dict[int, str], size_of: RowSizes
+) -> PieceRounds | None:
+    """A piece as it was worked in one size; None where there is nothing of it. There is a gauge.
+
+    lines: its lines. hook: for each of its lines, by identity, the hook that was changed to. size_of: of its stitches.
+    """
     section = pattern.sections[index]
-    lines = [line for line in work.lines if line.section == index]
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
-    stitches = Counter(main_stitch(line.steps) for line in rows for _ in line.rounds)
+    stitches: Counter[str | None] = Counter()
+    for line in rows:
+        stitches[line.main_stitch] += len(line.rounds)
     usual = next((one for one, _ in stitches.most_common() if one is not None), None)
-    hook = hooks(pattern, section)
     flat = _base_rounds(section, rows)
     rounds: list[WorkedRound] = []
     openings: tuple[Opening, ...] = ()
     for line in rows:
         openings = openings or line.openings
         for offset, counts in enumerate(_counted(line, work.size)):
-            size = row_size(pattern, section, line.steps, counts, usual, hook.get(id(line.line), ""))
-            stitch = main_stitch(line.steps) or usual or pattern.gauges[0].stitch
+            size = size_of(line, counts, usual, hook.get(id(line.line), ""))
+            stitch = line.main_stitch or usual or pattern.gauges[0].stitch
             assert isinstance(line.line, Row | Again)
             number = line.line.first.at(work.size) + offset
-            rounds.append(WorkedRound(line.line, number, stitch, counts, size, len(rounds) < flat, bool(openings)))
+            across = size.across_mm(counts)
+            rounds.append(
+                WorkedRound(line.line, number, stitch, counts, size, across, len(rounds) < flat, bool(openings))
+            )
     chains = sum(_chain_of(line, work.size) for line in lines)
     if not rounds and not chains:
         return None

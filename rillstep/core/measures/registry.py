@@ -8,11 +8,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from rillstep.core.fabric import SizeWork
+from rillstep.core.fabric import LineWork, SizeWork
 from rillstep.core.measures.bag import Body, bag_formulas, body_of
 from rillstep.core.measures.formulas import Formula
 from rillstep.core.measures.piece_rounds import PieceRounds, rounds_of
 from rillstep.core.measures.profile import SizeShape, profile_of
+from rillstep.core.measures.row_sizes import hooks, row_sizes
 from rillstep.core.measures.single_pieces import opening_formulas, piece_formulas
 from rillstep.core.tree import Again, Pattern, Row
 
@@ -56,6 +57,11 @@ class BagMeasures:
             found += _merged(section.title, own)
         return tuple(found)
 
+    @cached_property
+    def profiles(self) -> tuple[SizeShape, ...]:
+        """The rounds of the bag's body in each size."""
+        return tuple(profile_of(self.body, mine, own) for mine, own in zip(self.pieces, self.whole, strict=True))
+
     def at(self, size: int, line: int) -> list[Formula]:
         """The measures of the bag in one size, as far as it is worked by a line of the text."""
         so_far = [one.upto(line) if one is not None else None for one in self.pieces[size]]
@@ -74,24 +80,26 @@ def bag_measures(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: floa
     if not pattern.gauges:
         return None
     sections = range(len(pattern.sections))
-    pieces = tuple(tuple(rounds_of(pattern, index, work) for index in sections) for work in works)
+    hook = [hooks(pattern, section) for section in pattern.sections]
+    size_of = row_sizes(pattern)
+    pieces: list[tuple[PieceRounds | None, ...]] = []
+    for work in works:
+        lines: list[list[LineWork]] = [[] for _ in sections]
+        for line in work.lines:
+            lines[line.section].append(line)
+        pieces.append(tuple(rounds_of(pattern, i, work, lines[i], hook[i], size_of) for i in sections))
     body = body_sections(pattern)
     whole = tuple(
         tuple(bag_formulas(pattern, body, mine, work.size, allowance_mm))
         for mine, work in zip(pieces, works, strict=True)
     )
-    return BagMeasures(pattern, body, pieces, whole, allowance_mm)
+    return BagMeasures(pattern, body, tuple(pieces), whole, allowance_mm)
 
 
 def measures_of(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: float = 0.0) -> tuple[Measure, ...]:
     """The measures of the bag, and those of every piece in the order of the text; none where there is no gauge."""
     found = bag_measures(pattern, works, allowance_mm)
     return found.measures if found is not None else ()
-
-
-def profiles_of(bag: BagMeasures) -> tuple[SizeShape, ...]:
-    """The rounds of the bag's body in each size."""
-    return tuple(profile_of(bag.body, mine, own) for mine, own in zip(bag.pieces, bag.whole, strict=True))
 
 
 def body_sections(pattern: Pattern) -> Body:

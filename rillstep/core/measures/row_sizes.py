@@ -4,14 +4,13 @@ Without a gauge of its own a stitch is estimated from the first swatch by the us
 """
 
 import re
-from collections.abc import Sequence
+from collections.abc import Callable
 from dataclasses import dataclass
 
-from rillstep.core.fabric import Counts
-from rillstep.core.gauge import Build, OwnGauge, chain_width_mm, gauge_of
+from rillstep.core.fabric import Counts, LineWork
+from rillstep.core.gauge import Build, chain_width_mm, gauge_of
 from rillstep.core.stitches import basic, is_post
-from rillstep.core.tree import Pattern, Section, Step, Work, words_of
-from rillstep.core.tree.features import main_stitch
+from rillstep.core.tree import Pattern, Section, words_of
 
 _HOOK = re.compile(
     r"\b(change|switch|go (?:up|down)|swap|using|with)\b[^.;]{0,20}?(\d{1,2}(?:\.\d{1,2})?)\s*-?\s*mm\b", re.IGNORECASE
@@ -60,35 +59,33 @@ def hooks(pattern: Pattern, section: Section) -> dict[int, str]:
     return found
 
 
-def row_size(
-    pattern: Pattern, section: Section, steps: Sequence[Step], counts: Counts, usual: str | None, hook: str
+def row_sizes(pattern: Pattern) -> Callable[[LineWork, Counts, str | None, str], RowSize]:
+    """The size of the stitches of each row, by its line, its counts, the stitch that its piece is mostly made of, and
+    the hook in mm where it was changed. There is a gauge."""
+    chain_mm, chain_guessed = chain_width_mm(pattern.gauges, pattern.own_gauges) or (0.0, True)
+    known: dict[tuple[str | None, str, bool, bool, bool], RowSize] = {}
+
+    def of(line: LineWork, counts: Counts, usual: str | None, hook: str) -> RowSize:
+        stitch = line.main_stitch or usual
+        key = (stitch, hook, line.in_one_loop, bool(counts.spaces), counts.chains > 0)
+        if key not in known:
+            known[key] = _row_size(pattern, stitch, hook, key[2:], chain_mm, chain_guessed)
+        return known[key]
+
+    return of
+
+
+def _row_size(
+    pattern: Pattern, stitch: str | None, hook: str, kind: tuple[bool, bool, bool], chain_mm: float, chain_guessed: bool
 ) -> RowSize:
-    """The size of the stitches of a row. usual: the stitch that its piece is mostly made of; hook: in mm, where it was
-    changed. There is a gauge."""
-    stitch = main_stitch(tuple(steps)) or usual
+    """kind: all stitches in one loop; chain spaces; chains at all."""
+    in_one_loop, spaces, chains = kind
     us = basic(stitch).us if stitch is not None else pattern.gauges[0].stitch
     plain, guessed = gauge_of(pattern.gauges, us, hook)
-    chain_mm, chain_guessed = chain_width_mm(pattern.gauges, pattern.own_gauges) or (plain.width_mm, True)
-    own = _own(pattern.own_gauges, section, steps, counts, stitch)
+    around_posts = stitch is not None and is_post(stitch)
+    holds: dict[Build, bool] = {"mesh": spaces, "post": around_posts, "loop": in_one_loop}
+    own = next((gauge for gauge in pattern.own_gauges if holds.get(gauge.build, False)), None)
     if own is not None:
         return RowSize(own.width_mm, own.height_mm, chain_mm, own.unit == "loops", own.name, False)
-    around_posts = stitch is not None and is_post(stitch)
-    estimated = guessed or around_posts or (bool(counts.chains) and chain_guessed)
+    estimated = guessed or around_posts or (chains and chain_guessed)
     return RowSize(plain.width_mm, plain.height_mm, chain_mm, False, plain.stitch, estimated)
-
-
-def _own(
-    gauges: Sequence[OwnGauge], section: Section, steps: Sequence[Step], counts: Counts, stitch: str | None
-) -> OwnGauge | None:
-    """The gauge of the stitch pattern that a row is in, where there is one."""
-    holds: dict[Build, bool] = {
-        "mesh": bool(counts.spaces),
-        "post": stitch is not None and is_post(stitch),
-        "loop": _in_one_loop(steps),
-    }
-    return next((gauge for gauge in gauges if holds.get(gauge.build, False)), None)
-
-
-def _in_one_loop(steps: Sequence[Step]) -> bool:
-    works = [step for step in steps if isinstance(step, Work)]
-    return bool(works) and all(step.loop in ("front", "back") for step in works)

@@ -185,6 +185,15 @@ class TextSoFar:
         if named is not None and named != section.title:
             self.open = replace(section, continues=named)
 
+    def _after(self, last: Num, sizes: Sequence[int]) -> Num:
+        """The number of the row after a last one, in some sizes; the others stay where they are."""
+        if last.forms or self.expected.forms:
+            return self.expected.joined(last.counted_on(1), sizes)
+        values = list(self.expected.values)
+        for size in sizes:
+            values[size] = (last.values[size] or 0) + 1
+        return Num(tuple(values))
+
     def add(self, line: Line, findings: Sequence[Finding]) -> None:
         if isinstance(line, Setup) and takes_up(line):
             self.held = line
@@ -220,7 +229,7 @@ class TextSoFar:
         self.lines.append(line)
         self.findings.extend(findings)
         if isinstance(line, Row | Again):
-            self.expected = self.expected.joined((line.last or line.first).counted_on(1), line.sizes)
+            self.expected = self._after(line.last or line.first, line.sizes)
         elif isinstance(line, Setup) and begins_anew(line):
             self.restart()
 

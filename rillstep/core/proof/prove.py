@@ -5,7 +5,7 @@ from typing import Literal
 
 from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
-from rillstep.core.measures import BagMeasures, SizeShape, bag_measures, profiles_of
+from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
 from rillstep.core.memory import remember
 from rillstep.core.proof.bars import bars
 from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
@@ -92,10 +92,14 @@ class Proof:
 
     pattern: Pattern
     works: tuple[SizeWork, ...]
-    shapes: tuple[SizeShape, ...] | None
     lines: tuple[LineProof, ...]
     findings: tuple[Finding, ...]
     bag: BagMeasures | None = field(default=None, compare=False, repr=False)
+
+    @property
+    def shapes(self) -> tuple[SizeShape, ...] | None:
+        """The bag round by round, in each size; None where there is no gauge."""
+        return self.bag.profiles if self.bag is not None else None
 
     @property
     def ok(self) -> bool:
@@ -124,12 +128,11 @@ def prove(pattern: Pattern, read: tuple[Finding, ...] = (), allowance_mm: float 
     reading."""
     works = tuple(work_pattern(pattern, size) for size in range(len(pattern.sizes)))
     bag = bag_measures(pattern, works, allowance_mm)
-    shapes = profiles_of(bag) if bag is not None else None
-    subject = Subject(pattern, works, shapes, bag)
+    subject = Subject(pattern, works, bag)
     found = [finding for check in CHECKS for finding in check(subject)]
     found += [finding for line in subject.lines for finding in _found_in(line)]
     findings = sort_findings([*read, *merged(caused(found, read), pattern)])
-    return Proof(pattern, works, shapes, _line_proofs(subject, findings), findings, bag)
+    return Proof(pattern, works, _line_proofs(subject, findings), findings, bag)
 
 
 def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineProof, ...]:

@@ -13,7 +13,8 @@ from rillstep.core.tree import Again, Row
 def flatness(subject: Subject) -> list[Finding]:
     """The last round of a base that would not lie flat; one finding a size."""
     found: list[Finding] = []
-    for size, shape in enumerate(subject.shapes or ()):
+    lies_flat = any(section.role in ("disc", "oval") for section in subject.pattern.sections)
+    for size, shape in enumerate(subject.bag.profiles if subject.bag is not None and lies_flat else ()):
         base = [r for r in shape.rounds if r.flatness is not None]
         swatch = subject.pattern.gauges[0].stitch if subject.pattern.gauges else ""
         estimated = next((basic(r.stitch).us for r in base if basic(r.stitch).us != swatch), "")

@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import Any
 
 from rillstep.core.fabric import LineWork, SizeWork
-from rillstep.core.measures import BagMeasures, SizeShape
+from rillstep.core.measures import BagMeasures
 from rillstep.core.memory import Shelf
 from rillstep.core.tree import Again, Pattern, Row, Setup
 
@@ -73,7 +73,6 @@ class Subject:
 
     pattern: Pattern
     works: tuple[SizeWork, ...]
-    shapes: tuple[SizeShape, ...] | None
     bag: BagMeasures | None = None
 
     @cached_property
