@@ -1,10 +1,14 @@
 """Measures of a bag by how its pieces are joined, worked out by hand: sc is 5 mm each way, hdc 6.25 x 8 mm."""
 
+from pathlib import Path
+
 import pytest
 
-from rillstep.core.measures import Measure, body_sections, measures_of
+from rillstep.core.measures import Measure, measures_of
 from rillstep.core.proof import Proof, prove_text, reader_text
 from tests.core.test_measures import GAUGE, discs, oval, strap, wall
+
+ROOT = Path(__file__).parents[1]
 
 
 def proved(text: str) -> Proof:
@@ -41,7 +45,7 @@ def rectangle(sts: int, rows: int, up: int) -> str:
 
 def square(rounds: int, many: int) -> str:
     """The corner that ends a round is begun in it and ended in the next one."""
-    text = f"Section: Square (joined rounds, square), make {many}\nMake an adjustable ring.\n"
+    text = f"Section: Square (joined rounds, square, make {many})\nMake an adjustable ring.\n"
     text += "Rnd 1: Ch 1, [2 sc in ring, ch 2] 4 times; join. — 8 sts\n"
     corner = "(sc, ch 2, sc) in next ch-2 sp"
     for n in range(2, rounds + 1):
@@ -54,7 +58,7 @@ def square(rounds: int, many: int) -> str:
 
 
 def half_round(rows: int) -> str:
-    text = "Section: Side (rows, fan), make 2\nMake an adjustable ring.\nRow 1: Ch 1, 3 sc in ring; turn. — 3 sts\n"
+    text = "Section: Side (rows, fan, make 2)\nMake an adjustable ring.\nRow 1: Ch 1, 3 sc in ring; turn. — 3 sts\n"
     text += "Row 2: Ch 1, 2 sc in each st across; turn. — 6 sts\n" if rows > 1 else ""
     for n in range(3, rows + 1):
         text += f"Row {n}: Ch 1, [sc in next {n - 2} sts, 2 sc in next st] 3 times; turn. — {3 * n} sts\n"
@@ -130,7 +134,8 @@ BAGS: list[tuple[str, str, dict[str, float]]] = [
 
 @pytest.mark.parametrize(("build", "text", "mm"), BAGS, ids=[f"{n} {build}" for n, (build, _, _) in enumerate(BAGS)])
 def test_a_bag_measures_what_was_worked_out_by_hand(build: str, text: str, mm: dict[str, float]) -> None:
-    assert body_sections(proved(text).pattern).build == build
+    proof = proved(text)
+    assert proof.bag is not None and proof.bag.body.build == build
     found = whole(text)
     for name, wanted in mm.items():
         assert found[name] == pytest.approx(wanted, abs=0.1), (name, found)
@@ -215,3 +220,20 @@ def test_an_opening_has_a_width_and_a_rise() -> None:
 def test_a_chain_space_in_a_row_without_a_gauge_of_the_mesh_is_an_estimate() -> None:
     assert measured(GAUGE + mesh(20, 6).split("\n", 1)[1], "width").estimated
     assert not measured(GAUGE + mesh(20, 6), "width").estimated
+
+
+BODIES = [tuple(line.split(" | ")) for line in (ROOT / "bodies.txt").read_text().splitlines()]
+
+
+@pytest.mark.parametrize(("name", "build", "pieces"), BODIES, ids=[name for name, _, _ in BODIES])
+def test_the_body_of_a_bag_is_what_was_looked_up_by_hand(name: str, build: str, pieces: str) -> None:
+    """`bodies.txt` was gone through by hand: for each text of the corpus how it is built, and the pieces of its body."""
+    text = (ROOT / "corpus" / f"{name}.txt").read_text()
+    bag = prove_text(text).bag or prove_text("Gauge: sc 20 sts x 20 rows = 10 cm\n" + text).bag
+    assert bag is not None and bag.body.build == build
+    assert " + ".join(bag.pattern.sections[index].title for index in bag.body.pieces) == pieces
+    assert bool(bag.body.why) == (build == "unknown")
+
+
+def test_every_text_of_the_corpus_is_in_the_list() -> None:
+    assert {name for name, _, _ in BODIES} == {path.stem for path in (ROOT / "corpus").glob("*.txt")}

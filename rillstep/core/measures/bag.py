@@ -13,29 +13,44 @@ from typing import Literal
 from rillstep.core.measures.arrangement import layout_of
 from rillstep.core.measures.formulas import Formula, of_rounds, sum_of_heights
 from rillstep.core.measures.piece_rounds import PieceRounds, WorkedRound, height_mm
-from rillstep.core.measures.single_pieces import is_sideways, mouth_and_foot, opening_formulas, piece_formulas
+from rillstep.core.measures.single_pieces import (
+    HALF_ROUND,
+    is_sideways,
+    mouth_and_foot,
+    opening_formulas,
+    piece_formulas,
+)
 from rillstep.core.measures.straps import HANDLE_STRETCH, rise_of
 from rillstep.core.tree import Check, Num, Pattern, Section, words_of
 
-Build = Literal["wall", "panels", "folded", "squares", "half-rounds", "none", "unknown"]
+Build = Literal["wall", "panels", "folded", "squares", "half-rounds", "rounds", "none", "unknown"]
 
 # What is never the body of a bag, by its name.
 _BESIDE = re.compile(
-    r"\b(?:strap|handle|cord|tie|drawstring|strip|band|belt|loop|gusset|pocket|trim|tassel|edging|border|i-cord|flap|tab|"
-    r"lining|closure|button|bow|flower|leaf|leaves|charm|appliqu[eé]|keeper|fringe|pom-?pom)s?\b",
+    r"\b(?:strap|handle|cord|tie|drawstring|strip|band|belt|loop|gusset|pocket|trim|tassel|edging|border|i-cord|flap|"
+    r"tab|ear|lanyard|lining|closure|button|bow|flower|leaf|leaves|charm|appliqu[eé]|keeper|fringe|pom-?pom)s?\b",
     re.IGNORECASE,
 )
 _MAIN = re.compile(r"\b(?:body|wall|walls|bag|main|sides|pouch|purse|tote|basket)\b", re.IGNORECASE)
-_SEAMED = re.compile(r"\b(?:seam|sew|whip ?stitch|mattress|join|joined|joining|together|attach|slip stitch)\w*\b", re.I)
+# Handles and edges that are worked in rounds on the wall go up with it.
+_GROWN = re.compile(r"\b(?:handle|edging|border)s?\b", re.IGNORECASE)
+_EDGE = re.compile(r"\b(?:edge|edging|rim|joining|joined|join|seam|border|trim|assembly|finishing)\b", re.IGNORECASE)
+_ROUND = re.compile(r"\b(?:circle|disc|round)s?\b", re.IGNORECASE)
+_SIDE = re.compile(r"side|sides|side strip", re.IGNORECASE)
+_SEAMED = re.compile(
+    r"\b(?:seam|sew|whip ?stitch|mattress|join|joined|joining|together|attach|slip stitch|connect|assembl|matching|"
+    r"both (?:layers|panels|pieces))\w*\b",
+    re.IGNORECASE,
+)
 _IN_HALF = re.compile(r"\bfold(?:ed|ing)?\b[^.;]{0,40}\bin half\b", re.IGNORECASE)
 
 
 def is_beside(section: Section) -> bool:
-    """Whether a piece is no part of a bag's body: a strap, a cord, a gusset, a pocket, a flap, a trim. What goes on
-    from another piece in rounds ("Handles" that are worked in the wall) belongs to it, whatever it is called."""
+    """Whether a piece is no part of a bag's body: a strap, a cord, a gusset, a pocket, a flap, a trim. Handles and
+    edges that go on from another piece in rounds belong to it, whatever they are called."""
     goes_on = section.continues is not None and not section.worked.startswith("rows")
-    named = not goes_on and _BESIDE.search(section.title) is not None
-    return section.role in ("strip", "tube", "trim") or named
+    grown = goes_on and _GROWN.search(section.title) is not None
+    return section.role in ("strip", "tube", "trim") or (_BESIDE.search(section.title) is not None and not grown)
 
 
 @dataclass(frozen=True)
@@ -48,24 +63,32 @@ class Body:
     why: str = ""
 
 
-def body_of(pattern: Pattern, works_rows: Sequence[bool]) -> Body:
-    """What a bag is built of. works_rows: for each section, whether rows or rounds of it are worked at all."""
+def body_of(pattern: Pattern, pieces: Sequence[PieceRounds | None]) -> Body:
+    """What a bag is built of. pieces: as they are worked in a size."""
     sections = pattern.sections
-    mine = [i for i, one in enumerate(sections) if works_rows[i] and not is_beside(one)]
-    if not mine:
-        return Body("none")
-    around = [i for i in mine if not sections[i].worked.startswith("rows") and sections[i].role not in _FLAT]
+    mine = [i for i, one in enumerate(pieces) if one is not None and one.rounds and not is_beside(sections[i])]
+    single = [i for i in mine if max(sections[i].make) < 3]
+    around = [i for i in single if _is_wall(pieces[i])]
     groups = _standing(sections, around)
-    if len(groups) > 1:
-        groups = [group for group in groups if any(_MAIN.search(sections[i].title) for i in group)] or groups
-    if len(groups) == 1:
-        return Body("wall", tuple(groups[0]), _under(sections, groups[0][0], mine))
-    if groups:
+    discs = [i for i in mine if _is_disc(sections[i], pieces[i])]
+    two = sum(max(sections[i].make) for i in discs) == 2
+    walls = [group for group in groups if not _joins_panels(sections, group, two)]
+    if len(walls) > 1:
+        walls = [group for group in walls if any(_MAIN.search(sections[i].title) for i in group)] or walls
+    if len(walls) == 1:
+        return Body("wall", tuple(walls[0]), _under(sections, walls[0][0], mine))
+    if walls:
         return Body("unknown", why="it is not told which of its pieces in rounds is the wall")
-    return _of_flat_pieces(pattern, mine)
+    joined = [i for group in groups for i in group]
+    rest = [i for i in mine if i not in joined]
+    return _of_flat_pieces(pattern, pieces, rest, discs, bool(joined))
 
 
-_FLAT = ("disc", "oval", "square", "fan")
+def _is_wall(piece: PieceRounds | None) -> bool:
+    """Whether a piece in rounds goes up, and is not all base, square or half-round."""
+    if piece is None or piece.rounds[0].line.kind == "Row" or piece.section.role in ("square", "fan"):
+        return False
+    return not piece.lies_flat and max(piece.section.make) == 1
 
 
 def _index(sections: Sequence[Section], title: str | None) -> int | None:
@@ -86,6 +109,19 @@ def _standing(sections: Sequence[Section], around: Sequence[int]) -> list[list[i
     return groups
 
 
+def _is_disc(section: Section, piece: PieceRounds | None) -> bool:
+    """Whether a piece is round and flat: it is nothing but a base, or one of two circles."""
+    if piece is None or piece.rounds[0].line.kind == "Row" or section.role in ("square", "fan"):
+        return False
+    return piece.lies_flat or (max(section.make) == 2 and _ROUND.search(section.title) is not None)
+
+
+def _joins_panels(sections: Sequence[Section], group: Sequence[int], two_discs: bool) -> bool:
+    """Whether rounds only join panels, or run along their edge: "Joining", "Top edge"; "Side" between two discs."""
+    edge = all(_EDGE.search(sections[i].title) for i in group)
+    return edge or (two_discs and all(_SIDE.fullmatch(sections[i].title.strip()) for i in group))
+
+
 def _under(sections: Sequence[Section], lowest: int, mine: Sequence[int]) -> int | None:
     """The base that a wall goes on from."""
     below = _index(sections, sections[lowest].continues)
@@ -96,29 +132,41 @@ def _all_words(pattern: Pattern) -> str:
     return ". ".join(words for section in pattern.sections for line in section.lines for words in words_of(line))
 
 
-def _of_flat_pieces(pattern: Pattern, mine: Sequence[int]) -> Body:
+def _of_flat_pieces(
+    pattern: Pattern, pieces: Sequence[PieceRounds | None], mine: Sequence[int], discs: Sequence[int], joined: bool
+) -> Body:
     sections, words = pattern.sections, _all_words(pattern)
-    squares = [i for i in mine if sections[i].role == "square"]
-    if squares and layout_of(pattern) is not None:
-        return Body("squares", tuple(squares))
-    fans = [i for i in mine if sections[i].role == "fan"]
-    if fans:
+    motifs = [i for i in mine if sections[i].role == "square" or max(sections[i].make) > 2]
+    if motifs:
+        if layout_of(pattern) is not None and sections[motifs[0]].role == "square":
+            return Body("squares", tuple(motifs[:1]))
+        return Body("unknown", why="it is not told how its motifs are laid out, such as “arranged in 3 rows of 4”")
+    fans = [i for i in mine if sections[i].role == "fan" or HALF_ROUND.search(sections[i].title)]
+    if sum(max(sections[i].make) for i in fans) == 2:
         return Body("half-rounds", tuple(fans))
-    panels = [i for i in mine if sections[i].role not in ("disc", "oval") and sections[i].continues is None]
+    panels = [i for i in mine if i not in discs and _is_panel(sections[i], pieces[i])]
+    if sum(max(sections[i].make) for i in discs) == 2 and not panels:
+        return Body("rounds", tuple(discs))
+    if discs and panels:
+        return Body("unknown", why="it is not told how its pieces are joined")
     made = sum(max(sections[i].make) for i in panels)
     if not panels:
         return Body("none")
-    if made == 2 and _SEAMED.search(words):
+    gusset = any("gusset" in section.title.lower() for section in sections)
+    if made == 2 and (joined or gusset or _SEAMED.search(words)):
         return Body("panels", tuple(panels))
     if made == 2:
         return Body("unknown", why="it is not told how its two panels are joined")
     if made == 1 and (fold_of(pattern) is not None or _IN_HALF.search(words)):
         return Body("folded", tuple(panels))
     if made == 1:
-        return Body(
-            "unknown", why="it is not told how its panel is folded, such as “Fold: front 30 rows, back 30 rows”"
-        )
+        why = "it is not told how its panel is folded, such as “Fold: front 30 rows, back 30 rows”"
+        return Body("unknown", why=why)
     return Body("unknown", why="it is not told how its pieces are joined")
+
+
+def _is_panel(section: Section, piece: PieceRounds | None) -> bool:
+    return section.continues is None and piece is not None and piece.rounds[0].line.kind == "Row"
 
 
 def _agreeing(panels: Sequence[list[Formula]], name: str) -> Formula | None:
@@ -158,6 +206,13 @@ def bag_formulas(
         found = _panels(pattern, mine)
     elif body.build == "folded":
         found = _folded(pattern, mine[0], size)
+    elif body.build == "rounds":
+        across = _agreeing([[_across(one)] for one in mine], "diameter")
+        found = [
+            replace(across, name=name, label=label)
+            for name, label in (("width", "Width"), ("height", "Height"))
+            if across
+        ]
     elif body.build == "squares":
         found = _squares(pattern, mine[0], size)
     else:
@@ -276,6 +331,11 @@ def _squares(pattern: Pattern, square: PieceRounds, size: int) -> list[Formula]:
     wide = replace(own, name="width", label="Width", mm=across * own.mm, why=f"{across} squares x {own.mm:.2f} mm")
     up = replace(own, name="height", label="Height", mm=high * own.mm, why=f"{high:g} squares x {own.mm:.2f} mm")
     return [wide, up]
+
+
+def _across(disc: PieceRounds) -> Formula:
+    why = f"2 x ({sum_of_heights(disc.rounds)})"
+    return of_rounds("diameter", "Diameter", 2 * height_mm(disc.rounds), why, disc.rounds, disc.section.title)
 
 
 def _half_rounds(pattern: Pattern, fan: PieceRounds) -> list[Formula]:

@@ -14,6 +14,8 @@ RowSizes = Callable[[LineWork, Counts, str | None, str], RowSize]
 
 # Within a base, so many rounds may go by without an increase.
 _PLAIN_IN_BASE = 2
+# Fewer rounds than this above the last increase are no wall.
+_LEAST_WALL = 2
 
 
 class WorkedRound(NamedTuple):
@@ -33,13 +35,15 @@ class WorkedRound(NamedTuple):
 class PieceRounds:
     """A piece in one size. known: every line of it was worked, and came out as far as its number of stitches goes.
 
-    straight: stitches of the straight side of an oval. chains: those of a set-up line, for a piece of nothing else.
+    lies_flat: it is nothing but a base. straight: stitches of the straight side of an oval. chains: those of a set-up
+    line, for a piece of nothing else.
     """
 
     section: Section
     index: int
     rounds: tuple[WorkedRound, ...]
     known: bool
+    lies_flat: bool
     straight: int
     chains: int
     openings: tuple[Opening, ...]
@@ -70,11 +74,18 @@ def height_mm(rounds: Sequence[WorkedRound]) -> float:
 
 
 def rounds_of(
-    pattern: Pattern, index: int, work: SizeWork, lines: Sequence[LineWork], hook: dict[int, str], size_of: RowSizes
+    pattern: Pattern,
+    index: int,
+    work: SizeWork,
+    lines: Sequence[LineWork],
+    hook: dict[int, str],
+    size_of: RowSizes,
+    continued: bool,
 ) -> PieceRounds | None:
     """A piece as it was worked in one size; None where there is nothing of it. There is a gauge.
 
     lines: its lines. hook: for each of its lines, by identity, the hook that was changed to. size_of: of its stitches.
+    continued: another piece stands on it.
     """
     section = pattern.sections[index]
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
@@ -82,7 +93,7 @@ def rounds_of(
     for line in rows:
         stitches[line.main_stitch] += len(line.rounds)
     usual = next((one for one, _ in stitches.most_common() if one is not None), None)
-    flat = _base_rounds(section, rows)
+    flat = _base_rounds(section, rows, continued)
     rounds: list[WorkedRound] = []
     openings: tuple[Opening, ...] = ()
     for line in rows:
@@ -99,9 +110,10 @@ def rounds_of(
     chains = sum(_chain_of(line, work.size) for line in lines)
     if not rounds and not chains:
         return None
+    lies_flat = bool(rounds) and flat >= len(rounds)
     known = all(line.trouble is None and line.known for line in rows)
     straight = straight_stitches(lines, work.size) if section.role == "oval" else 0
-    return PieceRounds(section, index, tuple(rounds), known, straight, chains, openings, work.size)
+    return PieceRounds(section, index, tuple(rounds), known, lies_flat, straight, chains, openings, work.size)
 
 
 def _counted(line: LineWork, size: int) -> tuple[Counts, ...]:
@@ -115,27 +127,28 @@ def _counted(line: LineWork, size: int) -> tuple[Counts, ...]:
     return (line.end.counts(),) * min(max(0, line.line.rounds(size)), MOST_ROUNDS)
 
 
-def _base_rounds(section: Section, rows: Sequence[LineWork]) -> int:
-    """How many of the rounds that begin a piece are its base: all of a disc or oval; in another piece that grows out of
-    a ring or around a chain, those that grow."""
+def _base_rounds(section: Section, rows: Sequence[LineWork], continued: bool) -> int:
+    """How many of the rounds that begin a piece are its base: all of a disc or oval on which another piece stands; in
+    another piece that grows out of a ring or around a chain, those that grow."""
     every = sum(len(line.rounds) or 1 for line in rows)
-    if section.role in ("disc", "oval"):
-        return every + MOST_ROUNDS
+    named = section.role in ("disc", "oval")
+    if named and continued:
+        return every
     if section.continues is not None or not rows or getattr(rows[0].line, "kind", "") == "Row":
-        return 0
+        return every if named else 0
     begun = rows[0].start.counts()
     before, at, base, plain = begun.sts + begun.chains, 0, 0, 0
     for line in rows:
         for counts in line.rounds:
             now, at = counts.sts + counts.chains, at + 1
-            if at == 1 and now <= before:
+            if at == 1 and now <= before and not named:
                 return 0  # a wall on a chain that is joined into a ring
             if now > before and plain <= _PLAIN_IN_BASE:
                 base, plain = at, 0
             else:
                 plain += 1
             before = now
-    return base if base < at else 0  # nothing but a base is a piece by itself: a cone, a ball
+    return every if at - base < _LEAST_WALL else base
 
 
 def _chain_of(line: LineWork, size: int) -> int:

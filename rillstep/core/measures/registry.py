@@ -9,13 +9,13 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from rillstep.core.fabric import LineWork, SizeWork
-from rillstep.core.measures.bag import Body, bag_formulas, body_of
+from rillstep.core.measures.bag import Body, bag_formulas, body_of, is_beside
 from rillstep.core.measures.formulas import Formula
 from rillstep.core.measures.piece_rounds import PieceRounds, rounds_of
 from rillstep.core.measures.profile import SizeShape, profile_of
 from rillstep.core.measures.row_sizes import hooks, row_sizes
 from rillstep.core.measures.single_pieces import opening_formulas, piece_formulas
-from rillstep.core.tree import Again, Pattern, Row
+from rillstep.core.tree import Pattern
 
 
 @dataclass(frozen=True)
@@ -82,13 +82,16 @@ def bag_measures(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: floa
     sections = range(len(pattern.sections))
     hook = [hooks(pattern, section) for section in pattern.sections]
     size_of = row_sizes(pattern)
+    above = [one for one in pattern.sections if not is_beside(one) and not one.worked.startswith("rows")]
+    titles = {(section.continues or "").lower() for section in above}
+    on = [section.title.lower() in titles for section in pattern.sections]
     pieces: list[tuple[PieceRounds | None, ...]] = []
     for work in works:
         lines: list[list[LineWork]] = [[] for _ in sections]
         for line in work.lines:
             lines[line.section].append(line)
-        pieces.append(tuple(rounds_of(pattern, i, work, lines[i], hook[i], size_of) for i in sections))
-    body = body_sections(pattern)
+        pieces.append(tuple(rounds_of(pattern, i, work, lines[i], hook[i], size_of, on[i]) for i in sections))
+    body = body_of(pattern, pieces[0] if pieces else ())
     whole = tuple(
         tuple(bag_formulas(pattern, body, mine, work.size, allowance_mm))
         for mine, work in zip(pieces, works, strict=True)
@@ -100,15 +103,6 @@ def measures_of(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: float
     """The measures of the bag, and those of every piece in the order of the text; none where there is no gauge."""
     found = bag_measures(pattern, works, allowance_mm)
     return found.measures if found is not None else ()
-
-
-def body_sections(pattern: Pattern) -> Body:
-    """What the body of a bag is built of."""
-    return body_of(pattern, [_has_rows(pattern, index) for index in range(len(pattern.sections))])
-
-
-def _has_rows(pattern: Pattern, index: int) -> bool:
-    return any(isinstance(line, Row | Again) for line in pattern.sections[index].lines)
 
 
 def _of_piece(pattern: Pattern, piece: PieceRounds | None) -> list[Formula]:

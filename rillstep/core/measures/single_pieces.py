@@ -18,6 +18,7 @@ from rillstep.core.tree import Pattern, Section, words_of
 _LONG = re.compile(
     r"\b(?:strap|handle|cord|tie|drawstring|strip|band|belt|loop|gusset|side|i-cord|trim|tab)s?\b", re.IGNORECASE
 )
+HALF_ROUND = re.compile(r"\b(?:half[ -]?(?:circle|round|moon)|semi-?circle)s?\b", re.IGNORECASE)
 _SIDEWAYS = re.compile(r"\b(?:sideways|side[ -]to[ -]side|turned on its side)\b", re.IGNORECASE)
 
 
@@ -28,12 +29,12 @@ def piece_formulas(pattern: Pattern, piece: PieceRounds) -> list[Formula]:
         width, estimated = chain_width_mm(pattern.gauges, pattern.own_gauges) or (0.0, True)
         why = f"{piece.chains} chains x {width:.2f} mm"
         return [Formula("length", "Length", piece.chains * width, why, estimated, title, "ch")]
-    if section.role == "disc":
+    if piece.lies_flat and section.role not in ("oval", "square", "fan", "strip", "tube", "trim"):
         why = f"2 x ({sum_of_heights(piece.rounds)})"
         return [of_rounds("diameter", "Diameter", 2 * height_mm(piece.rounds), why, piece.rounds, title)]
-    if section.role == "oval":
+    if section.role == "oval" and piece.lies_flat:
         return _oval(piece)
-    if section.role == "fan":
+    if section.role == "fan" or HALF_ROUND.search(title):
         return _half_round(piece)
     if section.role == "square":
         across = _square_side_mm(piece)
@@ -109,12 +110,13 @@ def _around(section: Section, piece: PieceRounds) -> list[Formula]:
             of_rounds("around", "Around", widest.across_mm, around, (widest,), title),
             of_rounds("width", "Width", widest.across_mm / math.pi, f"({around}) / pi", (widest,), title),
         ]
+    wall = piece.wall or piece.rounds
     found = [
         of_rounds("width", "Width lying flat", widest.across_mm / 2, f"({around}) / 2", (widest,), title),
-        *mouth_and_foot(piece.wall, title),
-        of_rounds("height", "Height", height_mm(piece.wall), sum_of_heights(piece.wall), piece.wall, title),
+        *mouth_and_foot(wall, title),
+        of_rounds("height", "Height", height_mm(wall), sum_of_heights(wall), wall, title),
     ]
-    if piece.base:
+    if piece.base and piece.wall:
         why = f"2 x ({sum_of_heights(piece.base)})"
         found.append(of_rounds("base", "Base across", 2 * height_mm(piece.base), why, piece.base, title))
     return found
