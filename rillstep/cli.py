@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from rillstep.core.lengths import in_units
+from rillstep.core.measures.sides import Sides, sides_of
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
 
@@ -171,14 +172,46 @@ def _measure(args: argparse.Namespace) -> int:
             }
             for one in measures
         ]  # fmt: skip
-        _print_json({"ok": proof.ok, "units": units, "sizes": proof.pattern.sizes, "measures": shown})
+        _print_json({
+            "ok": proof.ok, "units": units, "sizes": proof.pattern.sizes, "measures": shown,
+            "sides": [
+                {"size": name, **vars(one)}
+                for name, sides in _sides(proof) for one in sides
+            ],
+        })  # fmt: skip
     else:
         for one in measures:
             across = ", ".join(f"{in_units(mm, units)}" if mm is not None else "–" for mm in one.mm)
             known = any(mm is not None for mm in one.mm)
             told = " (estimated)" if one.estimated else "" if known else f" ({one.why[0]})"
             print(f"{one.piece or 'Bag'}: {one.label.lower()} {across} {units}{told}")
+        for name, sides in _sides(proof):
+            for side in sides:
+                where = f"{side.section}, round {side.number}, size {name}"
+                about = "about " if side.about else ""
+                step = f"; sl st in next {side.correction} to begin at a side" if side.correction else ""
+                print(
+                    f"{where}: sides at {about}{_stitch(side.left)} and {_stitch(side.right)}, "
+                    f"centres at {_stitch(side.front)} and {_stitch(side.back)} of {side.places}{step}"
+                )
     return CLEAN if proof.ok else ERRORS
+
+
+def _sides(proof: Proof) -> list[tuple[str, list[Sides]]]:
+    """The sides and centres of a wall in each size, at the rounds that need them: those with openings, and the last."""
+    found: list[tuple[str, list[Sides]]] = []
+    for name, work in zip(proof.pattern.sizes, proof.works, strict=True):
+        try:
+            every = sides_of(proof.bag, work.lines, work.size) if proof.bag is not None else ()
+        except ValueError:
+            every = ()  # a round is too long to be followed stitch by stitch
+        opened = {line.line.span.line for line in work.lines if line.openings}
+        found.append((name, [one for one in every if one.line in opened or one is every[-1]]))
+    return found
+
+
+def _stitch(number: float) -> str:
+    return f"st {number:g}" if number.is_integer() else f"between {number - 0.5:g} and {number + 0.5:g}"
 
 
 def _yarn(args: argparse.Namespace) -> int:

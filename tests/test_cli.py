@@ -180,3 +180,16 @@ def test_one_size_of_many_pieces_is_written_with_its_own_numbers(
     assert main(["check", str(path), "--json"]) == 1
     (finding,) = [f for f in json.loads(capsys.readouterr().out)["findings"] if f["severity"] == "error"]
     assert (finding["code"], finding["size"]) == ("layout-count", "L")
+
+
+def test_measure_tells_the_sides_where_they_are_needed(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    path = tmp_path / "drift.txt"
+    path.write_text(
+        "Gauge: sc 20 sts x 20 rows = 10 cm\nSizes: S, L\nCh 24 (40), join into a ring.\nRnd 1: Sc in each ch around; join.\n"
+        "Rnds 2-6 (9): Sl st in next 2 sts, ch 1, sc in same st, sc in each st around; join.\n"
+    )
+    assert main(["measure", str(path), "--json"]) == 0
+    report = json.loads(capsys.readouterr().out)
+    assert [(one["size"], one["number"], one["correction"]) for one in report["sides"]] == [("S", 6, 7), ("L", 9, 12)]
+    assert main(["measure", str(path)]) == 0
+    assert "round 6, size S: sides at between 19 and 20 and between 7 and 8" in capsys.readouterr().out
