@@ -198,7 +198,8 @@ def _measure(args: argparse.Namespace) -> int:
 
 
 def _sides(proof: Proof) -> list[tuple[str, list[Sides]]]:
-    """The sides and centres of a wall in each size, at the rounds that need them: those with openings, and the last."""
+    """The sides and centres of a wall in each size, at the rounds that need them: those on which
+    openings are counted, and the last."""
     found: list[tuple[str, list[Sides]]] = []
     for name, work in zip(proof.pattern.sizes, proof.works, strict=True):
         try:
@@ -206,7 +207,10 @@ def _sides(proof: Proof) -> list[tuple[str, list[Sides]]]:
         except ValueError:
             every = ()  # a round is too long to be followed stitch by stitch
         opened = {line.line.span.line for line in work.lines if line.openings}
-        found.append((name, [one for one in every if one.line in opened or one is every[-1]]))
+        follows = zip(every, [*every[1:], None], strict=True)
+        found.append((name, [
+            one for one, after in follows if after is None or (after.line in opened and one.line not in opened)
+        ]))  # fmt: skip
     return found
 
 

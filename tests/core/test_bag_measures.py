@@ -4,8 +4,10 @@ from pathlib import Path
 
 import pytest
 
+from rillstep.core.findings import apply_edits
 from rillstep.core.measures import Measure, measures_of
 from rillstep.core.proof import Proof, prove_text, reader_text
+from rillstep.core.proof.questions import questions
 from tests.core.test_measures import GAUGE, discs, oval, strap, wall
 
 ROOT = Path(__file__).parents[1]
@@ -237,3 +239,22 @@ def test_the_body_of_a_bag_is_what_was_looked_up_by_hand(name: str, build: str, 
 
 def test_every_text_of_the_corpus_is_in_the_list() -> None:
     assert {name for name, _, _ in BODIES} == {path.stem for path in (ROOT / "corpus").glob("*.txt")}
+
+
+@pytest.mark.parametrize(
+    ("text", "code"),
+    [
+        (panel("Panel", 20, 74), "how-folded"),
+        (panel("Panel", 20, 30) + panel("Strap", 5, 100), "how-folded"),
+        (panel("Front", 20, 60) + panel("Back", 20, 60), "how-joined"),
+    ],
+)
+def test_what_would_settle_it_is_asked_and_each_answer_does(text: str, code: str) -> None:
+    text = GAUGE + text
+    (question,) = questions(prove_text(text), text)
+    assert question.code == code and question.answers
+    for answer in question.answers:
+        proof = prove_text(apply_edits(text, answer.edits))
+        assert proof.ok and proof.bag is not None and not questions(proof, apply_edits(text, answer.edits))
+        height = next(one for one in proof.bag.measures if one.piece is None and one.name == "height")
+        assert height.mm[0] is not None

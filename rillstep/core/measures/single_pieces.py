@@ -104,7 +104,7 @@ def _around(section: Section, piece: PieceRounds) -> list[Formula]:
     rounds that begin it and lie flat are its base."""
     title, widest = section.title, piece.widest
     around = widest.size.across(widest.counts)
-    if section.role == "tube" or _LONG.search(title):
+    if section.role == "tube" or (_LONG.search(title) and section.continues is None):
         return [
             of_rounds("length", "Length", height_mm(piece.rounds), sum_of_heights(piece.rounds), piece.rounds, title),
             of_rounds("around", "Around", widest.across_mm, around, (widest,), title),

@@ -8,15 +8,18 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from rillstep.core.findings import Edit, Repair, Span
+from rillstep.core.measures import is_beside
 from rillstep.core.printing.writer import write_label, write_section_head
 from rillstep.core.proof.prove import Proof
 from rillstep.core.stitches import abbreviation
-from rillstep.core.tree import ROLES, Chain, Row, Section, Work, lines_of
+from rillstep.core.tree import ROLES, Again, Chain, Row, Section, Work, lines_of
+from rillstep.core.words.numbers import set_text
 
 
 @dataclass(frozen=True)
 class Question:
-    """Something that the text leaves open. code: "chain-counts" or "which-wall"; the answers are edits."""
+    """Something that the text leaves open. code: "chain-counts", "which-wall", "how-folded" or "how-joined"; the
+    answers are edits."""
 
     code: str
     span: Span
@@ -26,7 +29,8 @@ class Question:
 
 def questions(proof: Proof, text: str) -> tuple[Question, ...]:
     """What is asked about a proved text: starting chains first, once for each length in a section."""
-    return (*_chains(proof), *_wall(proof, text.split("\n")))
+    rows = text.split("\n")
+    return (*_chains(proof), *_wall(proof, rows), *_joined(proof, rows))
 
 
 def _chains(proof: Proof) -> Iterator[Question]:
@@ -78,6 +82,38 @@ def _wall(proof: Proof, rows: list[str]) -> Iterator[Question]:
         )
         answers.append(Repair(section.title, (Edit(Span(line, 1, len(rows[line - 1]) + 1), head),)))
     yield Question("which-wall", open_ones[0].span, "Which piece is the wall of the bag?", tuple(answers))
+
+
+def _joined(proof: Proof, rows: list[str]) -> Iterator[Question]:
+    """How one panel is folded, or two are joined, decides the height of a bag."""
+    if proof.bag is None or proof.bag.body.build != "unknown":
+        return
+    pattern = proof.pattern
+    panels = [
+        s for s in pattern.sections if not is_beside(s) and any(isinstance(line, Row | Again) for line in s.lines)
+    ]
+    made = sum(max(section.make) for section in panels)
+    if not panels or made > 2 or any(section.role in ("square", "fan") for section in panels):
+        return
+    end = max(max(lines_of(line)) for line in panels[-1].lines if isinstance(line, Row | Again))
+    after = Span(end, len(rows[end - 1]) + 1, len(rows[end - 1]) + 1)
+    if made == 2:
+        words = "How are the two panels joined?"
+        sewn = Repair("Sewn together along their sides", (Edit(after, "\nNote: The panels are sewn together."),))
+        yield Question("how-joined", panels[0].span, words, (sewn,))
+        return
+    half = Repair("In half", (Edit(after, "\nFold: in half."),))
+    at = pattern.sections.index(panels[0])
+    found = [len(one.rounds) for pieces in proof.bag.pieces if (one := pieces[at]) is not None]
+    answers = [half]
+    if len(found) == len(pattern.sizes) and all(many >= 5 for many in found):
+        flap = [many // 5 for many in found]
+        front = [(many - few) // 2 for many, few in zip(found, flap, strict=True)]
+        rest = [many - 2 * one for many, one in zip(found, front, strict=True)]
+        parts = (("front", front), ("back", front), ("flap", rest))
+        told = "Fold: " + ", ".join(f"{name} {set_text(tuple(many))} rows" for name, many in parts) + "."
+        answers.append(Repair("Front, back and a flap (write your rows)", (Edit(after, f"\n{told}"),)))
+    yield Question("how-folded", panels[0].span, "How is the panel folded?", tuple(answers))
 
 
 def _says_role(rows: list[str], section: Section, role: str) -> bool:
