@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from rillstep.core.lengths import in_units
-from rillstep.core.measures.sides import Sides, sides_of
+from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
 from rillstep.core.stitches import Terms
 

@@ -30,7 +30,8 @@ class Question:
 def questions(proof: Proof, text: str) -> tuple[Question, ...]:
     """What is asked about a proved text: starting chains first, once for each length in a section."""
     rows = text.split("\n")
-    return (*_chains(proof), *_wall(proof, rows), *_joined(proof, rows))
+    joined = tuple(_joined(proof, rows))
+    return (*_chains(proof), *(joined or _wall(proof, rows)))
 
 
 def _chains(proof: Proof) -> Iterator[Question]:

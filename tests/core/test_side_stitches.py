@@ -4,7 +4,7 @@ import random
 
 import pytest
 
-from rillstep.core.measures.sides import Sides, sides_of
+from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.proof import prove_text
 from tests.core.test_measures import oval
 
