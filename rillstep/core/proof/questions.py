@@ -31,7 +31,8 @@ def questions(proof: Proof, text: str) -> tuple[Question, ...]:
     """What is asked about a proved text: starting chains first, once for each length in a section."""
     rows = text.split("\n")
     joined = tuple(_joined(proof, rows))
-    return (*_chains(proof), *(joined or _wall(proof, rows)))
+    may_be_a_wall = proof.bag is not None and proof.bag.body.build in ("wall", "unknown")
+    return (*_chains(proof), *joined, *(_wall(proof, rows) if may_be_a_wall and not joined else ()))
 
 
 def _chains(proof: Proof) -> Iterator[Question]:
