@@ -75,6 +75,16 @@ def mesh(loops: int, rounds: int) -> str:
     )
 
 
+def mesh_from_the_centre(loops: int, last: int) -> str:
+    return (
+        "Gauge: mesh 8 loops x 10 rows = 10 cm\nSection: Centre (joined rounds, disc)\nMake an adjustable ring.\n"
+        f"Rnd 1: Ch 1, [dc in ring, ch 1] {loops} times; join. — {loops} dc, {loops} ch-1 sps\n"
+        f"Rnd 2: Ch 1, [(dc, ch 1, dc, ch 1) in next ch-1 sp] {loops} times; join. — {2 * loops} dc, {2 * loops} ch-1 sps\n"
+        f"Section: Mesh (joined rounds, wall)\nRnds 3-{last}: Ch 1, [dc in next ch-1 sp, ch 1] around; join. "
+        f"— {2 * loops} dc, {2 * loops} ch-1 sps\n"
+    )
+
+
 SEWN = "Finishing\nSew the panels together along three sides.\n"
 HALF = "Fold: in half.\n"
 BAGS: list[tuple[str, str, dict[str, float]]] = [
@@ -130,6 +140,8 @@ BAGS: list[tuple[str, str, dict[str, float]]] = [
          {"width": 10.0 * r, "height": 5.0 * r, "depth": 5.0 * g})
         for r, g in ((8, 6), (12, 8), (20, 10), (5, 4), (16, 7))
     ),
+    *(("wall", mesh_from_the_centre(n, last), {"width": 12.5 * n, "height": 10.0 * (last - 2), "depth": 40.0})
+      for n, last in ((6, 10), (8, 14), (10, 12), (12, 20), (16, 30))),
     *(("wall", mesh(loops, up), {"width": 6.25 * loops, "height": 10.0 * up}) for loops, up in ((16, 6), (20, 12), (40, 20), (24, 9), (32, 15))),
 ]  # fmt: skip
 

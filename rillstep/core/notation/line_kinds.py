@@ -99,10 +99,11 @@ def read_line(reading: TextSoFar, raw: str, number: int, raws: Sequence[str]) ->
     if not text.strip():
         reading.defining = False
         return
-    for said in _SAYS_COUNT.finditer(text):
-        reading.said += said_of_chains(said[1], reading.header.terms)
-    for made in _MADE_WITH.finditer(text):
-        reading.said += said_of_chains(f"ch {made[1]} counts as {made[2]}", reading.header.terms)
+    if "ount" in text or " as " in text:
+        for said in _SAYS_COUNT.finditer(text):
+            reading.said += said_of_chains(said[1], reading.header.terms)
+        for made in _MADE_WITH.finditer(text):
+            reading.said += said_of_chains(f"ch {made[1]} counts as {made[2]}", reading.header.terms)
     sizes = len(reading.header.sizes)
     if len(reading.active) < sizes and numbers_in_label(text) == sizes:
         reading.active = tuple(range(sizes))  # "Size L: ..." is over, whether it is said or not

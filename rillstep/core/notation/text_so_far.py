@@ -81,6 +81,8 @@ class TextSoFar:
     said: list[ChainSaid] = field(default_factory=list)  # of chains that begin a row, in words
     findings: list[Finding] = field(default_factory=list)
     opened: int = 0  # rows whose words leave open how they are meant
+    _told: tuple[object, ...] = ()  # what the last context was made of, as most lines share one
+    _context: Context | None = None
     held: Setup | None = None  # where the next row begins, told in a line of its own
     names: Names = field(default_factory=Names)
     braces: tuple[InBraces, ...] = ()  # of the line that is being read
@@ -93,8 +95,15 @@ class TextSoFar:
 
     def context(self) -> Context:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
-        context = context_of(self.header, self.active, kind, self.braces)
-        return replace(context, decided=True) if self.opened >= MOST_OPEN else context
+        head, decided = self.header, self.opened >= MOST_OPEN
+        told = (
+            kind, self.active, self.braces, decided, head.sizes, head.terms, len(head.special_words), len(head.renamed),
+            len(head.phrases), len(head.gauges), len(head.own_gauges),
+        )  # fmt: skip
+        if told != self._told or self._context is None:
+            context = context_of(head, self.active, kind, self.braces)
+            self._told, self._context = told, replace(context, decided=True) if decided else context
+        return self._context
 
     def has_rows(self) -> bool:
         """Is there something made already, whose edge can be gone on from?"""
@@ -149,8 +158,9 @@ class TextSoFar:
     def part(self, line: Row) -> None:
         """A row that is counted from 1 again after a line of words: they name another part, worked on the same
         piece."""
-        anew = all(line.first.values[size] == 1 and self.expected.at(size) > 1 for size in line.sizes)
-        if self.open is None or not anew or not line.first.parts:
+        if self.open is None or 1 not in line.first.values or not line.first.parts:
+            return
+        if not all(line.first.values[size] == 1 and self.expected.at(size) > 1 for size in line.sizes):
             return
         at = max((i for i, one in enumerate(self.lines) if not isinstance(one, Prose)), default=-1) + 1
         before_it = next((one for one in reversed(self.lines) if isinstance(one, Row | Again)), None)

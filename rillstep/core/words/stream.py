@@ -6,6 +6,7 @@ held to nothing else, is not understood.
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 from rillstep.core.findings import Finding, Span
@@ -67,6 +68,14 @@ class Context:
     phrases: tuple[Taught, ...] = ()
     braces: tuple[InBraces, ...] = ()
     chain_mm: float | None = None
+
+    def __hash__(self) -> int:
+        return self._hash
+
+    @cached_property
+    def _hash(self) -> int:
+        """Worked out once: most lines of a text share one context, and each is looked up by it."""
+        return hash((self.n_sizes, self.active, self.terms, self.kind, self.size_names, self.braces, self.phrases))
 
 
 @remember(512)
