@@ -40,6 +40,7 @@ bench: setup
 fuzz: setup
 	$(BIN)/python -m tests.core.fuzz $(or $(COUNT),100000)
 	$(BIN)/python -m tests.sweep
+	RILLSTEP_WALLS=2000 $(BIN)/python -m pytest -q tests/core/test_side_stitches.py
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate

@@ -270,3 +270,13 @@ def test_what_would_settle_it_is_asked_and_each_answer_does(text: str, code: str
         assert proof.ok and proof.bag is not None and not questions(proof, apply_edits(text, answer.edits))
         height = next(one for one in proof.bag.measures if one.piece is None and one.name == "height")
         assert height.mm[0] is not None
+
+
+def test_a_finished_size_in_words_is_warned_of_where_it_is_another() -> None:
+    text = GAUGE + "Sizes: S, L\n" + panel("Panel", 20, 60).replace("Ch 21", "Ch 21 (31)") + HALF
+    told = "Finished size: 10 (15) cm wide and 15 (15) cm tall\n"
+    assert not [f for f in prove_text(told + text).findings if f.code == "finished-differs"]
+    (found,) = [
+        f for f in prove_text(told.replace("10 (15)", "10 (19)") + text).findings if f.code == "finished-differs"
+    ]
+    assert (found.severity, found.size, found.span.line) == ("warning", 1, 1) and "15.0 cm" in found.message

@@ -23,6 +23,7 @@ from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.named_numbers import DEFINED, left_over, names_of, problem_of, resolved
 from rillstep.core.words.named_numbers import put_back as put_back_braces
+from rillstep.core.words.said_measures import said_measures
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import InBraces, stream_over
 from rillstep.core.words.tokens import Taught
@@ -192,6 +193,7 @@ def _at_braces(line: Line, apart: Hashable, places: tuple[InBraces, ...], number
 def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> Pattern:
     """The tree of all that was read."""
     head = reading.header
+    begins = min((section.span.line for section in reading.sections if section.span.line), default=1)
     if head.unnamed_gauge and (stitch := _main_stitch(reading.sections)) is not None:
         head.gauges[0] = replace(head.gauges[0], stitch=stitch)
     return Pattern(
@@ -207,6 +209,7 @@ def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> P
         tuple(kept),
         _rests(raws, head.phrases),
         tuple(head.own_gauges),
+        tuple(said_measures(raws[: begins - 1], len(head.sizes))) if head.gauges else (),
     )
 
 

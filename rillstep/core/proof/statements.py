@@ -12,6 +12,8 @@ from rillstep.core.words.numbers import edit_value
 # One decimal is printed, so a statement is true when it is within half of the last digit
 # (and a hair, for the rounding of binary fractions).
 _HALF_DIGIT = 0.0501
+# Words tell a measure roughly.
+_SAID_WITHIN, _SAID_LEAST_MM = 0.1, 10.0
 
 
 def statements(subject: Subject) -> list[Finding]:
@@ -29,6 +31,27 @@ def statements(subject: Subject) -> list[Finding]:
         for item in check.items:
             for size in check.sizes:
                 found += _check(subject, check, item, section, size)
+    return [*found, *_said(subject)]
+
+
+def _said(subject: Subject) -> list[Finding]:
+    """Finished measurements in words that the worked rounds do not come near: a warning only."""
+    found: list[Finding] = []
+    units = subject.pattern.units
+    for said in subject.pattern.said if subject.bag is not None else ():
+        for size, wanted in enumerate(said.mm):
+            assert subject.bag is not None
+            made = next((one for one in subject.bag.whole[size] if one.name == said.name), None)
+            if made is None or made.mm is None:
+                continue
+            share = _SAID_WITHIN * (2 if made.estimated else 1)
+            if abs(made.mm - wanted) > max(_SAID_LEAST_MM, share * wanted):
+                told, there = in_units(wanted, units), in_units(made.mm, units)
+                message = (
+                    f"The head says that the {said.name}{subject.in_size(size)} is {told:.1f} {units}; "
+                    f"the rounds measure {there:.1f} {units}{' (estimated)' if made.estimated else ''}."
+                )
+                found.append(Finding("finished-differs", "warning", said.span, message, size, made.mm, wanted))
     return found
 
 

@@ -139,6 +139,15 @@ class Until:
         return None if value is None else value * _MM[self.unit]
 
 
+@dataclass(frozen=True)
+class SaidMeasure:
+    """A measure of the bag in mm for each size, as words of the head tell it, and where."""
+
+    name: Literal["width", "height", "depth"]
+    mm: tuple[float, ...]
+    span: Span
+
+
 # --- where a hook goes -------------------------------------------------------------
 
 WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end", "gap"]

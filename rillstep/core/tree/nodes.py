@@ -12,7 +12,7 @@ from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.stitches import Loop, Terms
-from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, ToEnd, Until, What
+from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, SaidMeasure, ToEnd, Until, What
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
 ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")
@@ -429,6 +429,7 @@ class Pattern:
     kept: tuple[Span, ...] = field(default=(), compare=False)  # lines of the head that are kept as words
     taught: tuple[tuple[int, str], ...] = field(default=(), compare=False)  # lines that hold a taught phrase, with it
     own_gauges: tuple[OwnGauge, ...] = ()  # of stitch patterns and chains
+    said: tuple[SaidMeasure, ...] = field(default=(), compare=False)  # finished measurements that words tell
 
     def lines(self) -> list[tuple[Section, Line]]:
         """Every line with its section, in order."""
