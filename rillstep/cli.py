@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
+from rillstep.core.grading import Graded
 from rillstep.core.lengths import in_units
 from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
@@ -239,6 +240,55 @@ def _yarn(args: argparse.Namespace) -> int:
 
 
 def _grade(args: argparse.Namespace) -> int:
+    return _grade_design(args) if _read(args.file).lstrip().startswith("{") else _grade_text(args)
+
+
+def _grade_text(args: argparse.Namespace) -> int:
+    """A text with names, in one size: to the sizes of a JSON file of targets."""
+    from rillstep.core.grading import NotGraded, grade_text
+    from rillstep.document.targets import sizes_wanted
+
+    if not args.to:
+        raise _Unusable("a text is graded to targets: --to TARGETS, a JSON file of sizes")
+    try:
+        graded = grade_text(_read(args.file), sizes_wanted(_read(args.to)))
+    except NotGraded as error:
+        raise _Unusable(str(error)) from None
+    if args.output:
+        _deliver(graded.text, args.output)
+    if args.json:
+        _print_json(_shown(graded))
+    else:
+        for name, values in graded.values.items():
+            held = f" (held: {graded.stuck[name]})" if name in graded.stuck else ""
+            print(f"{name}: {', '.join(map(str, values))}{held}")
+        for way in graded.ways:
+            moved = ", ".join(f"{name} {mm / 10:+.1f} cm" for name, mm in way.mm.items() if "." not in name)
+            print(f"way: {way.label}{': ' + moved if moved else ''}")
+        for note in graded.notes:
+            print(f"note: {note}")
+    return ERRORS if graded.notes else CLEAN
+
+
+def _shown(graded: Graded) -> dict[str, object]:
+    """A graded text as JSON."""
+    measures = graded.proof.bag.measures if graded.proof.bag is not None else ()
+    return {
+        "ok": not graded.notes, "sizes": graded.proof.pattern.sizes,
+        "numbers": [
+            {"name": name, "values": values, "free": name not in graded.stuck, "held": graded.stuck.get(name)}
+            for name, values in graded.values.items()
+        ],
+        "directions": [{"label": way.label, "step": dict(way.step), "mm": way.mm} for way in graded.ways],
+        "multiples": [f"{way.label}: {way.multiple}" for way in graded.ways if way.multiple],
+        "measures": [
+            {"name": f"{one.piece}.{one.name}" if one.piece else one.name, "mm": one.mm} for one in measures
+        ],
+        "notes": graded.notes,
+    }  # fmt: skip
+
+
+def _grade_design(args: argparse.Namespace) -> int:
     from pydantic import TypeAdapter, ValidationError
 
     from rillstep.document import BrokenDesign, Size, faults_of, load
@@ -325,8 +375,8 @@ def _parser() -> argparse.ArgumentParser:
     chart.add_argument("--hand", choices=("right", "left"), default="right")
     chart.add_argument("-o", "--output")
     command("measure", _measure, "measure a pattern text by its gauge")
-    grading = command("grade", _grade, "find the numbers of a design file, for its own sizes or others")
-    grading.add_argument("--to", metavar="TARGETS", help="a JSON list of sizes, as in a design file")
+    grading = command("grade", _grade, "the numbers of a text with names, or of a design file, for other sizes")
+    grading.add_argument("--to", metavar="TARGETS", help="JSON: the sizes with their targets")
     grading.add_argument("-o", "--output")
     yarn = command("yarn", _yarn, "estimate the yarn of a pattern text")
     yarn.add_argument("--grams", type=float, default=100.0, help="grams a ball")

@@ -193,3 +193,22 @@ def test_measure_tells_the_sides_where_they_are_needed(tmp_path: Path, capsys: p
     assert [(one["size"], one["number"], one["correction"]) for one in report["sides"]] == [("S", 6, 7), ("L", 9, 12)]
     assert main(["measure", str(path)]) == 0
     assert "round 6, size S: sides at between 19 and 20 and between 7 and 8" in capsys.readouterr().out
+
+
+def test_a_text_with_names_is_graded_to_targets(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    source = str(Path(__file__).parent / "grading_texts" / "pouch.txt")
+    to, out = tmp_path / "to.json", tmp_path / "graded.txt"
+    sizes = [{"name": "Small"}, {"name": "Large", "targets": {"width": 18, "height": 13, "Cord.length": 70}}]
+    to.write_text(json.dumps({"units": "cm", "sizes": sizes}))
+    assert main(["grade", source, "--to", str(to), "--json", "-o", str(out)]) == 0
+    report = json.loads(capsys.readouterr().out)
+    assert report["ok"] and report["sizes"] == ["Small", "Large"]
+    assert {one["name"]: one["values"] for one in report["numbers"]}["base rounds"] == [8, 12]
+    assert main(["check", str(out)]) == 0
+    to.write_text(json.dumps({"sizes": [{"name": "Odd", "targets": {"width": 15}}]}))
+    assert main(["grade", source, "--to", str(to), "-o", str(out)]) == 1  # the nearest that is proved
+    assert main(["check", str(out)]) == 0
+    for broken in ('{"sizes": [{"name": "S", "targets": {"drop": 3}}]}', '{"sizes": [{"nam": "S"}]}', "[]"):
+        to.write_text(broken)
+        assert main(["grade", source, "--to", str(to)]) == 2
+    assert "--to" in (main(["grade", source]) and capsys.readouterr().err)

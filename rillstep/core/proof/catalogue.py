@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.findings import Severity
-from rillstep.core.proof.example_texts import BETWEEN, BY_GAUGE, MEASURED, PANEL, PUFFS, RING, RINGS, SAID_WIDE, WALL
+from rillstep.core.proof.example_texts import BETWEEN, BY_GAUGE, FOLDED, MEASURED, PUFFS, RING, RINGS, SAID_WIDE, WALL
 
 Group = Literal["reading", "counting", "places", "sizes and numbers", "habits", "shape and pieces"]
 
@@ -187,9 +187,9 @@ CATALOGUE: tuple[Entry, ...] = (
            "A width, a height, a depth or a drop is held to nothing: it is not told how the pieces are joined.",
            "Say how it is folded (“Fold: front 30 rows, back 30 rows”), or which piece is the wall.", MEASURED, 7),
     Entry("finished-differs", "warning", "sizes and numbers", "A finished size in words that is another",
-           "A measure in words is not that of the rounds.", "Change the words, the numbers, or the gauge.", SAID_WIDE, 1),
+           "A measure in words is not that of the rounds.", "Change the words, or the numbers.", SAID_WIDE, 1),
     Entry("fold-differs", "error", "sizes and numbers", "A fold of other rows",
-           "The parts of a “Fold:” line are not the rows of its panel.", "Change the rows of a part.", f"{PANEL}Fold: front 10 rows, back 12 rows.", 5),
+           "A “Fold:” line has other rows than its panel.", "Change the rows of a part.", FOLDED, 5),
     Entry("chains-not-counted", "warning", "sizes and numbers", "Chains that are not counted",
            "A chain is told by its length, and there is no gauge by which its chains could be counted.",
            "Add a gauge, best one of chains: “Gauge: ch 20 = 10 cm”; or say how many chains it has.",

@@ -14,6 +14,7 @@ PANEL = (
     "Rows 2-20: Ch 1, sc in each st across; turn.\n"
 )
 MEASURED = f"Gauge: sc 20 sts x 20 rows = 10 cm\n{PANEL}Finishing\nCheck: 5.0 cm high."
+FOLDED = f"{PANEL}Fold: front 10 rows, back 12 rows."
 SAID_WIDE = f"Finished size: 30 cm wide\nGauge: sc 20 sts x 20 rows = 10 cm\n{PANEL}Fold: in half."
 PUFFS = "Rnd {n}: [Puff in next st, sc in next 5 sts] around; join.\n"
 BETWEEN = (

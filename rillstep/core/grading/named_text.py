@@ -1,0 +1,172 @@
+"""A text with names, its numbers changed: `Number:` lines and `Sizes:`, and what follows from them at its own place.
+
+Every other byte of the text stays. What follows are plain totals, labels of rounds and checks that stand beside names:
+they are restated as they are worked. Digits in kept words are not touched.
+"""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
+
+from rillstep.core.fabric import LineWork, SizeWork, work_pattern
+from rillstep.core.fabric.counting import found_of
+from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.settling import read
+from rillstep.core.tree import Again, Check, Num, Pattern, Row, Setup
+from rillstep.core.words.named_numbers import DEFINED
+from rillstep.core.words.numbers import set_text
+
+_PLAIN = re.compile(r"^(\s*number\s*:\s*)([A-Za-z][\w ]*?)(\s*=\s*)(\d{1,5})(\s*(?:#.*)?)$", re.IGNORECASE)
+_SIZES = re.compile(r"^(\s*sizes?\s*:\s*)([^#]*?)(\s*(?:#.*)?)$", re.IGNORECASE)
+# Restating one number may change what follows from it.
+MOST_PASSES = 4
+
+Place = tuple[int, int]  # a section, and how many lines of rows stand before one in it
+
+
+def free_numbers(text: str) -> dict[str, int]:
+    """The names that stand for a plain number, in the order of the text; names that are sums of others follow."""
+    found: dict[str, int] = {}
+    for raw in text.split("\n"):
+        if (match := _PLAIN.match(raw)) is not None:
+            found.setdefault(" ".join(match[2].split()), int(match[4]))
+    return found
+
+
+def changed(text: str, values: Mapping[str, Sequence[int]], sizes: Sequence[str] = ()) -> str:
+    """The text with other numbers behind its names, for each size; sizes: their names, where there are several."""
+    lines = text.split("\n")
+    named = False
+    for at, raw in enumerate(lines):
+        if (match := _PLAIN.match(raw)) is not None and (name := " ".join(match[2].split())) in values:
+            lines[at] = f"{match[1]}{match[2]}{match[3]}{set_text(tuple(values[name]))}{match[5]}"
+        elif sizes and not named and (match := _SIZES.match(raw)) is not None:
+            lines[at] = f"{match[1]}{', '.join(sizes)}{match[3]}"
+            named = True
+    if sizes and not named:
+        first = next((at for at, raw in enumerate(lines) if DEFINED.match(raw)), 0)
+        lines.insert(first, f"Sizes: {', '.join(sizes)}")
+    return "\n".join(lines)
+
+
+def restated(text: str, counted: frozenset[Place]) -> str:
+    """The text with plain totals, labels and checks as they are worked, in every size; names and sums stay.
+
+    counted: the lines whose numbers count on from the line before; see `counting_on`.
+    """
+    for _ in range(MOST_PASSES):
+        pattern = read(text).pattern
+        bare = without_totals(pattern)
+        works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
+        found = (*_labels(pattern, counted), *_totals(pattern, bare, works), *_checks(pattern, works))
+        edits = {edit.span: edit for edit in found}
+        if not edits:
+            return text
+        text = apply_edits(text, tuple(edits.values()))
+    return text
+
+
+def without_totals(pattern: Pattern) -> Pattern:
+    """The pattern without what it states: its work goes on from what is made, not from a total that is to change."""
+    sections = tuple(
+        replace(
+            section,
+            lines=tuple(
+                replace(line, totals=()) if isinstance(line, Row | Again | Setup) else line for line in section.lines
+            ),
+        )
+        for section in pattern.sections
+    )
+    return replace(pattern, sections=sections)
+
+
+def counting_on(pattern: Pattern) -> frozenset[Place]:
+    """The lines whose first number is the next one after the line before, in their section or the one it goes on
+    from; by their section and how many lines of the text stand before them in it."""
+    return frozenset(
+        place for place, line, following in _in_order(pattern)
+        if line.first.parts and all(line.first.at(size) == following.get(size) for size in line.sizes)
+    )  # fmt: skip
+
+
+def _in_order(pattern: Pattern) -> Iterator[tuple[Place, Row | Again, Mapping[int, int]]]:
+    """The first row that each line of the text writes, and for each size the number that comes next there."""
+    ends: dict[str, dict[int, int]] = {}
+    for index, section in enumerate(pattern.sections):
+        following = dict(ends.get((section.continues or "").lower(), {}))
+        at, number = -1, 0
+        for line in section.lines:
+            if not isinstance(line, Row | Again):
+                continue
+            if line.span.line != number:
+                at, number = at + 1, line.span.line
+                yield (index, at), line, dict(following)
+            following |= {size: (line.last or line.first).at(size) + 1 for size in line.sizes}
+        ends[section.title.lower()] = following
+
+
+def _edit(number: Num, values: Sequence[int | None]) -> Edit | None:
+    """The edit that makes a plain number these values; None where it has them, or is a sum of names."""
+    if number.source or not number.parts or tuple(values) == number.values or number.offset:
+        return None
+    whole = number.span if number.span.line else Span(0, 1, 1)
+    return Edit(whole, set_text(tuple(values))) if whole.line else None
+
+
+def _labels(pattern: Pattern, counted: frozenset[Place]) -> Iterator[Edit]:
+    """Numbers of rounds that count on from the line before; the last of a range moves with the first."""
+    for place, line, following in _in_order(pattern):
+        if place not in counted or any(size not in following for size in line.sizes):
+            continue
+        first = [following[size] if size in line.sizes else None for size in range(len(pattern.sizes))]
+        edit = _edit(line.first, first)
+        if edit is None:
+            continue
+        yield edit
+        if line.last is not None:
+            moved = [
+                None if a is None or b is None or c is None else a + b - c
+                for a, b, c in zip(line.last.values, first, line.first.values, strict=True)
+            ]
+            if (edit := _edit(line.last, moved)) is not None:
+                yield edit
+
+
+def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork]) -> Iterator[Edit]:
+    for (_, line), (_, other) in zip(pattern.lines(), bare.lines(), strict=True):
+        if not isinstance(line, Row | Again | Setup) or not isinstance(other, Row | Again | Setup):
+            continue
+        done = {size: works[size].of(other) for size in line.sizes}
+        if not all(work is not None and _is_known(work) for work in done.values()):
+            continue
+        for total in line.totals:
+            values = list(total.count.values)
+            for size, work in done.items():
+                assert work is not None
+                values[size] = found_of(total, work.rounds[-1], size)
+            if (edit := _edit(total.count, values)) is not None:
+                yield edit
+
+
+def _is_known(done: LineWork) -> bool:
+    return done.trouble is None and done.known and bool(done.rounds)
+
+
+def _checks(pattern: Pattern, works: Sequence[SizeWork]) -> Iterator[Edit]:
+    """Rounds and rows that a check counts in its section."""
+    for index, section in enumerate(pattern.sections):
+        for line in section.lines:
+            if not isinstance(line, Check) or line.fold:
+                continue
+            for item in line.items:
+                if not isinstance(item.number, Num) or item.what not in ("rnds", "rows"):
+                    continue
+                values = list(item.number.values)
+                for size in line.sizes:
+                    rows = [
+                        w.line.rounds(size) for w in works[size].lines
+                        if w.section == index and isinstance(w.line, Row | Again) and w.line.span.line < line.span.line
+                    ]  # fmt: skip
+                    values[size] = sum(max(0, many) for many in rows)
+                if (edit := _edit(item.number, values)) is not None:
+                    yield edit

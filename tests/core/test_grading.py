@@ -1,0 +1,127 @@
+"""Grading a text with names: its ways, its sizes, what is restated, and what is refused."""
+
+import re
+from pathlib import Path
+
+import pytest
+
+from rillstep.core.grading import Graded, NotGraded, SizeWanted, grade_text
+from rillstep.core.grading.named_text import changed, free_numbers
+from rillstep.core.grading.ways import trials_of, ways_of
+from rillstep.core.proof import prove_text, reader_text
+
+FOLDER = Path(__file__).parents[1] / "grading_texts"
+POUCH = (FOLDER / "pouch.txt").read_text()
+TOTE = (FOLDER / "ring_tote.txt").read_text()
+CLUTCH = (FOLDER / "clutch.txt").read_text()
+
+
+def wanted(name: str, locks: dict[str, int] | None = None, **targets_mm: float) -> SizeWanted:
+    return SizeWanted(name, {key.replace("__", "."): mm for key, mm in targets_mm.items()}, locks or {})
+
+
+def measures(graded: Graded, name: str) -> tuple[float | None, ...]:
+    assert graded.proof.bag is not None
+    return next(one.mm for one in graded.proof.bag.measures if one.piece is None and one.name == name)
+
+
+def without_numbers(text: str) -> list[str]:
+    """The lines with every number or set as one mark, but for the line of sizes."""
+    lines = [line for line in text.split("\n") if not line.startswith("Sizes:")]
+    return [re.sub(r"\d+(?: \(\d+(?:, \d+)*\))?", "#", line) for line in lines]
+
+
+THREE = [
+    wanted("Small"),
+    wanted("Medium", width=120, height=100, Cord__length=700),
+    wanted("Large", width=180, height=132),
+]
+
+
+def test_a_pouch_comes_in_three_sizes() -> None:
+    """Circle, wall, eyelets, cord: by hand, a base of six increases under eyelets of eight grows by four rounds."""
+    graded = grade_text(POUCH, THREE)
+    assert graded.values == {
+        "base rounds": (8, 8, 12), "wall rounds": (14, 20, 27), "gaps": (6, 6, 9), "cord": (110, 140, 110),
+    }  # fmt: skip
+    assert graded.notes == () and graded.proof.ok and not graded.stuck
+    assert all(line.mark == "proved" for line in graded.proof.lines)
+    assert measures(graded, "width") == (120.0, 120.0, 180.0)
+    assert without_numbers(graded.text) == without_numbers(POUCH)
+    assert "Made in one evening under 4 lamps." in graded.text
+    assert "— 48 (48, 72) sts" in graded.text and "Check: 16 (22, 29) rnds." in graded.text
+    assert reader_text(graded.proof.pattern, "US").ok
+
+
+def test_the_ways_of_a_pouch_are_those_worked_out_by_hand() -> None:
+    ways, stuck = ways_of(trials_of(POUCH))
+    assert {way.label for way in ways} == {"wall rounds +1", "cord +1", "base rounds +4, gaps +3"} and not stuck
+    (base,) = [way for way in ways if "gaps" in way.label]
+    assert base.mm["width"] == pytest.approx(60.0) and "missing" in base.multiple
+
+
+def test_every_offered_way_is_proved_at_two_steps_each_way_where_there_is_room() -> None:
+    for text in (POUCH, TOTE, CLUTCH):
+        trials = trials_of(text)
+        for way in ways_of(trials)[0]:
+            for times in (-2, -1, 1, 2):
+                values = {name: trials.base[name] + times * by for name, by in way.step}
+                if min(values.values()) >= 3:
+                    assert not hasattr(trials.at(dict(way.step), times), "severity"), (way.label, times)
+
+
+def test_a_bag_with_openings_and_a_panel_are_graded_too() -> None:
+    tote = grade_text(TOTE, [wanted("S"), wanted("M", width=230, height=200), wanted("L", width=260)])
+    assert tote.proof.ok and tote.notes == () and measures(tote, "width") == (200.0, 230.0, 260.0)
+    assert measures(tote, "opening") == (50.0, 50.0, 50.0)
+    clutch = grade_text(CLUTCH, [wanted("S"), wanted("L", width=250, height=150, flap=75)])
+    assert clutch.proof.ok and clutch.notes == ()
+    assert (measures(clutch, "width"), measures(clutch, "height"), measures(clutch, "flap")) == (
+        (200.0, 250.0), (120.0, 150.0), (60.0, 75.0),
+    )  # fmt: skip
+
+
+def test_what_is_not_met_says_what_stands_against_it() -> None:
+    graded = grade_text(POUCH, [wanted("S", width=150)])
+    (note,) = graded.notes
+    assert "12.0 cm, not 15.0 cm" in note and "base rounds +4, gaps +3" in note and graded.proof.ok
+    graded = grade_text(POUCH, [wanted("S", {"wall rounds": 14}, height=100)])
+    assert graded.values["wall rounds"] == (14,) and "height" in graded.notes[0]
+    graded = grade_text(POUCH, [wanted("S", {"gaps": 7})])
+    assert any("“gaps” cannot be 7" in note for note in graded.notes)
+
+
+@pytest.mark.parametrize(
+    ("text", "sizes", "words"),
+    [
+        (POUCH, [wanted("S", drop=100)], "“drop” is not measured in this text; there are: "),
+        (POUCH, [wanted("S", width=0)], "above zero"),
+        (POUCH, [wanted("S", {"wall": 9})], "“wall” is no number of this text"),
+        (POUCH, [wanted(f"{n}") for n in range(11)], "One to 10 sizes"),
+        (POUCH, [], "One to 10 sizes"),
+        (POUCH, [wanted("S"), wanted("S")], "a name of its own"),
+        (POUCH.replace("6 sc in ring", "7 sc in ring"), [wanted("S")], "line 14"),
+        (POUCH.replace("Units: cm", "Sizes: A, B"), [wanted("S")], "in one size"),
+        (re.sub("Gauge:.*\n", "", POUCH), [wanted("S")], "Gauge:"),
+        ("Gauge: sc 20 sts x 20 rows = 10 cm\nCh 24, join into a ring.\nRnd 1: Sc in each ch around; join.", [wanted("S")], "no names"),
+    ],
+)  # fmt: skip
+def test_what_cannot_be_graded_says_why(text: str, sizes: list[SizeWanted], words: str) -> None:
+    with pytest.raises(NotGraded, match=re.escape(words)):
+        grade_text(text, sizes)
+
+
+def test_a_number_that_nothing_moves_keeps_its_reason() -> None:
+    text = POUCH.replace(
+        "[sc in next 6 sts, ch 2, sk next 2 sts] {gaps} times", "[sc in next 6 sts, ch 2, sk next 2 sts] 6 times"
+    )
+    _, stuck = ways_of(trials_of(text))
+    assert stuck.keys() == {"base rounds"} or "gaps" not in stuck
+    assert "left over" in stuck["base rounds"] or "missing" in stuck["base rounds"]
+
+
+def test_changing_back_gives_the_text_back() -> None:
+    base = free_numbers(POUCH)
+    there = changed(POUCH, {name: (value + 1,) for name, value in base.items()})
+    assert changed(there, {name: (value,) for name, value in base.items()}) == POUCH
+    assert prove_text(POUCH).ok
