@@ -239,6 +239,23 @@ def _yarn(args: argparse.Namespace) -> int:
     return CLEAN if proof.ok else ERRORS
 
 
+def _lift(args: argparse.Namespace) -> int:
+    from rillstep.core.grading import lift
+
+    lifted = lift(_read(args.file))
+    if lifted is None:
+        raise _Unusable("a text in one size is lifted, where it reads back to the same tree with its names")
+    if args.json:
+        _print_json({
+            "text": lifted.text,
+            "names": [{"name": name, "value": value, "places": places} for name, value, places in lifted.names],
+            "held": [vars(one) for one in lifted.held],
+        })  # fmt: skip
+    if args.output or not args.json:
+        _deliver(lifted.text, args.output)
+    return CLEAN
+
+
 def _grade(args: argparse.Namespace) -> int:
     return _grade_design(args) if _read(args.file).lstrip().startswith("{") else _grade_text(args)
 
@@ -375,6 +392,8 @@ def _parser() -> argparse.ArgumentParser:
     chart.add_argument("--hand", choices=("right", "left"), default="right")
     chart.add_argument("-o", "--output")
     command("measure", _measure, "measure a pattern text by its gauge")
+    lifting = command("lift", _lift, "write a text in one size with names for the numbers that may move")
+    lifting.add_argument("-o", "--output")
     grading = command("grade", _grade, "the numbers of a text with names, or of a design file, for other sizes")
     grading.add_argument("--to", metavar="TARGETS", help="JSON: the sizes with their targets")
     grading.add_argument("-o", "--output")

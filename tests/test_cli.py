@@ -212,3 +212,19 @@ def test_a_text_with_names_is_graded_to_targets(tmp_path: Path, capsys: pytest.C
         to.write_text(broken)
         assert main(["grade", source, "--to", str(to)]) == 2
     assert "--to" in (main(["grade", source]) and capsys.readouterr().err)
+
+
+def test_a_plain_text_is_lifted_and_undone(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    plain, out = tmp_path / "bag.txt", tmp_path / "named.txt"
+    plain.write_text(
+        "Wall\nCh 40, join into a ring.\nRnd 1: Sc in each ch around; join.\nRnds 2-20: Sc in each st around; join.\n"
+    )
+    assert main(["lift", str(plain), "-o", str(out)]) == 0
+    assert "Number: wall rounds = 19" in out.read_text() and "Rnds 2-{wall rounds + 1}:" in out.read_text()
+    assert main(["lift", str(plain), "--json"]) == 0
+    names = json.loads(capsys.readouterr().out)["names"]
+    assert [(one["name"], one["value"]) for one in names] == [("wall chain", 40), ("wall rounds", 19)]
+    assert main(["unname", str(out)]) == 0
+    assert "Rnds 2-20:" in capsys.readouterr().out
+    plain.write_text("Sizes: S, L\nCh 20 (30).")
+    assert main(["lift", str(plain)]) == 2

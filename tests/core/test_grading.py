@@ -5,10 +5,12 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.grading import Graded, NotGraded, SizeWanted, grade_text
+from rillstep.core.grading import Graded, NotGraded, SizeWanted, grade_text, lift
 from rillstep.core.grading.named_text import changed, free_numbers
 from rillstep.core.grading.ways import trials_of, ways_of
+from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import prove_text, reader_text
+from rillstep.core.settling import read
 
 FOLDER = Path(__file__).parents[1] / "grading_texts"
 POUCH = (FOLDER / "pouch.txt").read_text()
@@ -103,7 +105,7 @@ def test_what_is_not_met_says_what_stands_against_it() -> None:
         (POUCH.replace("6 sc in ring", "7 sc in ring"), [wanted("S")], "line 14"),
         (POUCH.replace("Units: cm", "Sizes: A, B"), [wanted("S")], "in one size"),
         (re.sub("Gauge:.*\n", "", POUCH), [wanted("S")], "Gauge:"),
-        ("Gauge: sc 20 sts x 20 rows = 10 cm\nCh 24, join into a ring.\nRnd 1: Sc in each ch around; join.", [wanted("S")], "no names"),
+        ("Gauge: sc 20 sts x 20 rows = 10 cm\nCh 4, join into a ring.\nRnd 1: Sc in each ch around; join.", [wanted("S")], "seen to move"),
     ],
 )  # fmt: skip
 def test_what_cannot_be_graded_says_why(text: str, sizes: list[SizeWanted], words: str) -> None:
@@ -125,3 +127,60 @@ def test_changing_back_gives_the_text_back() -> None:
     there = changed(POUCH, {name: (value + 1,) for name, value in base.items()})
     assert changed(there, {name: (value,) for name, value in base.items()}) == POUCH
     assert prove_text(POUCH).ok
+
+
+PLAIN = without_names(POUCH, read(POUCH))
+
+
+def test_a_plain_pouch_is_lifted_and_graded() -> None:
+    """Circle, wall, eyelets and cord, as they are published: no names at all."""
+    assert "{" not in PLAIN and "Number:" not in PLAIN
+    lifted = lift(PLAIN)
+    assert lifted is not None
+    assert {name: value for name, value, _ in lifted.names} == {
+        "base rounds": 8, "wall rounds": 14, "wall repeats": 6, "cord chain": 110,
+    }  # fmt: skip
+    assert "[sc in next {rnd - 2} sts, 2 sc in next st] 6 times" in lifted.text and "{6*rnd} sts" in lifted.text
+    assert any("inside a repeat" in one.reason for one in lifted.held)
+    assert read(without_names(lifted.text, read(lifted.text))).pattern.sections == read(PLAIN).pattern.sections
+    graded = grade_text(PLAIN, THREE)
+    assert graded.notes == () and graded.proof.ok and measures(graded, "width") == (120.0, 120.0, 180.0)
+    assert graded.values["base rounds"] == (8, 8, 12) and graded.values["wall repeats"] == (6, 6, 9)
+
+
+def one_size() -> list[Path]:
+    paths = sorted((FOLDER.parent / "corpus").glob("*.txt"))
+    return [path for path in paths if len(read(path.read_text()).pattern.sizes) == 1]
+
+
+@pytest.mark.parametrize("path", one_size(), ids=lambda path: path.stem)
+def test_every_text_in_one_size_is_lifted_and_reads_back(path: Path) -> None:
+    text = path.read_text()
+    lifted = lift(text)
+    assert lifted is not None
+    parsed = read(lifted.text)
+    assert parsed.pattern.sections == read(text).pattern.sections
+    assert {f.code for f in prove_text(lifted.text).findings} == {f.code for f in prove_text(text).findings}
+    assert read(without_names(lifted.text, parsed)).pattern.sections == parsed.pattern.sections
+    assert all(one.reason and one.value >= 0 for one in lifted.held)
+
+
+def test_a_text_in_several_sizes_is_not_lifted() -> None:
+    assert lift("Sizes: S, L\nCh 20 (30).\nRow 1: Sc in 2nd ch from hook, sc in each ch across.") is None
+
+
+@pytest.mark.parametrize(
+    ("text", "line"),
+    [
+        ("Flap\nCh 21.\nRow 1: Sc in 2nd ch from hook, sc in next 19 ch; turn. — 20 sts\n"
+         + "".join(f"Row {n}: Ch 1, sc2tog, sc in next {20 - 2 * n} sts, sc2tog; turn. — {22 - 2 * n} sts\n" for n in range(2, 9)),
+         "Rows 2-{flap rows}: Ch 1, sc2tog, sc in next {20 - 2*row} sts, sc2tog; turn. — {22 - 2*row} sts"),
+        ("Base\nMake an adjustable ring.\nRnd 1: 8 hdc in ring; join. — 8 sts\nRnd 2: Ch 1, 2 hdc in each st around; join. — 16 sts\n"
+         "Rnd 3: Ch 1, [hdc in next st, 2 hdc in next st] 8 times; join. — 24 sts\n"
+         + "".join(f"Rnd {n}: Ch 1, [hdc in next {n - 2} sts, 2 hdc in next st] 8 times; join. — {8 * n} sts\n" for n in range(4, 8)),
+         "Rnds 4-{base rounds}: Ch 1, [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times; join. — {8*rnd} sts"),
+    ],
+)  # fmt: skip
+def test_rounds_that_grow_or_taper_become_one_line(text: str, line: str) -> None:
+    lifted = lift(text)
+    assert lifted is not None and line in lifted.text.split("\n")

@@ -11,7 +11,8 @@ from itertools import product
 from math import floor
 
 from rillstep.core.findings import Finding
-from rillstep.core.grading.named_text import changed, restated
+from rillstep.core.grading.lift import lift
+from rillstep.core.grading.named_text import changed, free_numbers, restated
 from rillstep.core.grading.ways import Trials, Way, measures_at, trials_of, ways_of
 from rillstep.core.proof import Proof, prove_text
 
@@ -52,7 +53,9 @@ class Graded:
 
 
 def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.0) -> Graded:
-    """The text in several sizes. Raises NotGraded."""
+    """The text in several sizes; one that has no names is lifted first. Raises NotGraded."""
+    lifted = lift(text) if not free_numbers(text) else None
+    text = lifted.text if lifted is not None else text
     trials = trials_of(text, allowance_mm)
     sample = _sample(text, trials, wanted)
     known = measures_at(sample)
@@ -84,7 +87,10 @@ def _sample(text: str, trials: Trials, wanted: Sequence[SizeWanted]) -> Proof:
             "A text in one size is graded; this one has several. Print one of them with --size, and grade that."
         )
     if not trials.base:
-        raise NotGraded("This text has no names: write the numbers that shall move as “Number: wall rounds = 12”.")
+        raise NotGraded(
+            "No number of this text is seen to move: write those that shall as “Number: wall rounds = 12”, "
+            "and {wall rounds} where it stands."
+        )
     if proof.bag is None:
         raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
     if not 1 <= len(wanted) <= MOST_SIZES:
