@@ -10,10 +10,9 @@ from dataclasses import dataclass
 from itertools import product
 from math import floor
 
-from rillstep.core.findings import Finding
 from rillstep.core.grading.lift import lift
 from rillstep.core.grading.named_text import changed, free_numbers, restated
-from rillstep.core.grading.ways import Trials, Way, measures_at, trials_of, ways_of
+from rillstep.core.grading.ways import Refuted, Trials, Way, measures_at, trials_of, ways_of
 from rillstep.core.proof import Proof, prove_text
 
 MOST_SIZES = 10
@@ -140,7 +139,7 @@ def _nearest(
             for name, by in ways[at].step:
                 change[name] = change.get(name, 0) + many * by
         proof = trials.at(change)
-        if isinstance(proof, Finding):
+        if isinstance(proof, Refuted):
             why = why or proof.message
             continue
         values = {name: value + change.get(name, 0) for name, value in base.items()}

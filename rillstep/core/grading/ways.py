@@ -1,23 +1,24 @@
 """The ways in which a text with names grows, each found by working the text and proved.
 
-A way changes one name by a step, or two together where one alone does not come out. It is tried by changing the
+A way changes one name by a step, or several together where one alone does not come out. It is tried by changing the
 numbers, restating what follows, and proving the text at one step and at two; what does not come out is no way, and what
 was found against it is the reason.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from itertools import product
+from fractions import Fraction
+from math import gcd
 
-from rillstep.core.fabric import work_pattern
-from rillstep.core.findings import Finding, Span
+from rillstep.core.fabric import Trouble, work_pattern
 from rillstep.core.grading.named_text import Place, changed, counting_on, free_numbers, restated, without_totals
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 
-# A single name is tried up to this step; two together up to this many in all.
-MOST_STEP = 24
-MOST_TOGETHER = 8
+# No name moves by more than this in one step; so many names move together; and so many changes are tried for each.
+MOST_STEP = 48
+MOST_TOGETHER = 4
+MOST_TRIED = 40
 
 
 @dataclass(frozen=True)
@@ -42,6 +43,20 @@ class Way:
         return ", ".join(f"{name} {by:+d}" for name, by in self.step)
 
 
+@dataclass(frozen=True)
+class Refuted:
+    """What refutes a text at other numbers: where, and by how many stitches it does not come out.
+
+    amount: stitches left over, below 0 where some are missing; 0 for anything else. takes: of a repeat that does not
+    come out even, what one turn takes.
+    """
+
+    line: int
+    message: str
+    amount: int = 0
+    takes: int = 0
+
+
 @dataclass
 class Trials:
     """A text in one size and what was found about it at other numbers; each is worked once."""
@@ -50,34 +65,38 @@ class Trials:
     base: Mapping[str, int]
     counted: frozenset[Place]
     allowance_mm: float = 0.0
-    known: dict[tuple[int, ...], Proof | Finding] = field(default_factory=dict)
+    known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
 
-    def at(self, change: Mapping[str, int], times: int = 1) -> Proof | Finding:
-        """The proof at other numbers, or the first finding that refutes them."""
+    def at(self, change: Mapping[str, int], times: int = 1) -> Proof | Refuted:
+        """The proof at other numbers, or the first thing that refutes them."""
         values = {name: value + times * change.get(name, 0) for name, value in self.base.items()}
         key = tuple(values.values())
         if key not in self.known:
             self.known[key] = self._tried(values)
         return self.known[key]
 
-    def _tried(self, values: Mapping[str, int]) -> Proof | Finding:
+    def _tried(self, values: Mapping[str, int]) -> Proof | Refuted:
         if any(value < 1 for value in values.values()):
-            return _too_small(next(name for name, value in values.items() if value < 1))
+            return Refuted(0, f"“{next(name for name, value in values.items() if value < 1)}” would be less than one.")
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         work = work_pattern(without_totals(read(text).pattern), 0)
         stop = next((line for line in work.lines if line.trouble is not None), None)
         if stop is not None and stop.trouble is not None:  # what follows from it need not be restated
-            return Finding(stop.trouble.code, "error", stop.line.span, stop.trouble.message)
+            return _stop(stop.line.span.line, stop.trouble)
         proof = prove_text(restated(text, self.counted), self.allowance_mm)
-        return next((f for f in proof.findings if f.severity == "error"), proof)
+        error = next((f for f in proof.findings if f.severity == "error"), None)
+        return Refuted(error.span.line, error.message) if error is not None else proof
 
     def holds(self, change: Mapping[str, int]) -> bool:
         """Whether the text comes out at one step of a change and at two."""
         return all(isinstance(self.at(change, times), Proof) for times in (1, 2))
 
 
-def _too_small(name: str) -> Finding:
-    return Finding("number-too-small", "error", Span(1, 1, 1), f"“{name}” would be less than one.")
+def _stop(line: int, trouble: Trouble) -> Refuted:
+    left, missing = trouble.left or 0, trouble.missing or 0
+    if trouble.code == "repeat-uneven":
+        return Refuted(line, trouble.message, left, left + missing)
+    return Refuted(line, trouble.message, left - missing)
 
 
 def measures_at(proof: Proof) -> dict[str, float]:
@@ -90,35 +109,61 @@ def ways_of(trials: Trials) -> tuple[list[Way], dict[str, str]]:
     """The ways of a text, and for each name that no way moves the reason."""
     found: list[Way] = []
     stuck: dict[str, str] = {}
-    names = list(trials.base)
-    for name in names:
-        step = next((step for step in range(1, MOST_STEP + 1) if trials.holds({name: step})), None)
-        if step is not None:
-            found.append(_way(trials, {name: step}, _why_not_one(trials, {name: step})))
-        else:
-            stuck[name] = _message(trials.at({name: 1}))
-    for name in list(stuck):
-        if name not in stuck:
+    moved: set[str] = set()
+    for name in trials.base:
+        if name in moved:
             continue
-        together = _together(trials, name, names)
-        if together is not None:
-            found.append(_way(trials, together, _why_not_one(trials, together)))
-            for moved in together:
-                stuck.pop(moved, None)
-    return found, stuck
+        step = _search(trials, name)
+        if step is None:
+            stuck[name] = _message(trials.at({name: 1}))
+            continue
+        moved |= step.keys()
+        found.append(_way(trials, step, _why_not_one(trials, step)))
+    return found, {name: why for name, why in stuck.items() if name not in moved}
 
 
-def _together(trials: Trials, name: str, names: Sequence[str]) -> dict[str, int] | None:
-    """The smallest change of a name and one other that comes out."""
-    sizes = [(a, b) for a, b in product(range(1, MOST_TOGETHER), range(-MOST_TOGETHER, MOST_TOGETHER)) if b]
-    for own, other in sorted(sizes, key=lambda pair: (pair[0] + abs(pair[1]), pair[1] < 0)):
-        if own + abs(other) > MOST_TOGETHER:
-            break
-        for beside in names:
-            change = {name: own, beside: other}
-            if beside != name and trials.holds(change):
-                return change
+def _search(trials: Trials, name: str) -> dict[str, int] | None:
+    """The first change of a name that comes out, with others where they are needed.
+
+    Where a row does not come out by some stitches, another number that moves what is left there makes up for it; where
+    a repeat does not come out even, the change is made so many times that it does.
+    """
+    waiting: list[dict[str, int]] = [{name: 1}]
+    seen: set[tuple[tuple[str, int], ...]] = set()
+    for _ in range(MOST_TRIED):
+        if not waiting:
+            return None
+        change = waiting.pop(0)
+        key = tuple(sorted(change.items()))
+        if key in seen or max(map(abs, change.values())) > MOST_STEP:
+            continue
+        seen.add(key)
+        if trials.holds(change):
+            return change
+        stop = trials.at(change)
+        if isinstance(stop, Refuted):
+            waiting += _mended(trials, change, stop)
     return None
+
+
+def _mended(trials: Trials, change: dict[str, int], stop: Refuted) -> list[dict[str, int]]:
+    """Changes that may come out where this one stops."""
+    found: list[dict[str, int]] = []
+    if stop.takes:
+        times = stop.takes // gcd(stop.takes, stop.amount)
+        found.append({name: times * by for name, by in change.items()})
+    for beside in trials.base if len(change) < MOST_TOGETHER else ():
+        if beside in change:
+            continue
+        other = trials.at({**change, beside: 1})
+        if isinstance(other, Proof) or other.line > stop.line or (other.line == stop.line and not other.amount):
+            found.append({**change, beside: 1})
+        elif other.line == stop.line and other.amount != stop.amount and stop.amount:
+            share = Fraction(-stop.amount, other.amount - stop.amount)
+            found.append({
+                **{name: share.denominator * by for name, by in change.items()}, beside: share.numerator
+            })  # fmt: skip
+    return sorted(found, key=lambda one: sum(map(abs, one.values())))
 
 
 def _why_not_one(trials: Trials, change: Mapping[str, int]) -> str:
@@ -129,8 +174,8 @@ def _why_not_one(trials: Trials, change: Mapping[str, int]) -> str:
     return _message(trials.at({name: by // abs(least) for name, by in change.items()}))
 
 
-def _message(found: Proof | Finding) -> str:
-    return found.message if isinstance(found, Finding) else ""
+def _message(found: Proof | Refuted) -> str:
+    return found.message if isinstance(found, Refuted) else ""
 
 
 def _way(trials: Trials, change: Mapping[str, int], multiple: str) -> Way:
