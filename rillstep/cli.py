@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from rillstep.core.grading import Graded
+from rillstep.core.grading import GradedText
 from rillstep.core.lengths import in_units
 from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
@@ -287,7 +287,7 @@ def _grade_text(args: argparse.Namespace) -> int:
     return ERRORS if graded.notes else CLEAN
 
 
-def _shown(graded: Graded) -> dict[str, object]:
+def _shown(graded: GradedText) -> dict[str, object]:
     """A graded text as JSON."""
     measures = graded.proof.bag.measures if graded.proof.bag is not None else ()
     return {

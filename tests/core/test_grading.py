@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.grading import Graded, NotGraded, SizeWanted, grade_text, lift
+from rillstep.core.grading import GradedText, NotGraded, SizeWanted, grade_text, lift
 from rillstep.core.grading.named_text import changed, free_numbers
 from rillstep.core.grading.ways import trials_of, ways_of
 from rillstep.core.printing.unnaming import without_names
@@ -22,7 +22,7 @@ def wanted(name: str, locks: dict[str, int] | None = None, **targets_mm: float) 
     return SizeWanted(name, {key.replace("__", "."): mm for key, mm in targets_mm.items()}, locks or {})
 
 
-def measures(graded: Graded, name: str) -> tuple[float | None, ...]:
+def measures(graded: GradedText, name: str) -> tuple[float | None, ...]:
     assert graded.proof.bag is not None
     return next(one.mm for one in graded.proof.bag.measures if one.piece is None and one.name == name)
 

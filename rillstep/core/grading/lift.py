@@ -7,12 +7,28 @@ the same part in a section share one. What is held says why. A text is lifted on
 
 import re
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields, is_dataclass
 
 from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.notation.parser import Parsed
 from rillstep.core.settling import read
-from rillstep.core.tree import Again, Chain, Gesture, Line, Next, Num, Repeat, Row, Section, Setup, Skip, Step, Work
+from rillstep.core.tree import (
+    Again,
+    Chain,
+    Gesture,
+    Line,
+    Next,
+    Num,
+    Repeat,
+    Row,
+    Section,
+    Setup,
+    Skip,
+    Step,
+    Total,
+    What,
+    Work,
+)
 from rillstep.core.words.named_numbers import DEFINED, names_of
 from rillstep.core.words.numbers import numbers_in
 
@@ -103,6 +119,11 @@ def _lifted(text: str, parsed: Parsed, growing: bool) -> Lifted:
                 continue
             end = _name_numbers(index, section, line, naming, held, end, bool(sequences))
         ends[section.title.lower()] = end
+    chains = {value: name for (_, part, value), name in naming.names.items() if part == "chains"}
+    for length in _lengths(parsed.pattern):
+        elsewhere = length.span.line not in written and length.span.line not in gone
+        if _is_plain(length) and elsewhere and length.at(0) in chains:
+            naming.edits.setdefault(length.span, chains[length.at(0)])
     edited = apply_edits(text, tuple(Edit(span, f"{{{name}}}") for span, name in naming.edits.items())).split("\n")
     kept = [written.get(at, raw) for at, raw in enumerate(edited, start=1) if at not in gone]
     definitions = [f"Number: {name} = {value}" for name, value in naming.values.items()]
@@ -110,6 +131,18 @@ def _lifted(text: str, parsed: Parsed, growing: bool) -> Lifted:
     places = [*naming.edits.values(), *written.values()]
     names = tuple((name, value, sum(name in place for place in places)) for name, value in naming.values.items())
     return Lifted("\n".join([*kept[:at], *definitions, *kept[at:]]), names, tuple(held))
+
+
+def _lengths(node: object) -> Iterator[Num]:
+    """The lengths by which chain spaces are called: "in ch-60 sp", "2 ch-60 sps"; they move with the chain."""
+    if isinstance(node, What | Total) and node.length is not None:
+        yield node.length
+    if isinstance(node, tuple):
+        for item in node:
+            yield from _lengths(item)
+    elif is_dataclass(node) and not isinstance(node, type):
+        for one in fields(node):
+            yield from _lengths(getattr(node, one.name))
 
 
 def _head_ends(rows: Sequence[str]) -> int:
@@ -145,9 +178,9 @@ def _name_numbers(
                 held += [Held(n.span.line, n.at(0), "it is how the base grows") for n in numbers_in(step)]
                 continue
             _name_step(index, section, step, line.steps[at - 1] if at else None, at, naming, held)
-    if line.last is None or not _is_plain(line.last):
-        return f"{end} + 1" if line.last is None else end
     many = line.rounds(line.sizes[0])
+    if line.last is None or not _is_plain(line.last):
+        return _simple(f"{end} + {many}")
     name = naming.name(index, section.title, _rounds_word(line), many)
     total = f"{end} + {name}"
     if line.first.at(line.sizes[0]) != _value_of(end, naming) + 1:

@@ -11,6 +11,7 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.counting import found_of
 from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Check, Num, Pattern, Row, Setup
 from rillstep.core.words.named_numbers import DEFINED
@@ -153,20 +154,17 @@ def _is_known(done: LineWork) -> bool:
 
 
 def _checks(pattern: Pattern, works: Sequence[SizeWork]) -> Iterator[Edit]:
-    """Rounds and rows that a check counts in its section."""
+    """Rounds, rows and stitches that a check counts in its section."""
     for index, section in enumerate(pattern.sections):
         for line in section.lines:
             if not isinstance(line, Check) or line.fold:
                 continue
             for item in line.items:
-                if not isinstance(item.number, Num) or item.what not in ("rnds", "rows"):
+                if not isinstance(item.number, Num) or item.what not in ("rnds", "rows", "sts"):
                     continue
                 values = list(item.number.values)
                 for size in line.sizes:
-                    rows = [
-                        w.line.rounds(size) for w in works[size].lines
-                        if w.section == index and isinstance(w.line, Row | Again) and w.line.span.line < line.span.line
-                    ]  # fmt: skip
-                    values[size] = sum(max(0, many) for many in rows)
+                    there = counted_by(works[size], line, item.what, index)
+                    values[size] = values[size] if there is None else there
                 if (edit := _edit(item.number, values)) is not None:
                     yield edit

@@ -12,7 +12,7 @@ from math import floor
 
 from rillstep.core.grading.lift import lift
 from rillstep.core.grading.named_text import changed, free_numbers, restated
-from rillstep.core.grading.ways import Refuted, Trials, Way, measures_at, trials_of, ways_of
+from rillstep.core.grading.ways import GrowthWay, Refuted, Trials, measures_at, trials_of, ways_of
 from rillstep.core.proof import Proof, prove_text
 
 MOST_SIZES = 10
@@ -37,7 +37,7 @@ class SizeWanted:
 
 
 @dataclass(frozen=True)
-class Graded:
+class GradedText:
     """The graded text and its proof. values: for each name its numbers, size by size. notes: what was not met, and why.
 
     stuck: names that no way moves, with the reason.
@@ -46,12 +46,12 @@ class Graded:
     text: str
     proof: Proof
     values: Mapping[str, tuple[int, ...]]
-    ways: tuple[Way, ...]
+    ways: tuple[GrowthWay, ...]
     stuck: Mapping[str, str]
     notes: tuple[str, ...]
 
 
-def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.0) -> Graded:
+def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.0) -> GradedText:
     """The text in several sizes; one that has no names is lifted first. Raises NotGraded."""
     lifted = lift(text) if not free_numbers(text) else None
     text = lifted.text if lifted is not None else text
@@ -72,7 +72,7 @@ def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: {error.message}")
-    return Graded(graded, proof, values_of, tuple(ways), stuck, tuple(notes))
+    return GradedText(graded, proof, values_of, tuple(ways), stuck, tuple(notes))
 
 
 def _sample(text: str, trials: Trials, wanted: Sequence[SizeWanted]) -> Proof:
@@ -113,7 +113,7 @@ def _check_wishes(wanted: Sequence[SizeWanted], known: Mapping[str, float], tria
 
 
 def _nearest(
-    trials: Trials, ways: Sequence[Way], size: SizeWanted, known: Mapping[str, float]
+    trials: Trials, ways: Sequence[GrowthWay], size: SizeWanted, known: Mapping[str, float]
 ) -> tuple[Mapping[str, int], list[str]]:
     """The numbers of a size, and what was not met."""
     base = dict(trials.base)
@@ -148,7 +148,7 @@ def _nearest(
 
 
 def _unmet(
-    size: SizeWanted, values: Mapping[str, int], made: Mapping[str, float], ways: Sequence[Way], why: str
+    size: SizeWanted, values: Mapping[str, int], made: Mapping[str, float], ways: Sequence[GrowthWay], why: str
 ) -> list[str]:
     """What is further from a target than half a step of what moves it, and what stands in the way."""
     notes = []
@@ -168,7 +168,7 @@ def _unmet(
     return notes
 
 
-def _reason(name: str, moving: Sequence[Way], why: str) -> str:
+def _reason(name: str, moving: Sequence[GrowthWay], why: str) -> str:
     """What stands in the way of a target."""
     steps = [
         f"{way.label} is a step of {abs(way.mm[name]) / 10:.1f} cm, and a smaller one does not come out "

@@ -22,7 +22,7 @@ MOST_TRIED = 40
 
 
 @dataclass(frozen=True)
-class Way:
+class GrowthWay:
     """By how much each name changes at one step, and by how much each measure does, in mm.
 
     multiple: why the step is more than one; the finding against a step of one.
@@ -105,9 +105,9 @@ def measures_at(proof: Proof) -> dict[str, float]:
     return {f"{one.piece}.{one.name}" if one.piece else one.name: one.mm[0] for one in found if one.mm[0] is not None}
 
 
-def ways_of(trials: Trials) -> tuple[list[Way], dict[str, str]]:
+def ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     """The ways of a text, and for each name that no way moves the reason."""
-    found: list[Way] = []
+    found: list[GrowthWay] = []
     stuck: dict[str, str] = {}
     moved: set[str] = set()
     for name in trials.base:
@@ -178,12 +178,12 @@ def _message(found: Proof | Refuted) -> str:
     return found.message if isinstance(found, Refuted) else ""
 
 
-def _way(trials: Trials, change: Mapping[str, int], multiple: str) -> Way:
+def _way(trials: Trials, change: Mapping[str, int], multiple: str) -> GrowthWay:
     here, there = trials.at({}), trials.at(change)
     assert isinstance(here, Proof) and isinstance(there, Proof)
     before, after = measures_at(here), measures_at(there)
     moved = {name: after[name] - mm for name, mm in before.items() if name in after and abs(after[name] - mm) > 1e-6}
-    return Way(tuple(change.items()), moved, multiple)
+    return GrowthWay(tuple(change.items()), moved, multiple)
 
 
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:

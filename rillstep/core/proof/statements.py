@@ -60,7 +60,7 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
     if check.fold:
         return _fold(subject, check, section, size) if item is check.items[0] else []
     if isinstance(item.number, Num):
-        stated, is_true = item.number.at(size), _count(subject.works[size], check, item.what, section)
+        stated, is_true = item.number.at(size), counted_by(subject.works[size], check, item.what, section)
         if is_true is None or stated == is_true:
             return []
         message = f"This check says {stated} {item.what}{where}; there are {is_true}."
@@ -112,7 +112,7 @@ def _fold(subject: Subject, check: Check, section: int, size: int) -> list[Findi
     return [Finding("fold-differs", "error", check.span, message, size, there, stated)]
 
 
-def _count(work: SizeWork, check: Check, what: str, section: int) -> int | None:
+def counted_by(work: SizeWork, check: Check, what: str, section: int) -> int | None:
     """Rounds of this section, or stitches after it; None when they are not known."""
     if what in ("rnds", "rows"):
         return sum(max(0, row.rounds(work.size)) for row in _counted(work, check, what, section))
