@@ -20,6 +20,7 @@ from rillstep.core.printing.writer import (
     write_label,
     write_line,
     write_make,
+    write_own_gauge,
     write_sentence,
     write_special,
     write_stated,
@@ -114,7 +115,14 @@ def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -
     across, up = gauge.per_span(units)
     span = GAUGE_SPAN[units]
     state = {True: ", blocked", False: ", not blocked", None: ""}[blocked]
-    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}{state}"
+    hook = f", {gauge.hook} mm hook" if gauge.hook else ""
+    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}{hook}{state}"
+
+
+def gauge_lines(pattern: Pattern, terms: Terms, blocked: bool | None) -> str:
+    """Every gauge of a pattern: of plain stitches, of stitch patterns, of a chain."""
+    plain = [gauge_line(gauge, pattern.units, terms, blocked) for gauge in pattern.gauges]
+    return "; ".join([*plain, *(write_own_gauge(gauge, pattern.units) for gauge in pattern.own_gauges)])
 
 
 def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
@@ -206,7 +214,7 @@ def booklet(
     measures = tuple(
         (name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in table if any(row)
     )
-    gauge = gauge_line(pattern.gauges[0], units, terms, design.swatch.blocked) if pattern.gauges else ""
+    gauge = gauge_lines(pattern, terms, design.swatch.blocked)
     drop = max((shape.drop_mm for shape in shapes), default=0.0)
     return Booklet(
         design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,

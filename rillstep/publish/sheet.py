@@ -5,7 +5,7 @@ from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.proof import Hand, Reprint, advice
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Pattern
-from rillstep.publish.booklet import Booklet, BookletLine, booklet_sections, gauge_line
+from rillstep.publish.booklet import Booklet, BookletLine, booklet_sections, gauge_lines
 
 
 def _measures(reprint: Reprint) -> tuple[tuple[str, tuple[str, ...]], ...]:
@@ -27,7 +27,7 @@ def _notes(pattern: Pattern, terms: Terms, hand: Hand) -> tuple[str, ...]:
 def sheet(reprint: Reprint, terms: Terms, hand: Hand = "right") -> Booklet:
     """The booklet of a printed text, from what the text itself says."""
     pattern = reprint.proof.pattern
-    gauge = "; ".join(gauge_line(gauge, pattern.units, terms, None) for gauge in pattern.gauges)
+    gauge = gauge_lines(pattern, terms, None)
     materials = tuple(f"{key}: {text}" for key, text in pattern.extra if key != "Note")
     return Booklet(
         pattern.name or "Pattern", pattern.sizes, reprint.ok, materials, gauge, _measures(reprint),

@@ -4,7 +4,7 @@ from datetime import date
 from pathlib import Path
 
 from rillstep.core.notation import parse
-from rillstep.core.proof import prove_text, reprint
+from rillstep.core.proof import prove_text, reader_text, reprint
 from rillstep.publish.pdf import html_of
 from rillstep.publish.sheet import markdown_of, sheet
 
@@ -36,3 +36,14 @@ def test_stars_and_brackets_of_a_text_do_not_become_marks() -> None:
     assert "\\*this\\*" in markdown_of(made)
     page = html_of(made, "", date(2026, 11, 25))
     assert "<i>sc</i>" not in page and "&lt;i&gt;sc&lt;/i&gt;" in page
+
+
+def test_a_sheet_tells_every_gauge_and_how_a_panel_is_folded() -> None:
+    text = (
+        "Gauge: sc 20 sts x 20 rows = 10 cm with 4 mm hook\nGauge: ch 22 = 10 cm\nGauge: mesh 8 loops x 10 rows = 10 cm\n"
+        "Panel\nCh 21.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-60: Ch 1, sc in each st across; turn.\n"
+        "Fold: in half.\n"
+    )
+    made = sheet(reader_text(prove_text(text).pattern, "US"), "US")
+    assert "4 mm hook" in made.gauge and "ch 22 = 10 cm" in made.gauge and "mesh 8 loops" in made.gauge
+    assert "Fold: in half." in markdown_of(made).replace("**", "")
