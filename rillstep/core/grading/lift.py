@@ -6,6 +6,7 @@ the same part in a section share one. What is held says why. A text is lifted on
 """
 
 import re
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, fields, is_dataclass
 
@@ -29,7 +30,7 @@ from rillstep.core.tree import (
     What,
     Work,
 )
-from rillstep.core.words.named_numbers import DEFINED, names_of
+from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
 from rillstep.core.words.numbers import numbers_in
 
 # So many rounds of one shape are a growing sequence; two may be chance.
@@ -128,8 +129,9 @@ def _lifted(text: str, parsed: Parsed, growing: bool) -> Lifted:
     kept = [written.get(at, raw) for at, raw in enumerate(edited, start=1) if at not in gone]
     definitions = [f"Number: {name} = {value}" for name, value in naming.values.items()]
     at = _head_ends(kept)
-    places = [*naming.edits.values(), *written.values()]
-    names = tuple((name, value, sum(name in place for place in places)) for name, value in naming.values.items())
+    sums = [*naming.edits.values(), *(match[1] for line in written.values() for match in BRACES.finditer(line))]
+    used = Counter(name for one in sums for name in names_in(one))
+    names = tuple((name, value, used[name]) for name, value in naming.values.items())
     return Lifted("\n".join([*kept[:at], *definitions, *kept[at:]]), names, tuple(held))
 
 
