@@ -184,3 +184,11 @@ def test_a_text_in_several_sizes_is_not_lifted() -> None:
 def test_rounds_that_grow_or_taper_become_one_line(text: str, line: str) -> None:
     lifted = lift(text)
     assert lifted is not None and line in lifted.text.split("\n")
+
+
+def test_a_text_of_very_many_names_is_not_tried_to_its_end(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("rillstep.core.grading.ways.MOST_TRIALS", 3)
+    found, stuck = ways_of(trials_of(POUCH))
+    assert len(found) + len(stuck) == len(free_numbers(POUCH)) and any(
+        "not looked for" in why for why in stuck.values()
+    )

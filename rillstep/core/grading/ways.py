@@ -19,6 +19,8 @@ from rillstep.core.settling import read
 MOST_STEP = 48
 MOST_TOGETHER = 4
 MOST_TRIED = 40
+# A text of very many names is not tried to its end.
+MOST_TRIALS = 400
 
 
 @dataclass(frozen=True)
@@ -112,6 +114,9 @@ def ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     moved: set[str] = set()
     for name in trials.base:
         if name in moved:
+            continue
+        if len(trials.known) >= MOST_TRIALS:
+            stuck[name] = f"It was not looked for: {MOST_TRIALS} changes of this text were tried before."
             continue
         step = _search(trials, name)
         if step is None:
