@@ -169,7 +169,10 @@ PIECES = [
 def test_what_is_beside_the_body_measures_by_itself(text: str, title: str, mm: dict[str, float]) -> None:
     proof = proved(text)
     found = {one.name: one.mm[0] for one in measures_of(proof.pattern, proof.works) if one.piece == title}
+    met = found.pop("meets", None)
     assert found == pytest.approx(mm)
+    # two panels of 10 x 10 cm: a gusset runs down two sides and along the bottom, a flap lies across
+    assert met == {"Gusset": 300.0, "Flap": 100.0, "Pocket": 100.0}.get(title)
     bag = whole(text)
     assert (bag["width"], bag["height"]) == (100.0, 100.0)  # it adds nothing to the bag
 

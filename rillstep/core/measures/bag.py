@@ -365,3 +365,19 @@ def _beside(pattern: Pattern, body: Body, pieces: Sequence[PieceRounds | None]) 
             if which in own:
                 found.append(replace(own[which], name=name, label=_OF_BAG[name]))
     return found
+
+
+def edge_met(section: Section, whole: Sequence[Formula]) -> Formula | None:
+    """The edge of the body that a piece beside it meets, to hold its length or width against: a gusset runs down two
+    sides and along the bottom, a flap and a pocket lie across, a trim goes around the mouth. None where not known."""
+    mm = {one.name: one.mm for one in whole if one.mm is not None}
+    width, height, mouth = mm.get("width"), mm.get("height"), mm.get("mouth")
+    title = section.title.lower()
+    if "gusset" in title and width is not None and height is not None:
+        why = f"{width:.1f} mm wide + 2 x {height:.1f} mm high"
+        return Formula("meets", "Edge that it meets", width + 2 * height, why)
+    if re.search(r"\b(?:flap|pocket)\b", title) and width is not None:
+        return Formula("meets", "Edge that it meets", width, f"{width:.1f} mm wide")
+    if re.search(r"\b(?:trim|edging|border)\b", title) and mouth is not None:
+        return Formula("meets", "Edge that it meets", 2 * mouth, f"2 x {mouth:.1f} mm of the mouth")
+    return None

@@ -9,13 +9,13 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from rillstep.core.fabric import LineWork, SizeWork
-from rillstep.core.measures.bag import Body, bag_formulas, body_of, is_beside
+from rillstep.core.measures.bag import Body, bag_formulas, body_of, edge_met, is_beside
 from rillstep.core.measures.formulas import Formula
 from rillstep.core.measures.piece_rounds import PieceRounds, rounds_of
 from rillstep.core.measures.profile import SizeShape, profile_of
 from rillstep.core.measures.row_sizes import hooks, row_sizes
 from rillstep.core.measures.single_pieces import opening_formulas, piece_formulas
-from rillstep.core.tree import Pattern
+from rillstep.core.tree import Pattern, Section
 
 
 @dataclass(frozen=True)
@@ -53,7 +53,10 @@ class BagMeasures:
         """The measures of the bag, and those of every piece in the order of the text."""
         found = _merged(None, self.whole)
         for index, section in enumerate(self.pattern.sections):
-            own = [_of_piece(self.pattern, pieces[index]) for pieces in self.pieces]
+            own = [
+                _with_edge(_of_piece(self.pattern, pieces[index]), section, whole)
+                for pieces, whole in zip(self.pieces, self.whole, strict=True)
+            ]
             found += _merged(section.title, own)
         return tuple(found)
 
@@ -109,6 +112,11 @@ def _of_piece(pattern: Pattern, piece: PieceRounds | None) -> list[Formula]:
     if piece is None or not piece.known:
         return []
     return [*piece_formulas(pattern, piece), *(opening_formulas(piece) if piece.openings else [])]
+
+
+def _with_edge(own: list[Formula], section: Section, whole: Sequence[Formula]) -> list[Formula]:
+    met = edge_met(section, whole) if own and is_beside(section) else None
+    return [*own, met] if met is not None else own
 
 
 def _merged(piece: str | None, formulas: Sequence[Sequence[Formula]]) -> list[Measure]:
