@@ -107,9 +107,13 @@ def test_every_size_has_its_own_and_says_why() -> None:
     assert height.why == ("10 rounds x 5.00 mm", "20 rounds x 5.00 mm")
 
 
-def test_a_tube_has_a_length_and_goes_around() -> None:
-    text = "Section: Cord (spiral rounds, tube)\nCh 6, join into a ring.\nRnd 1: Sc in each ch around.\nRnds 2-40: Sc in each st around.\n"
-    assert piece(text) == pytest.approx({"length": 200.0, "around": 30.0, "width": 30.0 / math.pi})
+@pytest.mark.parametrize(("sts", "rounds"), [(6, 40), (8, 60), (5, 25), (12, 120), (4, 9)])
+def test_a_tube_has_a_length_and_goes_around(sts: int, rounds: int) -> None:
+    text = (
+        f"Section: Cord (spiral rounds, tube)\nCh {sts}, join into a ring.\nRnd 1: Sc in each ch around.\n"
+        f"Rnds 2-{rounds}: Sc in each st around.\n"
+    )
+    assert piece(text) == pytest.approx({"length": 5.0 * rounds, "around": 5.0 * sts, "width": 5.0 * sts / math.pi})
 
 
 def test_a_cord_is_no_part_of_the_bag(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
