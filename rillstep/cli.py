@@ -206,7 +206,8 @@ def _sides(proof: Proof) -> list[tuple[str, list[Sides]]]:
         try:
             every = sides_of(proof.bag, work.lines, work.size) if proof.bag is not None else ()
         except ValueError:
-            every = ()  # a round is too long to be followed stitch by stitch
+            every = ()
+            print(f"{name}: a round is too long for its sides to be followed, so they are not told", file=sys.stderr)
         opened = {line.line.span.line for line in work.lines if line.openings}
         follows = zip(every, [*every[1:], None], strict=True)
         found.append((name, [

@@ -191,3 +191,15 @@ def test_a_text_of_very_many_names_is_not_tried_to_its_end(monkeypatch: pytest.M
     found, stuck = ways_of(trials_of(POUCH))
     assert {name for way in found for name, _ in way.step} | stuck.keys() == free_numbers(POUCH).keys()
     assert any("not looked for" in why for why in stuck.values())
+
+
+def test_a_total_is_restated_in_the_way_in_which_the_sample_counts_it() -> None:
+    """Makers who count each ch-1 as a stitch go on doing so in every size."""
+    text = (
+        "Gauge: sc 20 sts x 20 rows = 10 cm\nNumber: chain = 48\nNumber: eyelets = 6\nBody\nCh {chain}, join into a ring.\n"
+        "Rnd 1: Ch 1, sc in each ch around; join. — 48 sts\n"
+        "Rnd 2: Ch 1, [sc in next 7 sts, ch 1, sk next st] {eyelets} times; join. — 48 sts\n"
+        "Rnds 3-20: Ch 1, sc in each st and ch around; join. — 48 sts\n"
+    )
+    graded = grade_text(text, [wanted("S"), wanted("L", width=160)])
+    assert graded.proof.ok and graded.notes == () and graded.text.count("— 48 (64) sts") == 3

@@ -9,7 +9,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
-from rillstep.core.fabric.counting import found_of
+from rillstep.core.fabric.counting import Way, ways_of_counting
 from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
@@ -23,6 +23,8 @@ _SIZES = re.compile(r"^(\s*sizes?\s*:\s*)([^#]*?)(\s*(?:#.*)?)$", re.IGNORECASE)
 MOST_PASSES = 4
 
 Place = tuple[int, int]  # a section, and how many lines of rows stand before one in it
+CountedAs = Mapping[tuple[int, int, int], Way]  # by place, and the index of the total
+Stating = Row | Again | Setup
 
 
 def free_numbers(text: str) -> dict[str, int]:
@@ -50,16 +52,17 @@ def changed(text: str, values: Mapping[str, Sequence[int]], sizes: Sequence[str]
     return "\n".join(lines)
 
 
-def restated(text: str, counted: frozenset[Place]) -> str:
+def restated(text: str, counted: frozenset[Place], counted_as: CountedAs) -> str:
     """The text with plain totals, labels and checks as they are worked, in every size; names and sums stay.
 
-    counted: the lines whose numbers count on from the line before; see `counting_on`.
+    counted: the lines whose numbers count on from the line before; see `counting_on`. counted_as: how the sample counts
+    its totals; see `counting_as`.
     """
     for _ in range(MOST_PASSES):
         pattern = read(text).pattern
         bare = without_totals(pattern)
         works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
-        found = (*_labels(pattern, counted), *_totals(pattern, bare, works), *_checks(pattern, works))
+        found = (*_labels(pattern, counted), *_totals(pattern, bare, works, counted_as), *_checks(pattern, works))
         edits = {edit.span: edit for edit in found}
         if not edits:
             return text
@@ -133,20 +136,50 @@ def _labels(pattern: Pattern, counted: frozenset[Place]) -> Iterator[Edit]:
                 yield edit
 
 
-def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork]) -> Iterator[Edit]:
-    for (_, line), (_, other) in zip(pattern.lines(), bare.lines(), strict=True):
-        if not isinstance(line, Row | Again | Setup) or not isinstance(other, Row | Again | Setup):
-            continue
+def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_as: CountedAs) -> Iterator[Edit]:
+    """Totals, each counted in the way in which the sample counts it."""
+    for place, line, other in _stating(pattern, bare):
         done = {size: works[size].of(other) for size in line.sizes}
         if not all(work is not None and _is_known(work) for work in done.values()):
             continue
-        for total in line.totals:
+        for at, total in enumerate(line.totals):
+            way = counted_as.get((*place, at))
+            if way is None:
+                continue  # nothing that the sample shows how to count
             values = list(total.count.values)
             for size, work in done.items():
                 assert work is not None
-                values[size] = found_of(total, work.rounds[-1], size)
+                ways = ways_of_counting(total, line.totals, work.rounds[-1], size)
+                values[size] = ways.get(way, values[size])
             if (edit := _edit(total.count, values)) is not None:
                 yield edit
+
+
+def counting_as(pattern: Pattern) -> CountedAs:
+    """For each total of a text in one size the way in which it is true, by its section, line and place in it."""
+    bare = without_totals(pattern)
+    work = work_pattern(bare, 0)
+    found: dict[tuple[int, int, int], Way] = {}
+    for place, line, other in _stating(pattern, bare):
+        done = work.of(other)
+        if done is None or not _is_known(done):
+            continue
+        for at, total in enumerate(line.totals):
+            ways = ways_of_counting(total, line.totals, done.rounds[-1], 0)
+            way = next((one for one, count in ways.items() if count == total.count.at(0)), None)
+            if way is not None:
+                found.setdefault((*place, at), way)
+    return found
+
+
+def _stating(pattern: Pattern, bare: Pattern) -> Iterator[tuple[Place, Stating, Stating]]:
+    """The lines that may state totals, with themselves in the text without totals; by section and line in it."""
+    for index, (section, other) in enumerate(zip(pattern.sections, bare.sections, strict=True)):
+        at, number = -1, 0
+        for line, same in zip(section.lines, other.lines, strict=True):
+            if isinstance(line, Row | Again | Setup) and isinstance(same, Row | Again | Setup):
+                at, number = (at, number) if line.span.line == number else (at + 1, line.span.line)
+                yield (index, at), line, same
 
 
 def _is_known(done: LineWork) -> bool:

@@ -67,7 +67,7 @@ def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.
         found.append(values)
         notes += said
     values_of = {name: tuple(one[name] for one in found) for name in trials.base}
-    graded = restated(changed(text, values_of, [size.name for size in wanted]), trials.counted)
+    graded = restated(changed(text, values_of, [size.name for size in wanted]), trials.counted, trials.counted_as)
     proof = prove_text(graded, allowance_mm)
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:

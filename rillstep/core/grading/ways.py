@@ -11,7 +11,16 @@ from fractions import Fraction
 from math import gcd
 
 from rillstep.core.fabric import Trouble, work_pattern
-from rillstep.core.grading.named_text import Place, changed, counting_on, free_numbers, restated, without_totals
+from rillstep.core.grading.named_text import (
+    CountedAs,
+    Place,
+    changed,
+    counting_as,
+    counting_on,
+    free_numbers,
+    restated,
+    without_totals,
+)
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 
@@ -66,6 +75,7 @@ class Trials:
     text: str
     base: Mapping[str, int]
     counted: frozenset[Place]
+    counted_as: CountedAs
     allowance_mm: float = 0.0
     known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
 
@@ -85,7 +95,7 @@ class Trials:
         stop = next((line for line in work.lines if line.trouble is not None), None)
         if stop is not None and stop.trouble is not None:  # what follows from it need not be restated
             return _stop(stop.line.span.line, stop.trouble)
-        proof = prove_text(restated(text, self.counted), self.allowance_mm)
+        proof = prove_text(restated(text, self.counted, self.counted_as), self.allowance_mm)
         error = next((f for f in proof.findings if f.severity == "error"), None)
         return Refuted(error.span.line, error.message) if error is not None else proof
 
@@ -157,18 +167,38 @@ def _mended(trials: Trials, change: dict[str, int], stop: Refuted) -> list[dict[
     if stop.takes:
         times = stop.takes // gcd(stop.takes, stop.amount)
         found.append({name: times * by for name, by in change.items()})
+    change, stop, sign = _with_some_left(trials, change, stop)
     for beside in trials.base if len(change) < MOST_TOGETHER else ():
         if beside in change:
             continue
-        other = trials.at({**change, beside: 1})
-        if isinstance(other, Proof) or other.line > stop.line or (other.line == stop.line and not other.amount):
-            found.append({**change, beside: 1})
-        elif other.line == stop.line and other.amount != stop.amount and stop.amount:
-            share = Fraction(-stop.amount, other.amount - stop.amount)
-            found.append({
-                **{name: share.denominator * by for name, by in change.items()}, beside: share.numerator
-            })  # fmt: skip
+        share = _share(trials, change, stop, beside)
+        if share is not None:
+            scaled = {name: sign * share.denominator * by for name, by in change.items()}
+            found.append({**scaled, beside: sign * share.numerator})
     return sorted(found, key=lambda one: sum(map(abs, one.values())))
+
+
+def _with_some_left(trials: Trials, change: dict[str, int], stop: Refuted) -> tuple[dict[str, int], Refuted, int]:
+    """The change, or its opposite (-1), so that stitches are left over: what is missing is told of one step only."""
+    if stop.amount < 0:
+        opposite = {name: -by for name, by in change.items()}
+        other = trials.at(opposite)
+        if isinstance(other, Refuted) and other.line == stop.line and other.amount > 0:
+            return opposite, other, -1
+    return change, stop, 1
+
+
+def _share(trials: Trials, change: dict[str, int], stop: Refuted, beside: str) -> Fraction | None:
+    """By how much another number makes up for what does not come out, for each time the change is made; None where it
+    does not touch that row."""
+    for by in (-1, 1):
+        other = trials.at({**change, beside: by})
+        if isinstance(other, Proof) or other.line > stop.line:
+            return Fraction(by)
+        differs = stop.amount and other.amount not in (0, stop.amount) and (other.amount > 0 or by > 0)
+        if other.line == stop.line and differs:
+            return Fraction(-stop.amount * by, other.amount - stop.amount)
+    return None
 
 
 def _why_not_one(trials: Trials, change: Mapping[str, int]) -> str:
@@ -193,4 +223,5 @@ def _way(trials: Trials, change: Mapping[str, int], multiple: str) -> GrowthWay:
 
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:
     """A text in one size, to be tried at other numbers of its names."""
-    return Trials(text, free_numbers(text), counting_on(read(text).pattern), allowance_mm)
+    pattern = read(text).pattern
+    return Trials(text, free_numbers(text), counting_on(pattern), counting_as(pattern), allowance_mm)
