@@ -70,19 +70,33 @@ def _of_base(pattern: Pattern, lines: Sequence[Row | Again], size: int) -> int:
     if not lines or lines[0].kind == "Row":
         return 0
     work = work_pattern(pattern, size, lambda done: done.line is lines[-1])
-    base = plain = 0
-    for index, line in enumerate(lines):
+    counts: list[int] = []
+    ends: list[int] = []  # for each line, how many rounds there are at its end
+    for line in lines:
         done = work.of(line)
         if done is None or done.trouble is not None:
-            return base
-        begun = done.start.counts()
-        before = begun.sts + begun.chains
-        for counts in done.rounds:
-            grows = counts.sts + counts.chains > before
-            if not base and not grows and index == 0:
-                return 0  # a wall on a chain that is joined into a ring
-            base, plain = (index + 1, 0) if grows and plain <= _PLAIN_IN_BASE else (base, plain + 1)
-            before = counts.sts + counts.chains
+            break
+        counts += [one.sts + one.chains for one in done.rounds]
+        ends.append(len(counts))
+    first = work.of(lines[0])
+    begun = first.start.counts() if first is not None else None
+    base = rounds_of_base(begun.sts + begun.chains, counts) if begun is not None else 0
+    return next((at + 1 for at, end in enumerate(ends) if end >= base), 0) if base else 0
+
+
+def rounds_of_base(begun: int, counts: Sequence[int]) -> int:
+    """How many of the rounds that begin a piece are its base: those that grow, out of a ring or around a chain.
+
+    begun: what the first one is worked on; a wall on a chain that is joined into a ring has no base. counts: stitches
+    and chains of each round.
+    """
+    base = plain = 0
+    before = begun
+    for at, now in enumerate(counts, start=1):
+        if at == 1 and now <= before:
+            return 0
+        base, plain = (at, 0) if now > before and plain <= _PLAIN_IN_BASE else (base, plain + 1)
+        before = now
     return base
 
 

@@ -6,14 +6,13 @@ from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 from rillstep.core.fabric import MOST_ROUNDS, Counts, LineWork, SizeWork
+from rillstep.core.heights import rounds_of_base
 from rillstep.core.measures.row_sizes import RowSize
 from rillstep.core.tree import Again, Chain, FromHook, Gesture, Pattern, Row, Section, Setup, Skip, Work
 from rillstep.core.tree.features import Opening
 
 RowSizes = Callable[[LineWork, Counts, str | None, str], RowSize]
 
-# Within a base, so many rounds may go by without an increase.
-_PLAIN_IN_BASE = 2
 # Fewer rounds than this above the last increase are no wall.
 _LEAST_WALL = 2
 
@@ -137,18 +136,11 @@ def _base_rounds(section: Section, rows: Sequence[LineWork], continued: bool) ->
     if section.continues is not None or not rows or getattr(rows[0].line, "kind", "") == "Row":
         return every if named else 0
     begun = rows[0].start.counts()
-    before, at, base, plain = begun.sts + begun.chains, 0, 0, 0
-    for line in rows:
-        for counts in line.rounds:
-            now, at = counts.sts + counts.chains, at + 1
-            if at == 1 and now <= before and not named:
-                return 0  # a wall on a chain that is joined into a ring
-            if now > before and plain <= _PLAIN_IN_BASE:
-                base, plain = at, 0
-            else:
-                plain += 1
-            before = now
-    return every if at - base < _LEAST_WALL else base
+    counts = [one.sts + one.chains for line in rows for one in line.rounds]
+    base = rounds_of_base(0 if named else begun.sts + begun.chains, counts)
+    if not base:
+        return 0
+    return every if len(counts) - base < _LEAST_WALL else base
 
 
 def _chain_of(line: LineWork, size: int) -> int:
