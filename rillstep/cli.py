@@ -340,9 +340,9 @@ def _grade_design(args: argparse.Namespace) -> int:
 
 
 def _schema(args: argparse.Namespace) -> int:
-    from rillstep.document import Design
+    from rillstep.document import design_schema
 
-    _deliver(json.dumps(Design.model_json_schema(), indent=1, sort_keys=True) + "\n", args.output)
+    _deliver(json.dumps(design_schema(), indent=1, sort_keys=True) + "\n", args.output)
     return CLEAN
 
 

@@ -7,7 +7,7 @@ from datetime import timedelta
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from rillstep.document import Design, Parts, Size, Swatch, Way, Yarn
+from rillstep.document import Parts, Size, Swatch, ToteDesign, Way, Yarn
 from rillstep.services import accounts, designs, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
@@ -16,9 +16,9 @@ PASSWORD = "new-dome-fund"
 STUDIO = "Observing Night Bags"
 
 
-def nightfield() -> Design:
+def nightfield() -> ToteDesign:
     """The Nightfield tote in four sizes."""
-    return Design(
+    return ToteDesign(
         name="Nightfield tote",
         yarn=Yarn(
             name="Quiet Meridian",
@@ -41,9 +41,9 @@ def nightfield() -> Design:
     )
 
 
-def steward() -> Design:
+def steward() -> ToteDesign:
     """A second design, in inches, UK terms, and a spiral."""
-    return Design(
+    return ToteDesign(
         name="Dome steward's tote",
         units="in",
         terms="UK",

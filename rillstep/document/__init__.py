@@ -1,7 +1,8 @@
 """The open design file: its schema, reading, writing."""
 
-from rillstep.document.load import BrokenDesign, Fault, dump, faults_of, load
-from rillstep.document.schema import Design, Parts, Size, Swatch, Way, Yarn, blank
+from rillstep.document.load import BrokenDesign, Design, Fault, design_schema, dump, faults_of, load
+from rillstep.document.schema import Parts, Size, Swatch, ToteDesign, Way, Yarn, blank
+from rillstep.document.text_design import TextDesign, TextSize
 
 __all__ = [
     "BrokenDesign",
@@ -10,9 +11,13 @@ __all__ = [
     "Parts",
     "Size",
     "Swatch",
+    "TextDesign",
+    "TextSize",
+    "ToteDesign",
     "Way",
     "Yarn",
     "blank",
+    "design_schema",
     "dump",
     "faults_of",
     "load",

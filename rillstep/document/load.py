@@ -3,11 +3,17 @@
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Annotated, Any
 
-from pydantic import ValidationError
+from pydantic import Field, TypeAdapter, ValidationError
 
-from rillstep.document.schema import FORMAT, MAX_SIZES, VERSION, Design
+from rillstep.document.schema import FORMAT, MAX_SIZES, ToteDesign
+from rillstep.document.text_design import TextDesign
+
+# A design by its version: 1 is a tote by fields, 2 a text.
+Design = Annotated[ToteDesign | TextDesign, Field(discriminator="version")]
+_ADAPTER: TypeAdapter[ToteDesign | TextDesign] = TypeAdapter(Design)
+_KINDS: dict[int, type[ToteDesign] | type[TextDesign]] = {1: ToteDesign, 2: TextDesign}
 
 MAX_BYTES = 2_000_000
 
@@ -70,7 +76,7 @@ def faults_of(errors: Sequence[Any], skip: int = 0) -> list[Fault]:
     return found
 
 
-def load(source: str | bytes) -> Design:
+def load(source: str | bytes) -> ToteDesign | TextDesign:
     """Read a design file. Raises BrokenDesign."""
     if len(source) > MAX_BYTES:
         raise BrokenDesign(
@@ -85,20 +91,26 @@ def load(source: str | bytes) -> Design:
         ) from None
     if not isinstance(content, dict) or content.get("format") != FORMAT:
         raise BrokenDesign([Fault("$.format", "", f"this is no design file: “format” must be “{FORMAT}”")])
-    if content.get("version") != VERSION:
+    version = content.get("version")
+    if type(version) is not int or version not in _KINDS:
         raise BrokenDesign(
             [
                 Fault(
                     "$.version",
                     str(content.get("version")),
-                    f"this version is not known; this program reads version {VERSION}",
+                    "this version is not known; this program reads versions 1 and 2",
                 )
             ]
         )
     try:
-        return Design.model_validate(content)
+        return _KINDS[version].model_validate(content)
     except ValidationError as error:
         raise BrokenDesign(faults_of(error.errors(include_url=False))) from None
+
+
+def design_schema() -> dict[str, Any]:
+    """The JSON Schema of the design file, all versions."""
+    return _ADAPTER.json_schema()
 
 
 def dump(design: Design) -> str:

@@ -1,4 +1,4 @@
-"""The design document, version 1. Lengths are in mm, weights in g, yarn lengths in m.
+"""The design document, version 1: a tote by fields. Lengths are in mm, weights in g, yarn lengths in m.
 
 The JSON Schema in docs/design.schema.json is generated from these models.
 """
@@ -131,7 +131,7 @@ class Parts(_Model):
     every_days: Annotated[int, Field(ge=1, le=60)] = 7
 
 
-class Design(_Model):
+class ToteDesign(_Model):
     """A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers."""
 
     format: Literal["rillstep-design"] = "rillstep-design"
@@ -166,6 +166,6 @@ class Design(_Model):
         return value
 
 
-def blank() -> Design:
+def blank() -> ToteDesign:
     """A new design: usual values throughout, and one size to begin with."""
-    return Design(sizes=[Size(name="Small", width_mm=250, height_mm=280, depth_mm=80, drop_mm=150)])
+    return ToteDesign(sizes=[Size(name="Small", width_mm=250, height_mm=280, depth_mm=80, drop_mm=150)])

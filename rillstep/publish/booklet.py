@@ -25,10 +25,10 @@ from rillstep.core.printing.writer import (
     write_special,
     write_stated,
 )
-from rillstep.core.proof import Mark, Reprint, advice
+from rillstep.core.proof import Mark, Proof, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
-from rillstep.document import Design
+from rillstep.document import Design, TextDesign, Yarn
 
 # US letter sizes of hooks by mm, as printed on hooks sold there.
 _HOOKS = (
@@ -96,17 +96,27 @@ class Booklet:
         return sum(line.mark == "unchecked" for section in self.sections for line in section.lines)
 
 
-def _materials(design: Design, needs: list[tuple[str, str]]) -> tuple[str, ...]:
-    yarn = design.yarn
+def _materials(design: Design, pattern: Pattern, needs: list[tuple[str, str]]) -> tuple[str, ...]:
+    """Yarn, hook and what else is needed; what the design does not hold is as the text names it."""
+    named = {key: value for key, value in pattern.extra if key in ("Yarn", "Hook", "Materials")}
+    hook = "" if design.hook_mm is None else f"{design.hook_mm:g} mm"
+    if design.hook_mm is not None and hook_letter(design.hook_mm):
+        hook += f" (US {hook_letter(design.hook_mm)})"
+    return (
+        *([_yarn_line(design.yarn)] if design.yarn is not None else [named["Yarn"]] if "Yarn" in named else []),
+        *[f"{name}: {text}" for name, text in needs],
+        *([f"Hook {hook}"] if hook else [f"Hook {named['Hook']}"] if "Hook" in named else []),
+        *([named["Materials"]] if "Materials" in named else []),
+        "Stitch marker, tapestry needle, scissors, tape measure",
+    )
+
+
+def _yarn_line(yarn: Yarn) -> str:
     strands = "" if yarn.strands == 1 else f", {yarn.strands} strands held together"
     fibre = f", {yarn.fibre}" if yarn.fibre else ""
-    letter = f" (US {hook_letter(design.hook_mm)})" if hook_letter(design.hook_mm) else ""
     return (
         f"{yarn.name}: weight class {yarn.weight_class} ({weight_name(yarn.weight_class)}){fibre}, "
-        f"{yarn.grams_per_ball:g} g = {yarn.metres_per_ball:g} m a ball{strands}",
-        *[f"{name}: {text}" for name, text in needs],
-        f"Hook {design.hook_mm:g} mm{letter}",
-        "Stitch marker, tapestry needle, scissors, tape measure",
+        f"{yarn.grams_per_ball:g} g = {yarn.metres_per_ball:g} m a ball{strands}"
     )
 
 
@@ -197,13 +207,32 @@ def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ..
     return tuple(sections)
 
 
-def booklet(
-    design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]], measured: bool = True
-) -> Booklet:
-    """The booklet of a printed text. `needs`: yarn per size, in words; measured: are its measures known?"""
+def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]]) -> Booklet:
+    """The booklet of a printed text. `needs`: yarn per size, in words."""
     pattern = reprint.proof.pattern
-    shapes = (reprint.proof.shapes or ()) if measured else ()
-    units = design.units
+    blocked = design.swatch.blocked if design.swatch is not None else None
+    return Booklet(
+        design.name, pattern.sizes, reprint.ok, _materials(design, pattern, needs),
+        gauge_lines(pattern, terms, blocked), _measures(design, reprint.proof),
+        (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms),
+        cautions_for(design.yarn.fibre if design.yarn is not None else "", _drop_mm(design, reprint.proof)),
+        booklet_sections(reprint, terms), reprint.text,
+    )  # fmt: skip
+
+
+def _measures(design: Design, proof: Proof) -> tuple[tuple[str, tuple[str, ...]], ...]:
+    """The finished measures in every size, as worked; of a text those of the whole bag."""
+
+    def shown(mm: float | None) -> str:
+        return "–" if mm is None else f"{in_units(mm, design.units):.1f} {design.units}"
+
+    if isinstance(design, TextDesign):
+        whole = [one for one in (proof.bag.measures if proof.bag is not None else ()) if one.piece is None]
+        return tuple(
+            (f"{one.label} (estimated)" if one.estimated else one.label, tuple(shown(mm) for mm in one.mm))
+            for one in whole
+        )
+    shapes = proof.shapes or ()
     table = (
         ("Width, lying flat", [shape.width_mm for shape in shapes]),
         ("Height without handles", [shape.height_mm for shape in shapes]),
@@ -211,14 +240,12 @@ def booklet(
         ("Length of the base", [shape.base_length_mm for shape in shapes]),
         ("Drop of the handles", [shape.drop_mm for shape in shapes]),
     )
-    measures = tuple(
-        (name, tuple(f"{in_units(mm, units):.1f} {units}" for mm in row)) for name, row in table if any(row)
-    )
-    gauge = gauge_lines(pattern, terms, design.swatch.blocked)
-    drop = max((shape.drop_mm for shape in shapes), default=0.0)
-    return Booklet(
-        design.name, pattern.sizes, reprint.ok, _materials(design, needs), gauge, measures,
-        (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms),
-        cautions_for(design.yarn.fibre, drop),
-        booklet_sections(reprint, terms), reprint.text,
-    )  # fmt: skip
+    return tuple((name, tuple(shown(mm) for mm in row)) for name, row in table if any(row))
+
+
+def _drop_mm(design: Design, proof: Proof) -> float:
+    """The longest drop of a handle in any size, in mm; 0 where there is none."""
+    if not isinstance(design, TextDesign):
+        return max((shape.drop_mm for shape in proof.shapes or ()), default=0.0)
+    drops = [one.mm for one in (proof.bag.measures if proof.bag is not None else ()) if one.name == "drop"]
+    return max((mm for row in drops for mm in row if mm is not None), default=0.0)

@@ -7,7 +7,7 @@ from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.words.numbers import set_text
-from rillstep.document import Design
+from rillstep.document import Design, TextDesign
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.calendar import calendar_of, part_dates
 from rillstep.publish.pdf import html_of, pdf_of
@@ -15,7 +15,8 @@ from rillstep.services import views
 from rillstep.services.errors import NotFound, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.words import section_views, subtitle
-from rillstep.services.workbench import allowance_of, proof_of, shapes_of, yarn_need
+from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.yarn_needs import yarn_need
 
 
 def _divided(design: Design, terms: Terms) -> tuple[Divided, Reprint]:
@@ -45,11 +46,10 @@ def _needs(design: Design, cut: Divided, part: Part) -> list[str]:
     needs = ["Hook, stitch marker, tape measure" if first else "The work from the part before, with its checkpoint met"]
     if first:
         needs.append("A swatch that meets the gauge")
-    grams = [
-        yarn_need(design, cut.proof, s, part.first_line, part.last_line).grams for s in range(len(cut.proof.works))
-    ]
-    names = cut.pattern.sizes
-    needs.append("Yarn: about " + ", ".join(f"{g:.0f} g ({n})" for g, n in zip(grams, names, strict=True)))
+    needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
+    grams = [f"{one.grams:.0f} g ({name})" for one, name in zip(needed, cut.pattern.sizes, strict=True) if one]
+    if grams:
+        needs.append("Yarn: about " + ", ".join(grams))
     if part is cut.parts[-1]:
         needs.append("Tapestry needle and scissors")
     return needs
@@ -85,8 +85,9 @@ def _part_sections(made: Booklet, part: Part) -> tuple[BookletSection, ...]:
 
 def parts_view(design: Design, terms: Terms) -> views.PartsView:
     """All parts, for the screen."""
+    design = current(design)
     cut, printed = _divided(design, terms)
-    made = booklet(design, printed, terms, [], shapes_of(design, cut.proof) is not None)
+    made = booklet(design, printed, terms, [])
     days = part_dates(design.parts.start, design.parts.every_days, len(cut.parts))
     return views.PartsView(
         proved=printed.ok,
@@ -97,12 +98,13 @@ def parts_view(design: Design, terms: Terms) -> views.PartsView:
 
 def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date) -> views.PartView:
     units = design.units
-    measured = shapes_of(design, cut.proof) is not None
+    measured = not isinstance(design, TextDesign)  # of a text only the finished bag is measured
+    needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
     sizes = [
         views.PartSizeView(
             name=name,
             stitches=part.stitches[size],
-            grams=round(yarn_need(design, cut.proof, size, part.first_line, part.last_line).grams),
+            grams=None if (yarn := needed[size]) is None else round(yarn.grams),
             sts=point.sts,
             half=point.half,
             width=None if point.width_mm is None or not measured else show_length(point.width_mm, units),
@@ -123,11 +125,12 @@ def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: dat
 
 def part_pdf(design: Design, terms: Terms, number: int, made: date) -> bytes:
     """One part as PDF. Raises NotFound, NotProved."""
+    design = current(design)
     cut, printed = _divided(design, terms)
     if not 1 <= number <= len(cut.parts):
         raise NotFound(f"There is no part {number}; there are {len(cut.parts)}.")
     part = cut.parts[number - 1]
-    whole = booklet(design, printed, terms, [], shapes_of(design, cut.proof) is not None)
+    whole = booklet(design, printed, terms, [])
     view = _part_view(design, cut, whole, part, made)
     rows = (
         ("Stitches on the round", ["–" if s.sts is None else str(s.sts) for s in view.sizes]),

@@ -6,7 +6,8 @@ from pydantic import ValidationError
 
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
 from rillstep.core.stitches import Terms
-from rillstep.document import Design, Size, blank
+from rillstep.document import TextDesign, TextSize
+from rillstep.document.text_design import MAX_WISHES
 from rillstep.services import views
 from rillstep.services.errors import NotProved
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
@@ -60,25 +61,21 @@ def with_terms(text: str, terms: Terms) -> str:
     return f"Terms: {terms}\n{text}"
 
 
-def design_of(text: str) -> Design:
+def design_of(text: str) -> TextDesign:
     """A design that holds a text as it is; its sizes are named as in the text, with targets still to be set."""
     pattern = prove_text(text).pattern
-    start = blank()
-    names = _usable_names(pattern.sizes)
     title = " ".join(pattern.name.replace("#", " ").split())[:80] or "Checked pattern"
-    document = start.model_copy(update={"units": pattern.units, "terms": pattern.terms, "text": text, "name": title})
-    sizes = [{**start.sizes[0].model_dump(), "name": name} for name in names]
-    return Design.model_validate({**document.model_dump(), "sizes": sizes})
+    return TextDesign(name=title, units=pattern.units, terms=pattern.terms, text=text, sizes=_sizes(pattern.sizes))
 
 
-def _usable_names(names: tuple[str, ...]) -> list[str]:
-    """The names of the sizes where a design can hold them, and plain numbers where it cannot."""
-    found: list[str] = []
-    for number, name in enumerate(names, start=1):
+def _sizes(names: tuple[str, ...]) -> list[TextSize]:
+    """The sizes of a text, but for those whose names cannot be printed in another text; they stay in this one."""
+    found: list[TextSize] = []
+    for name in names[:MAX_WISHES]:
         try:
-            Size(name=name, width_mm=100, height_mm=100, depth_mm=50, drop_mm=100)
-            usable = name.lower() not in [other.lower() for other in found]
+            size = TextSize(name=name)
         except ValidationError:
-            usable = False
-        found.append(name if usable else f"Size {number}")
+            continue
+        if size.name.lower() not in [other.name.lower() for other in found]:
+            found.append(size)
     return found

@@ -2,7 +2,6 @@
 
 import hashlib
 import secrets
-from dataclasses import dataclass
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -18,32 +17,25 @@ from rillstep.core.printing.writer import (
     write_sentence,
     write_stated,
 )
-from rillstep.core.proof import Hand, Reprint, reprint
+from rillstep.core.proof import Hand, Proof, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Check, Prose, Row, Setup
-from rillstep.document import Design, dump, load
+from rillstep.document import Design, TextDesign, dump
+from rillstep.document import load as read_file
 from rillstep.services import designs, testing_views, views
 from rillstep.services.accounts import now
 from rillstep.services.errors import Invalid, NotFound, NotProved
 from rillstep.services.words import booklet_of
-from rillstep.services.workbench import allowance_of, gauge_of, proof_of, shapes_of, yarn_need
+from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.yarn_needs import gauge_of, yarn_need
 from rillstep.store import DesignRow, LineReport, Tester, TestRow
 
 MOST_TESTERS = 50
 MOST_REPORTS = 500
 
 
-@dataclass(frozen=True)
-class _Predicted:
-    """What a tester's bag should measure. mm and g."""
-
-    width_mm: float
-    height_mm: float
-    depth_mm: float
-    drop_mm: float
-    grams: float
-    low_g: float
-    high_g: float
+# How far off a measure may be where a design does not say, in mm.
+_USUAL_TOLERANCES = {"width": 10.0, "height": 10.0, "depth": 10.0, "drop": 15.0}
 
 
 def hash_token(token: str) -> str:
@@ -88,6 +80,11 @@ def tests_of(session: Session, studio_id: int, design_id: int) -> testing_views.
     return testing_views.TestsView(tests=[_test_view(session, row) for row in rows])
 
 
+def load(document: str) -> Design:
+    """The design of a test, as it is worked."""
+    return current(read_file(document))
+
+
 def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> testing_views.TestView:
     """Close a test (testers can still read, not report), or open it again."""
     row = _own_test(session, studio_id, test_id)
@@ -104,7 +101,7 @@ def invite(
     name = " ".join(name.split())
     if not 1 <= len(name) <= 80:
         raise Invalid("Give the tester a name of up to 80 characters.")
-    if size not in [s.name for s in design.sizes]:
+    if size not in _size_names(design, proof_of(design)):
         raise Invalid(f"There is no size “{size}” in this test.")
     count = len(session.scalars(select(Tester.id).where(Tester.test_id == row.id)).all())
     if count >= MOST_TESTERS:
@@ -165,29 +162,40 @@ def _tester_view(tester: Tester, design: Design) -> testing_views.TesterView:
     )  # fmt: skip
 
 
-def _predicted(design: Design, size: str) -> _Predicted | None:
-    proof = proof_of(design)
-    shapes = shapes_of(design, proof)
-    if size not in proof.pattern.sizes or shapes is None:
-        return None
-    index = proof.pattern.sizes.index(size)
-    shape, grams = shapes[index], yarn_need(design, proof, index)
-    return _Predicted(
-        shape.width_mm, shape.height_mm, shape.base_depth_mm, shape.drop_mm, grams.grams, grams.low_g, grams.high_g
-    )
+def _predicted(design: Design, proof: Proof, index: int) -> dict[str, float]:
+    """What a size is said to measure, in mm, by the name of the measure; what is not known is left out."""
+    if isinstance(design, TextDesign):
+        found = proof.bag.measures if proof.bag is not None else ()
+        return {one.name: mm for one in found if one.piece is None and (mm := one.mm[index]) is not None}
+    if proof.shapes is None:
+        return {}
+    shape = proof.shapes[index]
+    return {"width": shape.width_mm, "height": shape.height_mm, "depth": shape.base_depth_mm, "drop": shape.drop_mm}
+
+
+def _tolerances(design: Design, size: str) -> dict[str, float]:
+    """How far off each measure of a size may be, in mm."""
+    if isinstance(design, TextDesign):
+        wish = next((one for one in design.sizes if one.name == size), None)
+        return {**_USUAL_TOLERANCES, **(wish.tolerances_mm if wish is not None else {})}
+    target = next(one for one in design.sizes if one.name == size)
+    return {
+        "width": target.width_tolerance_mm, "height": target.height_tolerance_mm,
+        "depth": target.depth_tolerance_mm, "drop": target.drop_tolerance_mm,
+    }  # fmt: skip
 
 
 def _compared(design: Design, size: str, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
-    """Measured against predicted, only what was measured."""
-    predicted = _predicted(design, size)
-    target = next((s for s in design.sizes if s.name == size), None)
-    if predicted is None or target is None:
+    """Measured against predicted, only what was measured and is known."""
+    proof = proof_of(design)
+    if size not in _size_names(design, proof) or size not in proof.pattern.sizes:
         return []
-    units = design.units
+    index, units = proof.pattern.sizes.index(size), design.units
     rows = []
-    across, up = gauge_of(design).per_span(units)
+    gauge = gauge_of(design, proof)
+    across, up = gauge.per_span(units) if gauge is not None else (0.0, 0.0)
     for label, wanted, got in (("Gauge: stitches", across, report.gauge_sts), ("Gauge: rows", up, report.gauge_rows)):
-        if got is not None:
+        if got is not None and wanted:
             difference = f"{(got - wanted) / wanted:+.0%}".replace("-", "−")
             off = abs(got - wanted) / wanted > 0.05
             rows.append(
@@ -195,29 +203,37 @@ def _compared(design: Design, size: str, report: testing_views.TesterReport) -> 
                     label=label, predicted=f"{wanted:g}", measured=f"{got:g}", difference=difference, off=off
                 )
             )
-    for label, wanted, got, tolerance in (
-        ("Width", predicted.width_mm, report.width_mm, target.width_tolerance_mm),
-        ("Height", predicted.height_mm, report.height_mm, target.height_tolerance_mm),
-        ("Depth of base", predicted.depth_mm, report.depth_mm, target.depth_tolerance_mm),
-        ("Handle drop", predicted.drop_mm, report.drop_mm, target.drop_tolerance_mm),
+    predicted, tolerances = _predicted(design, proof, index), _tolerances(design, size)
+    for name, label, got in (
+        ("width", "Width", report.width_mm),
+        ("height", "Height", report.height_mm),
+        ("depth", "Depth of base", report.depth_mm),
+        ("drop", "Handle drop", report.drop_mm),
     ):
-        if got is not None:
+        if got is not None and name in predicted:
+            off_mm = got - predicted[name]
             rows.append(
                 testing_views.ComparedView(
-                    label=label, predicted=show_length(wanted, units), measured=show_length(got, units),
-                    difference=show_difference(got - wanted, units), off=abs(got - wanted) > tolerance,
+                    label=label, predicted=show_length(predicted[name], units), measured=show_length(got, units),
+                    difference=show_difference(off_mm, units), off=abs(off_mm) > tolerances[name],
                 )
             )  # fmt: skip
-    if report.grams is not None:
-        difference = f"{report.grams - predicted.grams:+.0f} g".replace("-", "−")
-        off = not predicted.low_g <= report.grams <= predicted.high_g
+    yarn = yarn_need(design, proof, index)
+    if report.grams is not None and yarn is not None:
+        difference = f"{report.grams - yarn.grams:+.0f} g".replace("-", "−")
+        off = not yarn.low_g <= report.grams <= yarn.high_g
         rows.append(
             testing_views.ComparedView(
-                label="Yarn", predicted=f"{predicted.low_g:.0f} to {predicted.high_g:.0f} g",
+                label="Yarn", predicted=f"{yarn.low_g:.0f} to {yarn.high_g:.0f} g",
                 measured=f"{report.grams:g} g", difference=difference, off=off,
             )
         )  # fmt: skip
     return rows
+
+
+def _size_names(design: Design, proof: Proof) -> tuple[str, ...]:
+    """The sizes that can be tested: of a text those that it has."""
+    return proof.pattern.sizes if isinstance(design, TextDesign) else tuple(size.name for size in design.sizes)
 
 
 # --- the tester's side ---------------------------------------------------------------

@@ -5,7 +5,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from rillstep.document import Design
+from rillstep.document import Design, TextDesign
 
 
 class SpanView(BaseModel):
@@ -188,6 +188,7 @@ class LineView(BaseModel):
 
 
 class GaugeView(BaseModel):
+    stitch: str
     sts: float
     rows: float
     span: int
@@ -197,6 +198,21 @@ class GaugeView(BaseModel):
     hook_letter: str
     weight_name: str
     yarn_correction: float | None
+
+
+class BagMeasureView(BaseModel):
+    """A measure of the bag, or of a piece, in each size: in mm and as it is shown; null where it is not known.
+
+    name: as targets call it ("width", "Cord.length"). why: for each size its formula, or what is missing.
+    """
+
+    name: str
+    piece: str | None
+    label: str
+    mm: list[float | None]
+    shown: list[str | None]
+    estimated: bool
+    why: list[str]
 
 
 class FindingHelp(BaseModel):
@@ -238,18 +254,20 @@ class OutlineView(BaseModel):
 class WorkView(BaseModel):
     """A design worked through: numbers, proof, measures, yarn.
 
-    edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that
-    the numbers of a
-    design by fields are none of its own.
+    edited: the text is another than the one written from the numbers. by_text: the design is a text, and has no fields.
+    text_design: what a design by fields becomes whose text was written elsewhere; none of its fields are of that bag.
+    bag: the measures of a design that is a text.
     """
 
     ok: bool
     edited: bool
-    elsewhere: bool
+    by_text: bool
+    text_design: TextDesign | None
     text: str
     written: str
-    gauge: GaugeView
+    gauge: GaugeView | None
     sizes: list[SizeView]
+    bag: list["BagMeasureView"]
     lines: list[LineView]
     findings: list[FindingView]
     notes: list[NoteView]
@@ -322,7 +340,7 @@ class PartSizeView(BaseModel):
 
     name: str
     stitches: int
-    grams: int
+    grams: int | None
     sts: int | None
     half: int | None
     width: str | None

@@ -12,7 +12,8 @@ from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import Invalid, NotProved
 from rillstep.services.proof_views import finding_view
-from rillstep.services.workbench import allowance_of, proof_of, shapes_of, yarn_needs
+from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.yarn_needs import yarn_needs
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:
@@ -38,7 +39,7 @@ def reprinted(design: Design, terms: Terms, size: str | None) -> tuple[Reprint, 
 def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, str]]:
     rows = []
     for size, needed in enumerate(yarn_needs(design, proof)):
-        if index is None or size == index:
+        if needed is not None and (index is None or size == index):
             balls = f"{needed.balls} ball{'s' if needed.balls != 1 else ''}"
             text = f"{balls} (about {needed.grams:.0f} g, {needed.low_g:.0f} to {needed.high_g:.0f} g)"
             rows.append((proof.pattern.sizes[size], text))
@@ -47,9 +48,9 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
 
 def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
     """The booklet of a design, for all sizes or one."""
+    design = current(design)
     printed, whole, index = reprinted(design, terms, size)
-    measured = shapes_of(design, whole) is not None
-    return booklet(design, printed, terms, _needs(design, whole, index), measured), printed
+    return booklet(design, printed, terms, _needs(design, whole, index)), printed
 
 
 def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSectionView]:

@@ -3,26 +3,25 @@
 `work` reads like the table of contents of the product.
 """
 
-import math
 import re
 from collections.abc import Sequence
 from functools import lru_cache
 
 from rillstep.core.blocks import tote_pattern
-from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
-from rillstep.core.lengths import GAUGE_SPAN, show_difference, show_length
+from rillstep.core.lengths import show_difference, show_length
 from rillstep.core.measures import SizeShape
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Pattern, Row
-from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, correction, need, tally
-from rillstep.document import Design, Size
-from rillstep.publish.booklet import hook_letter, weight_name
+from rillstep.document import Design, Size, TextDesign, ToteDesign
 from rillstep.services import views
+from rillstep.services.gauge_views import gauge_view
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
 from rillstep.services.teaching import findings_of
+from rillstep.services.text_work import as_text_design, work_text
+from rillstep.services.yarn_needs import swatch_gauge, yarn_need, yarn_view
 
 # Extra length of a handle for the arm or shoulder that it goes over. Usual values.
 ALLOWANCE_MM = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
@@ -38,19 +37,12 @@ LABELS = {
 }
 
 
-def gauge_of(design: Design) -> Gauge:
-    """The gauge of a design's swatch."""
-    swatch = design.swatch
-    return gauge_from_swatch(
-        swatch.stitch, swatch.stitches, swatch.rows, swatch.width_mm, swatch.height_mm, design.units
-    )
-
-
-def plan_of(design: Design) -> TotePlan:
+def plan_of(design: ToteDesign) -> TotePlan:
     """The way of working of a design."""
     way = design.way
     return TotePlan(
-        gauge_of(design), way.rounds, way.chain_counts, way.increases, way.base_edge, way.brim_rounds,
+        swatch_gauge(design.swatch, design.units),
+        way.rounds, way.chain_counts, way.increases, way.base_edge, way.brim_rounds,
         way.over_rounds, way.wall_multiple, way.handle_share, ALLOWANCE_MM[way.carried],
     )  # fmt: skip
 
@@ -64,7 +56,7 @@ def target_of(size: Size) -> SizeTarget:
     )  # fmt: skip
 
 
-def _facts(design: Design) -> tuple[tuple[str, str], ...]:
+def _facts(design: ToteDesign) -> tuple[tuple[str, str], ...]:
     yarn = design.yarn
     return (("Yarn", f"{yarn.name}, weight class {yarn.weight_class}"), ("Hook", f"{design.hook_mm:g} mm"))
 
@@ -76,10 +68,11 @@ def proved(text: str, terms: Terms | None = None, allowance_mm: float = 0.0) -> 
 
 
 def allowance_of(design: Design) -> float:
-    return ALLOWANCE_MM[design.way.carried]
+    """What a shoulder takes of the length of a handle, in mm; a text says nothing of it."""
+    return 0.0 if isinstance(design, TextDesign) else ALLOWANCE_MM[design.way.carried]
 
 
-def text_of(design: Design, graded: Graded, plan: TotePlan) -> tuple[str, str]:
+def text_of(design: ToteDesign, graded: Graded, plan: TotePlan) -> tuple[str, str]:
     """(the text in force, the text written from the numbers)."""
     pattern: Pattern = tote_pattern(design.name, plan, graded, design.units, _facts(design))
     written = write(pattern, "US")
@@ -88,32 +81,46 @@ def text_of(design: Design, graded: Graded, plan: TotePlan) -> tuple[str, str]:
 
 def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkView:
     """Everything that the workbench shows of a design; kept: the phrases of its studio."""
-    plan = plan_of(design)
-    targets = tuple(target_of(size) for size in design.sizes)
-    graded = grade(plan, targets, design.units)
-    text, written = text_of(design, graded, plan)
+    now = current(design)
+    if isinstance(now, TextDesign):
+        shown = work_text(now, proof_of(now), kept)
+        return shown if now is design else shown.model_copy(update={"text_design": now})
+    plan = plan_of(now)
+    graded = _graded(now, plan)
+    text, written = text_of(now, graded, plan)
     proof = proved(text, None, plan.allowance_mm)
-    elsewhere = design.text is not None and is_from_elsewhere(design.text, written)
-    graded_notes = () if elsewhere else graded.notes
-    errors = any(note.severity == "error" for note in graded_notes)
     return views.WorkView(
-        ok=proof.ok and not errors,
-        edited=design.text is not None and design.text != written,
-        elsewhere=elsewhere,
+        ok=proof.ok and not any(note.severity == "error" for note in graded.notes),
+        edited=now.text is not None and now.text != written,
+        by_text=False,
+        text_design=None,
         text=text,
         written=written,
-        gauge=_gauge_view(design, plan),
-        sizes=[_size_of_text(design, index, proof) for index in range(len(proof.works))]
-        if elsewhere
-        else [_size_view(design, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
+        gauge=gauge_view(now, proof),
+        sizes=[_size_view(now, plan, size, index, proof) for index, size in enumerate(graded.sizes)],
+        bag=[],
         lines=line_views(proof),
         findings=findings_of(text, proof, kept),
         outline=outline(proof),
         questions=[question_view(question) for question in questions(proof, text)],
-        notes=[views.NoteView.model_validate(vars(note)) for note in graded_notes],
+        notes=[views.NoteView.model_validate(vars(note)) for note in graded.notes],
         counts=counts_view(proof),
         kept=kept_view(proof),
     )
+
+
+def _graded(design: ToteDesign, plan: TotePlan) -> Graded:
+    return grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
+
+
+def current(design: Design) -> Design:
+    """The design as it is worked: one by fields whose text was written elsewhere is a text."""
+    if isinstance(design, TextDesign) or design.text is None:
+        return design
+    plan = plan_of(design)
+    if not is_from_elsewhere(design.text, text_of(design, _graded(design, plan), plan)[1]):
+        return design
+    return as_text_design(design, design.text, proved(design.text).pattern.sizes)
 
 
 _DIGITS = re.compile(r"[\d\s(),]+")
@@ -127,63 +134,15 @@ def is_from_elsewhere(text: str, written: str) -> bool:
     return 2 * sum(line in own for line in lines) < len(lines)
 
 
-def shapes_of(design: Design, proof: Proof) -> tuple[SizeShape, ...] | None:
-    """The measures of a text; None for one from elsewhere, as it is not known yet which of its pieces is what."""
-    if design.text is None:
-        return proof.shapes
-    plan = plan_of(design)
-    graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
-    return None if is_from_elsewhere(design.text, text_of(design, graded, plan)[1]) else proof.shapes
-
-
 def proof_of(design: Design) -> Proof:
     """The proof of the text in force."""
+    if isinstance(design, TextDesign):
+        return proved(design.text)
     plan = plan_of(design)
-    graded = grade(plan, tuple(target_of(size) for size in design.sizes), design.units)
-    return proved(text_of(design, graded, plan)[0], None, plan.allowance_mm)
+    return proved(text_of(design, _graded(design, plan), plan)[0], None, plan.allowance_mm)
 
 
-def _gauge_view(design: Design, plan: TotePlan) -> views.GaugeView:
-    gauge = plan.gauge
-    sts, rows = gauge.per_span(design.units)
-    return views.GaugeView(
-        sts=sts, rows=rows, span=GAUGE_SPAN[design.units],
-        width_mm=round(gauge.width_mm, 2), height_mm=round(gauge.height_mm, 2),
-        flat_increases=round(2 * math.pi * gauge.height_mm / gauge.width_mm, 1),
-        hook_letter=hook_letter(design.hook_mm), weight_name=weight_name(design.yarn.weight_class),
-        yarn_correction=correction(gauge, yarn_facts(design), weighed_swatch(design)),
-    )  # fmt: skip
-
-
-def yarn_facts(design: Design) -> YarnFacts:
-    yarn = design.yarn
-    return YarnFacts(yarn.grams_per_ball, yarn.metres_per_ball, yarn.strands)
-
-
-def weighed_swatch(design: Design) -> WeighedSwatch:
-    swatch = design.swatch
-    return WeighedSwatch(swatch.stitches, swatch.rows, swatch.weight_g)
-
-
-def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed]:
-    """Yarn for each size of a proved text."""
-    return [yarn_need(design, proof, size) for size in range(len(proof.works))]
-
-
-def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed:
-    """Yarn for one size, for all lines or for a range of line numbers."""
-    counted = tally(proof.works[size], from_line, to_line, proof.pattern.sections)
-    return need(counted, gauge_of(design), yarn_facts(design), weighed_swatch(design))
-
-
-def yarn_view(needed: YarnNeed) -> views.YarnView:
-    return views.YarnView(
-        metres=round(needed.metres), grams=round(needed.grams), low_g=math.floor(needed.low_g),
-        high_g=math.ceil(needed.high_g), balls=needed.balls, weighed=needed.weighed,
-    )  # fmt: skip
-
-
-def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, proof: Proof) -> views.SizeView:
+def _size_view(design: ToteDesign, plan: TotePlan, size: GradedSize, index: int, proof: Proof) -> views.SizeView:
     here = index < len(proof.works)
     shape = proof.shapes[index] if proof.shapes and here else None
     counts = {name: int(getattr(size.counts, name)) for name in LABELS}
@@ -201,15 +160,7 @@ def _size_view(design: Design, plan: TotePlan, size: GradedSize, index: int, pro
     )
 
 
-def _size_of_text(design: Design, index: int, proof: Proof) -> views.SizeView:
-    """A size of a text from elsewhere: its name and its yarn, and no number of a design by fields."""
-    return views.SizeView(
-        name=proof.pattern.sizes[index], counts={}, measures=[], reasons=[],
-        yarn=yarn_view(yarn_need(design, proof, index)), shape=None,
-    )  # fmt: skip
-
-
-def _measures(design: Design, size: GradedSize, shape: SizeShape | None) -> list[views.MeasureView]:
+def _measures(design: ToteDesign, size: GradedSize, shape: SizeShape | None) -> list[views.MeasureView]:
     """Targets against what the worked text measures (or the solved numbers, if it cannot be measured)."""
     target, units = size.target, design.units
     worked = shape is not None and bool(shape.rounds)
@@ -272,7 +223,7 @@ def _lines_of_numbers(proof: Proof, size: int) -> dict[str, int]:
     return found
 
 
-def _reason_view(design: Design, reason: Reason, line: int) -> views.ReasonView:
+def _reason_view(design: ToteDesign, reason: Reason, line: int) -> views.ReasonView:
     units = design.units
     return views.ReasonView(
         name=reason.name, line=line, label=LABELS[reason.name], value=reason.value, ideal=round(reason.ideal, 1),

@@ -1,5 +1,6 @@
 """Errors as problem details (RFC 9457): every one says what is wrong, where, and what to do."""
 
+import re
 from typing import Any
 
 from flask import Flask, Response, jsonify, request
@@ -9,6 +10,9 @@ from werkzeug.exceptions import HTTPException
 
 from rillstep.document import BrokenDesign, faults_of
 from rillstep.services.errors import Conflict, Refused
+
+# Where a design stands in a body; a number behind it is the version that it was read as.
+_DOCUMENT = re.compile(r"^\$\.document(?:\[\d\])?")
 
 
 class FaultView(BaseModel):
@@ -40,7 +44,7 @@ def invalid_input(error: ValidationError) -> Response:
     faults = []
     for fault in faults_of(error.errors(include_url=False)):
         # A design stands in the body under "document"; its places are named from its own root.
-        faults.append({**vars(fault), "path": fault.path.replace("$.document", "$", 1)})
+        faults.append({**vars(fault), "path": _DOCUMENT.sub("$", fault.path)})
     first = faults[0]
     title = f"{first['path']}: {first['message']}"
     return problem(422, "invalid", title[:1].upper() + title[1:], faults)

@@ -9,8 +9,19 @@ from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
-from rillstep.document import Design, dump
-from rillstep.services import along, checking, phrases, trace_views, tracing, views, words, workbench
+from rillstep.document import Design, TextDesign, dump
+from rillstep.services import (
+    along,
+    checking,
+    grading,
+    grading_views,
+    phrases,
+    trace_views,
+    tracing,
+    views,
+    words,
+    workbench,
+)
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
 
@@ -19,6 +30,10 @@ api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses={401: Prob
 
 class WorkBody(BaseModel):
     document: Design
+
+
+class TextDesignBody(BaseModel):
+    document: TextDesign
 
 
 class WordsBody(WorkBody):
@@ -86,6 +101,20 @@ def work(body: WorkBody) -> Any:
     with unit_of_work() as session:
         kept = phrases.list_phrases(session, studio_id())
     return workbench.work(body.document, kept).model_dump(mode="json")
+
+
+@api.post("/grading", responses={200: grading_views.GradingView})
+def grading_of_text(body: TextDesignBody) -> Any:
+    """How a text can grow: its numbers by name, the ways, and what is held."""
+    studio_id()
+    return grading.grading_view(body.document).model_dump(mode="json")
+
+
+@api.post("/grading/sizes", responses={200: grading_views.GradedView})
+def graded_sizes(body: TextDesignBody) -> Any:
+    """The text in the sizes that are wanted, with all that would change; nothing is kept."""
+    studio_id()
+    return grading.graded_view(body.document).model_dump(mode="json")
 
 
 @api.post("/check", responses={200: views.CheckView})

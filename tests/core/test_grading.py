@@ -5,13 +5,15 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.grading import GradedText, NotGraded, SizeWanted, grade_text, lift
+from rillstep.core.grading import GradedText, NotGraded, NotResized, SizeWanted, grade_text, lift, resized
 from rillstep.core.grading.named_text import changed, free_numbers
 from rillstep.core.grading.ways import trials_of, ways_of
+from rillstep.core.printing.project import one_size
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import prove_text, reader_text
 from rillstep.core.settling import read
 
+CORPUS = Path(__file__).parents[1] / "corpus"
 FOLDER = Path(__file__).parents[1] / "grading_texts"
 POUCH = (FOLDER / "pouch.txt").read_text()
 TOTE = (FOLDER / "ring_tote.txt").read_text()
@@ -103,7 +105,6 @@ def test_what_is_not_met_says_what_stands_against_it() -> None:
         (POUCH, [], "One to 10 sizes"),
         (POUCH, [wanted("S"), wanted("S")], "a name of its own"),
         (POUCH.replace("6 sc in ring", "7 sc in ring"), [wanted("S")], "line 14"),
-        (POUCH.replace("Units: cm", "Sizes: A, B"), [wanted("S")], "in one size"),
         (re.sub("Gauge:.*\n", "", POUCH), [wanted("S")], "Gauge:"),
         ("Gauge: sc 20 sts x 20 rows = 10 cm\nCh 4, join into a ring.\nRnd 1: Sc in each ch around; join.", [wanted("S")], "seen to move"),
     ],
@@ -148,12 +149,12 @@ def test_a_plain_pouch_is_lifted_and_graded() -> None:
     assert graded.values["base rounds"] == (8, 8, 12) and graded.values["wall repeats"] == (6, 6, 9)
 
 
-def one_size() -> list[Path]:
+def texts_in_one_size() -> list[Path]:
     paths = sorted((FOLDER.parent / "corpus").glob("*.txt"))
     return [path for path in paths if len(read(path.read_text()).pattern.sizes) == 1]
 
 
-@pytest.mark.parametrize("path", one_size(), ids=lambda path: path.stem)
+@pytest.mark.parametrize("path", texts_in_one_size(), ids=lambda path: path.stem)
 def test_every_text_in_one_size_is_lifted_and_reads_back(path: Path) -> None:
     text = path.read_text()
     lifted = lift(text)
@@ -203,3 +204,32 @@ def test_a_total_is_restated_in_the_way_in_which_the_sample_counts_it() -> None:
     )
     graded = grade_text(text, [wanted("S"), wanted("L", width=160)])
     assert graded.proof.ok and graded.notes == () and graded.text.count("— 48 (64) sts") == 3
+
+
+def test_a_graded_text_is_graded_on_and_keeps_its_other_sizes() -> None:
+    three = grade_text(PLAIN, THREE)
+    four = grade_text(three.text, [*THREE, wanted("Extra", width=240, height=160)])
+    assert four.values["base rounds"] == (8, 8, 12, 16) and four.proof.ok and four.notes == ()
+    assert without_numbers(four.text) == without_numbers(three.text)
+    again = [wanted("Small"), wanted("Medium"), wanted("Large")]
+    assert grade_text(four.text, again).text == three.text, "sizes without targets keep what they have"
+    assert grade_text(four.text, again, sample_size="Large").text == three.text
+
+
+@pytest.mark.parametrize("sources", [(0, 1, 2), (0,), (2,), (2, 0), (1, 1, 0, 2), (0, 1, 2, 2, 2)])
+def test_a_text_for_other_sizes_has_in_each_what_it_begins_as(sources: tuple[int, ...]) -> None:
+    text = grade_text(PLAIN, THREE).text
+    other = resized(text, [f"S{n}" for n in range(len(sources))], sources)
+    assert without_numbers(other) == without_numbers(text) and prove_text(other).ok
+    before, after = read(text).pattern, read(other).pattern
+    for at, source in enumerate(sources):
+        assert one_size(after, at).sections == one_size(before, source).sections
+    if sources == (0, 1, 2):
+        assert resized(other, ["Small", "Medium", "Large"], sources) == text
+
+
+def test_sizes_that_a_text_cannot_take_are_refused_with_the_line() -> None:
+    text = (CORPUS / "eyepiece_pouch.txt").read_text()
+    assert len(read(text).pattern.sizes) > 1
+    with pytest.raises(NotResized, match="sizes"):
+        resized(text, ["A"], [0])

@@ -280,6 +280,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/grading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a text can grow: its numbers by name, the ways, and what is held. */
+        post: operations["work_grading_of_text_grading_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/grading/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The text in the sizes that are wanted, with all that would change; nothing is kept. */
+        post: operations["work_graded_sizes_grading_sizes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/language": {
         parameters: {
             query?: never;
@@ -659,6 +693,28 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * BagMeasureView
+         * @description A measure of the bag, or of a piece, in each size: in mm and as it is shown; null where it is not known.
+         *
+         *     name: as targets call it ("width", "Cord.length"). why: for each size its formula, or what is missing.
+         */
+        BagMeasureView: {
+            /** Estimated */
+            estimated: boolean;
+            /** Label */
+            label: string;
+            /** Mm */
+            mm: (number | null)[];
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string | null;
+            /** Shown */
+            shown: (string | null)[];
+            /** Why */
+            why: string[];
+        };
         /** BookletLineView */
         BookletLineView: {
             /** Kind */
@@ -806,109 +862,6 @@ export interface components {
             /** Wrong */
             wrong: number;
         };
-        /**
-         * Design
-         * @description A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers.
-         */
-        Design: {
-            /**
-             * Format
-             * @default rillstep-design
-             * @constant
-             */
-            format: "rillstep-design";
-            /**
-             * Hand
-             * @default right
-             * @enum {string}
-             */
-            hand: "right" | "left";
-            /**
-             * Hook Mm
-             * @default 5
-             */
-            hook_mm: number;
-            /**
-             * Name
-             * @default New tote
-             */
-            name: string;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * @default {
-             *       "count": 4,
-             *       "every_days": 7,
-             *       "start": "2027-01-08"
-             *     }
-             */
-            parts: components["schemas"]["Parts"];
-            /** Sizes */
-            sizes: components["schemas"]["Size"][];
-            /**
-             * @default {
-             *       "blocked": false,
-             *       "height_mm": 100,
-             *       "rows": 11.5,
-             *       "stitch": "hdc",
-             *       "stitches": 15,
-             *       "weight_g": 0,
-             *       "width_mm": 100
-             *     }
-             */
-            swatch: components["schemas"]["Swatch"];
-            /**
-             * Terms
-             * @default US
-             * @enum {string}
-             */
-            terms: "US" | "UK";
-            /**
-             * Text
-             * @default null
-             */
-            text: string | null;
-            /**
-             * Units
-             * @default cm
-             * @enum {string}
-             */
-            units: "cm" | "in";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /**
-             * @default {
-             *       "base_edge": "plain",
-             *       "brim_rounds": 2,
-             *       "carried": "hand",
-             *       "chain_counts": false,
-             *       "handle_share": 0.4,
-             *       "increases": "stacked",
-             *       "over_rounds": 2,
-             *       "rounds": "joined",
-             *       "wall_multiple": 1
-             *     }
-             */
-            way: components["schemas"]["Way"];
-            /**
-             * @default {
-             *       "fibre": "",
-             *       "grams_per_ball": 100,
-             *       "metres_per_ball": 200,
-             *       "name": "My yarn",
-             *       "strands": 1,
-             *       "weight_class": 4
-             *     }
-             */
-            yarn: components["schemas"]["Yarn"];
-        };
         /** DesignItem */
         DesignItem: {
             /** Id */
@@ -929,7 +882,8 @@ export interface components {
         DesignList: components["schemas"]["DesignItem"][];
         /** DesignView */
         DesignView: {
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
             /** Id */
             id: number;
             /** Revision */
@@ -1081,6 +1035,8 @@ export interface components {
             rows: number;
             /** Span */
             span: number;
+            /** Stitch */
+            stitch: string;
             /** Sts */
             sts: number;
             /** Weight Name */
@@ -1089,6 +1045,78 @@ export interface components {
             width_mm: number;
             /** Yarn Correction */
             yarn_correction: number | null;
+        };
+        /**
+         * GradedView
+         * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded; then the text is as it was.
+         *
+         *     numbers: of each name the values size by size. notes: what is not met, and why.
+         */
+        GradedView: {
+            /** Changes */
+            changes: components["schemas"]["LinesChangedView"][];
+            /** Notes */
+            notes: string[];
+            /** Numbers */
+            numbers: components["schemas"]["NumberView"][];
+            /** Problem */
+            problem: string | null;
+            /** Proved */
+            proved: boolean;
+            /** Sizes */
+            sizes: string[];
+            /** Targets */
+            targets: components["schemas"]["TargetView"][];
+            /** Text */
+            text: string;
+        };
+        /**
+         * GradingView
+         * @description How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already.
+         */
+        GradingView: {
+            /** Held */
+            held: components["schemas"]["HeldView"][];
+            /** Named */
+            named: boolean;
+            /** Numbers */
+            numbers: components["schemas"]["NumberView"][];
+            /** Problem */
+            problem: string | null;
+            /** Sample */
+            sample: string;
+            /** Sizes */
+            sizes: string[];
+            /** Ways */
+            ways: components["schemas"]["GrowthView"][];
+        };
+        /**
+         * GrowthView
+         * @description A way in which the bag grows: by how much each number changes at one step. multiple: why a step is no smaller.
+         */
+        GrowthView: {
+            /** Label */
+            label: string;
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+            /** Multiple */
+            multiple: string;
+            /** Step */
+            step: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * HeldView
+         * @description Numbers that do not move, with the reason and the lines in which they stand.
+         */
+        HeldView: {
+            /** Lines */
+            lines: number[];
+            /** Many */
+            many: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * InvitedView
@@ -1154,6 +1182,18 @@ export interface components {
             size: string;
             /** Tester */
             tester: string;
+        };
+        /**
+         * LinesChangedView
+         * @description Lines of the text before and after; line: of the first one before.
+         */
+        LinesChangedView: {
+            /** After */
+            after: string[];
+            /** Before */
+            before: string[];
+            /** Line */
+            line: number;
         };
         /**
          * LineTrouble
@@ -1274,6 +1314,20 @@ export interface components {
             /** Studio */
             studio: string | null;
         };
+        /**
+         * MoveView
+         * @description By how much a step moves a measure, as it is shown.
+         */
+        MoveView: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string | null;
+            /** Shown */
+            shown: string;
+        };
         /** NeighbourView */
         NeighbourView: {
             /** Error */
@@ -1283,7 +1337,8 @@ export interface components {
         };
         /** NewDesign */
         NewDesign: {
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
         };
         /**
          * NewPhrase
@@ -1329,6 +1384,27 @@ export interface components {
             severity: string;
             /** Size */
             size: number;
+        };
+        /**
+         * NumberView
+         * @description A number of the text by its name, with its value in each size of the text.
+         *
+         *     places: in how many places it stands, 0 where that is not counted. reason: why nothing moves it; null where
+         *     something does. ways: which of the ways move it.
+         */
+        NumberView: {
+            /** Line */
+            line: number;
+            /** Name */
+            name: string;
+            /** Places */
+            places: number;
+            /** Reason */
+            reason: string | null;
+            /** Values */
+            values: number[];
+            /** Ways */
+            ways: number[];
         };
         /**
          * OfferView
@@ -1389,7 +1465,7 @@ export interface components {
          */
         PartSizeView: {
             /** Grams */
-            grams: number;
+            grams: number | null;
             /** Half */
             half: number | null;
             /** Height */
@@ -1580,7 +1656,8 @@ export interface components {
         RevisionView: {
             /** Changes */
             changes: components["schemas"]["ChangeView"][];
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
             /** Number */
             number: number;
             /**
@@ -1618,7 +1695,8 @@ export interface components {
         SaveDesign: {
             /** Base */
             base: number;
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
         };
         /** SavedView */
         SavedView: {
@@ -1813,6 +1891,28 @@ export interface components {
             values: string[];
         };
         /**
+         * TargetView
+         * @description A target of a size against what it comes to.
+         */
+        TargetView: {
+            /** Difference */
+            difference: string;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Piece */
+            piece: string | null;
+            /** Result */
+            result: string;
+            /** Size */
+            size: string;
+            /** Target */
+            target: string;
+            /** Within */
+            within: boolean;
+        };
+        /**
          * TaughtView
          * @description The edit that writes a phrase into the head of a text.
          */
@@ -1996,12 +2096,210 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * TextDesign
+         * @description A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
+         *     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
+         */
+        TextDesign: {
+            /**
+             * Format
+             * @default rillstep-design
+             * @constant
+             */
+            format: "rillstep-design";
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Hook Mm
+             * @default null
+             */
+            hook_mm: number | null;
+            /**
+             * Name
+             * @default New bag
+             */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * @default {
+             *       "count": 4,
+             *       "every_days": 7,
+             *       "start": "2027-01-08"
+             *     }
+             */
+            parts: components["schemas"]["Parts"];
+            /**
+             * Sample
+             * @default null
+             */
+            sample: string | null;
+            /** Sizes */
+            sizes?: components["schemas"]["TextSize"][];
+            /** @default null */
+            swatch: components["schemas"]["Swatch"] | null;
+            /**
+             * Terms
+             * @default US
+             * @enum {string}
+             */
+            terms: "US" | "UK";
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default cm
+             * @enum {string}
+             */
+            units: "cm" | "in";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            version: "2";
+            /** @default null */
+            yarn: components["schemas"]["Yarn"] | null;
+        };
+        /** TextDesignBody */
+        TextDesignBody: {
+            document: components["schemas"]["TextDesign"];
+        };
         /** TextPair */
         TextPair: {
             /** Name */
             name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * TextSize
+         * @description A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have.
+         */
+        TextSize: {
+            /** Locks */
+            locks?: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Targets Mm */
+            targets_mm?: {
+                [key: string]: number;
+            };
+            /** Tolerances Mm */
+            tolerances_mm?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ToteDesign
+         * @description A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers.
+         */
+        ToteDesign: {
+            /**
+             * Format
+             * @default rillstep-design
+             * @constant
+             */
+            format: "rillstep-design";
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Hook Mm
+             * @default 5
+             */
+            hook_mm: number;
+            /**
+             * Name
+             * @default New tote
+             */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * @default {
+             *       "count": 4,
+             *       "every_days": 7,
+             *       "start": "2027-01-08"
+             *     }
+             */
+            parts: components["schemas"]["Parts"];
+            /** Sizes */
+            sizes: components["schemas"]["Size"][];
+            /**
+             * @default {
+             *       "blocked": false,
+             *       "height_mm": 100,
+             *       "rows": 11.5,
+             *       "stitch": "hdc",
+             *       "stitches": 15,
+             *       "weight_g": 0,
+             *       "width_mm": 100
+             *     }
+             */
+            swatch: components["schemas"]["Swatch"];
+            /**
+             * Terms
+             * @default US
+             * @enum {string}
+             */
+            terms: "US" | "UK";
+            /**
+             * Text
+             * @default null
+             */
+            text: string | null;
+            /**
+             * Units
+             * @default cm
+             * @enum {string}
+             */
+            units: "cm" | "in";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            version: "1";
+            /**
+             * @default {
+             *       "base_edge": "plain",
+             *       "brim_rounds": 2,
+             *       "carried": "hand",
+             *       "chain_counts": false,
+             *       "handle_share": 0.4,
+             *       "increases": "stacked",
+             *       "over_rounds": 2,
+             *       "rounds": "joined",
+             *       "wall_multiple": 1
+             *     }
+             */
+            way: components["schemas"]["Way"];
+            /**
+             * @default {
+             *       "fibre": "",
+             *       "grams_per_ball": 100,
+             *       "metres_per_ball": 200,
+             *       "name": "My yarn",
+             *       "strands": 1,
+             *       "weight_class": 4
+             *     }
+             */
+            yarn: components["schemas"]["Yarn"];
         };
         /**
          * TracePlaceView
@@ -2157,7 +2455,8 @@ export interface components {
          * @description `size` null: all sizes in one text.
          */
         WordsBody: {
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
             /**
              * Size
              * @default null
@@ -2184,25 +2483,28 @@ export interface components {
         };
         /** WorkBody */
         WorkBody: {
-            document: components["schemas"]["Design"];
+            /** Document */
+            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
         };
         /**
          * WorkView
          * @description A design worked through: numbers, proof, measures, yarn.
          *
-         *     edited: the text is another than the one written from the numbers. elsewhere: it was written elsewhere, so that
-         *     the numbers of a
-         *     design by fields are none of its own.
+         *     edited: the text is another than the one written from the numbers. by_text: the design is a text, and has no fields.
+         *     text_design: what a design by fields becomes whose text was written elsewhere; none of its fields are of that bag.
+         *     bag: the measures of a design that is a text.
          */
         WorkView: {
+            /** Bag */
+            bag: components["schemas"]["BagMeasureView"][];
+            /** By Text */
+            by_text: boolean;
             counts: components["schemas"]["CountsView"];
             /** Edited */
             edited: boolean;
-            /** Elsewhere */
-            elsewhere: boolean;
             /** Findings */
             findings: components["schemas"]["FindingView"][];
-            gauge: components["schemas"]["GaugeView"];
+            gauge: components["schemas"]["GaugeView"] | null;
             /** Kept */
             kept: components["schemas"]["PlaceView"][];
             /** Lines */
@@ -2218,6 +2520,7 @@ export interface components {
             sizes: components["schemas"]["SizeView"][];
             /** Text */
             text: string;
+            text_design: components["schemas"]["TextDesign"] | null;
             /** Written */
             written: string;
         };
@@ -2279,6 +2582,7 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type BagMeasureView = components['schemas']['BagMeasureView'];
 export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
@@ -2288,7 +2592,6 @@ export type CheckView = components['schemas']['CheckView'];
 export type CloseTest = components['schemas']['CloseTest'];
 export type ComparedView = components['schemas']['ComparedView'];
 export type CountsView = components['schemas']['CountsView'];
-export type Design = components['schemas']['Design'];
 export type DesignItem = components['schemas']['DesignItem'];
 export type DesignList = components['schemas']['DesignList'];
 export type DesignView = components['schemas']['DesignView'];
@@ -2299,19 +2602,26 @@ export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
 export type FindingView = components['schemas']['FindingView'];
 export type GaugeView = components['schemas']['GaugeView'];
+export type GradedView = components['schemas']['GradedView'];
+export type GradingView = components['schemas']['GradingView'];
+export type GrowthView = components['schemas']['GrowthView'];
+export type HeldView = components['schemas']['HeldView'];
 export type InvitedView = components['schemas']['InvitedView'];
 export type LineBody = components['schemas']['LineBody'];
 export type LineReportView = components['schemas']['LineReportView'];
+export type LinesChangedView = components['schemas']['LinesChangedView'];
 export type LineTrouble = components['schemas']['LineTrouble'];
 export type LineView = components['schemas']['LineView'];
 export type Locks = components['schemas']['Locks'];
 export type MeasureView = components['schemas']['MeasureView'];
 export type MeView = components['schemas']['MeView'];
+export type MoveView = components['schemas']['MoveView'];
 export type NeighbourView = components['schemas']['NeighbourView'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewPhrase = components['schemas']['NewPhrase'];
 export type NewTester = components['schemas']['NewTester'];
 export type NoteView = components['schemas']['NoteView'];
+export type NumberView = components['schemas']['NumberView'];
 export type OfferView = components['schemas']['OfferView'];
 export type OutlineSection = components['schemas']['OutlineSection'];
 export type OutlineView = components['schemas']['OutlineView'];
@@ -2344,6 +2654,7 @@ export type SpanView = components['schemas']['SpanView'];
 export type StepView = components['schemas']['StepView'];
 export type Swatch = components['schemas']['Swatch'];
 export type TableRow = components['schemas']['TableRow'];
+export type TargetView = components['schemas']['TargetView'];
 export type TaughtView = components['schemas']['TaughtView'];
 export type TeachBody = components['schemas']['TeachBody'];
 export type TesterPage = components['schemas']['TesterPage'];
@@ -2353,7 +2664,11 @@ export type TesterView = components['schemas']['TesterView'];
 export type TestsView = components['schemas']['TestsView'];
 export type TestView = components['schemas']['TestView'];
 export type TextBody = components['schemas']['TextBody'];
+export type TextDesign = components['schemas']['TextDesign'];
+export type TextDesignBody = components['schemas']['TextDesignBody'];
 export type TextPair = components['schemas']['TextPair'];
+export type TextSize = components['schemas']['TextSize'];
+export type ToteDesign = components['schemas']['ToteDesign'];
 export type TracePlaceView = components['schemas']['TracePlaceView'];
 export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
@@ -3360,6 +3675,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FindingHelps"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_grading_of_text_grading_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextDesignBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradingView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_graded_sizes_grading_sizes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextDesignBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradedView"];
                 };
             };
             /** @description Unauthorized */

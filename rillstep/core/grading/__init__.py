@@ -1,6 +1,22 @@
 """Grading from the text: the numbers of a text in one size get names and are moved, and the other sizes proved."""
 
 from rillstep.core.grading.lift import Lifted, lift
-from rillstep.core.grading.nearest import GradedText, NotGraded, SizeWanted, grade_text
+from rillstep.core.grading.nearest import Analysis, GradedText, SizeWanted, analysed, grade_from, grade_text
+from rillstep.core.grading.resizing import NotResized, resized
+from rillstep.core.grading.sample import NotGraded, Sample, sample_of
 
-__all__ = ["GradedText", "Lifted", "NotGraded", "SizeWanted", "grade_text", "lift"]
+__all__ = [
+    "Analysis",
+    "GradedText",
+    "Lifted",
+    "NotGraded",
+    "NotResized",
+    "Sample",
+    "SizeWanted",
+    "analysed",
+    "grade_from",
+    "grade_text",
+    "lift",
+    "resized",
+    "sample_of",
+]

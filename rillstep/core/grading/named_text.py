@@ -11,14 +11,16 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.counting import Way, ways_of_counting
 from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.grading.resizing import with_sizes
 from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Check, Num, Pattern, Row, Setup
-from rillstep.core.words.named_numbers import DEFINED
 from rillstep.core.words.numbers import set_text
 
-_PLAIN = re.compile(r"^(\s*number\s*:\s*)([A-Za-z][\w ]*?)(\s*=\s*)(\d{1,5})(\s*(?:#.*)?)$", re.IGNORECASE)
-_SIZES = re.compile(r"^(\s*sizes?\s*:\s*)([^#]*?)(\s*(?:#.*)?)$", re.IGNORECASE)
+_PLAIN = re.compile(
+    r"^(\s*number\s*:\s*)([A-Za-z][\w ]*?)(\s*=\s*)(\d{1,5}(?:\s*\(\s*\d{1,5}(?:\s*,\s*\d{1,5})*\s*\))?)(\s*(?:#.*)?)$",
+    re.IGNORECASE,
+)
 # Restating one number may change what follows from it.
 MOST_PASSES = 4
 
@@ -27,29 +29,30 @@ CountedAs = Mapping[tuple[int, int, int], Way]  # by place, and the index of the
 Stating = Row | Again | Setup
 
 
-def free_numbers(text: str) -> dict[str, int]:
-    """The names that stand for a plain number, in the order of the text; names that are sums of others follow."""
-    found: dict[str, int] = {}
+def named_values(text: str, n_sizes: int = 1) -> dict[str, tuple[int, ...]]:
+    """The names that stand for plain numbers, in the order of the text, with their number in each size; names that
+    are sums of others follow."""
+    found: dict[str, tuple[int, ...]] = {}
     for raw in text.split("\n"):
         if (match := _PLAIN.match(raw)) is not None:
-            found.setdefault(" ".join(match[2].split()), int(match[4]))
+            numbers = tuple(int(number) for number in re.findall(r"\d+", match[4]))
+            if len(numbers) in (1, n_sizes):
+                found.setdefault(" ".join(match[2].split()), numbers * (n_sizes if len(numbers) == 1 else 1))
     return found
+
+
+def free_numbers(text: str) -> dict[str, int]:
+    """The names that stand for plain numbers in a text in one size."""
+    return {name: values[0] for name, values in named_values(text).items()}
 
 
 def changed(text: str, values: Mapping[str, Sequence[int]], sizes: Sequence[str] = ()) -> str:
     """The text with other numbers behind its names, for each size; sizes: their names, where there are several."""
     lines = text.split("\n")
-    named = False
     for at, raw in enumerate(lines):
         if (match := _PLAIN.match(raw)) is not None and (name := " ".join(match[2].split())) in values:
             lines[at] = f"{match[1]}{match[2]}{match[3]}{set_text(tuple(values[name]))}{match[5]}"
-        elif sizes and not named and (match := _SIZES.match(raw)) is not None:
-            lines[at] = f"{match[1]}{', '.join(sizes)}{match[3]}"
-            named = True
-    if sizes and not named:
-        first = next((at for at, raw in enumerate(lines) if DEFINED.match(raw)), 0)
-        lines.insert(first, f"Sizes: {', '.join(sizes)}")
-    return "\n".join(lines)
+    return with_sizes("\n".join(lines), sizes) if sizes else "\n".join(lines)
 
 
 def restated(text: str, counted: frozenset[Place], counted_as: CountedAs) -> str:

@@ -10,10 +10,11 @@ from dataclasses import dataclass
 from itertools import product
 from math import floor
 
-from rillstep.core.grading.lift import lift
-from rillstep.core.grading.named_text import changed, free_numbers, restated
-from rillstep.core.grading.ways import GrowthWay, Refuted, Trials, measures_at, trials_of, ways_of
+from rillstep.core.grading.named_text import changed, restated
+from rillstep.core.grading.sample import NotGraded, Sample, sample_of
+from rillstep.core.grading.ways import GrowthWay, Refuted, Trials, measures_at, ways_of
 from rillstep.core.proof import Proof, prove_text
+from rillstep.core.settling import read
 
 MOST_SIZES = 10
 # Whole steps on both sides of the real ones that are tried, and how many of them are proved at most.
@@ -21,10 +22,6 @@ _AROUND = 2
 _MOST_TRIED = 200
 # A lock is as good as exact when a step off it weighs as much as a metre.
 _LOCK_WEIGHT = 1_000.0
-
-
-class NotGraded(ValueError):
-    """The text or the targets cannot be graded; the message says why, and a way out."""
 
 
 @dataclass(frozen=True)
@@ -51,53 +48,69 @@ class GradedText:
     notes: tuple[str, ...]
 
 
-def grade_text(text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.0) -> GradedText:
-    """The text in several sizes; one that has no names is lifted first. Raises NotGraded."""
-    lifted = lift(text) if not free_numbers(text) else None
-    text = lifted.text if lifted is not None else text
-    trials = trials_of(text, allowance_mm)
-    sample = _sample(text, trials, wanted)
-    known = measures_at(sample)
+@dataclass(frozen=True)
+class Analysis:
+    """A sample with the ways in which it grows; stuck: names that no way moves, with the reason."""
+
+    sample: Sample
+    ways: tuple[GrowthWay, ...]
+    stuck: Mapping[str, str]
+
+
+def grade_text(
+    text: str, wanted: Sequence[SizeWanted], allowance_mm: float = 0.0, sample_size: str | None = None
+) -> GradedText:
+    """The text in the sizes that are wanted; one that has no names is lifted first.
+
+    sample_size: the size that the others are graded from; the first one without targets, if it is not given. A size of
+    the text without targets stays as it is, and a new one is at first as the sample. Raises NotGraded.
+    """
+    _check_sizes(wanted)
+    names = list(read(text).pattern.sizes)
+    start = sample_size or next((one.name for one in wanted if one.name in names and not one.targets_mm), names[0])
+    return grade_from(analysed(text, start, allowance_mm), wanted)
+
+
+def analysed(text: str, sample_size: str | None = None, allowance_mm: float = 0.0) -> Analysis:
+    """The sample of a text with its ways to grow; its first size, if none is given. Raises NotGraded."""
+    names = list(read(text).pattern.sizes)
+    if sample_size is not None and sample_size not in names:
+        raise NotGraded(f"There is no size “{sample_size}” in this text; there are: {', '.join(names)}.")
+    sample = sample_of(text, names.index(sample_size) if sample_size is not None else 0, allowance_mm)
+    ways, stuck = ways_of(sample.trials)
+    return Analysis(sample, tuple(ways), stuck)
+
+
+def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
+    """The text of an analysis in the sizes that are wanted; see `grade_text`. Raises NotGraded."""
+    _check_sizes(wanted)
+    sample, ways = analysis.sample, analysis.ways
+    trials = sample.trials
+    known = measures_at(sample.proof)
     _check_wishes(wanted, known, trials)
-    ways, stuck = ways_of(trials)
     notes: list[str] = []
     found: list[Mapping[str, int]] = []
     for size in wanted:
-        values, said = _nearest(trials, ways, size, known)
+        own = sample.of_sizes.get(size.name, trials.base)
+        values, said = (own, []) if not size.targets_mm and not size.locks else _nearest(trials, ways, size, known)
         found.append(values)
         notes += said
     values_of = {name: tuple(one[name] for one in found) for name in trials.base}
-    graded = restated(changed(text, values_of, [size.name for size in wanted]), trials.counted, trials.counted_as)
-    proof = prove_text(graded, allowance_mm)
+    graded = changed(trials.text, values_of, [size.name for size in wanted])
+    graded = restated(graded, trials.counted, trials.counted_as)
+    proof = prove_text(graded, trials.allowance_mm)
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:
-        raise NotGraded(f"The sizes come out one by one, and not together: {error.message}")
-    return GradedText(graded, proof, values_of, tuple(ways), stuck, tuple(notes))
+        raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
+    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes))
 
 
-def _sample(text: str, trials: Trials, wanted: Sequence[SizeWanted]) -> Proof:
-    """The proof of the text as it is. Raises NotGraded."""
-    proof = prove_text(text, trials.allowance_mm)
-    error = next((f for f in proof.findings if f.severity == "error"), None)
-    if error is not None:
-        raise NotGraded(f"The text is graded when it comes out as it is: line {error.span.line}: {error.message}")
-    if len(proof.pattern.sizes) > 1:
-        raise NotGraded(
-            "A text in one size is graded; this one has several. Print one of them with --size, and grade that."
-        )
-    if not trials.base:
-        raise NotGraded(
-            "No number of this text is seen to move: write those that shall as “Number: wall rounds = 12”, "
-            "and {wall rounds} where it stands."
-        )
-    if proof.bag is None:
-        raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
+def _check_sizes(wanted: Sequence[SizeWanted]) -> None:
     if not 1 <= len(wanted) <= MOST_SIZES:
         raise NotGraded(f"One to {MOST_SIZES} sizes are graded at once, and these are {len(wanted)}.")
     names = [size.name for size in wanted]
-    if len(set(names)) < len(names) or not all(name.strip() for name in names):
+    if len({name.lower() for name in names}) < len(names) or not all(name.strip() for name in names):
         raise NotGraded("Each size has a name of its own.")
-    return proof
 
 
 def _check_wishes(wanted: Sequence[SizeWanted], known: Mapping[str, float], trials: Trials) -> None:
@@ -117,8 +130,6 @@ def _nearest(
 ) -> tuple[Mapping[str, int], list[str]]:
     """The numbers of a size, and what was not met."""
     base = dict(trials.base)
-    if not size.targets_mm and not size.locks:
-        return base, []
     rows = [([way.mm.get(name, 0.0) for way in ways], mm - known[name]) for name, mm in size.targets_mm.items()]
     rows += [
         ([_LOCK_WEIGHT * dict(way.step).get(name, 0) for way in ways], _LOCK_WEIGHT * (value - base[name]))

@@ -87,6 +87,11 @@ class Trials:
             self.known[key] = self._tried(values)
         return self.known[key]
 
+    def rewritten(self, values: Mapping[str, int]) -> str:
+        """The text at other numbers, with what follows from them restated."""
+        text = changed(self.text, {name: (value,) for name, value in values.items()})
+        return restated(text, self.counted, self.counted_as)
+
     def _tried(self, values: Mapping[str, int]) -> Proof | Refuted:
         if any(value < 1 for value in values.values()):
             return Refuted(0, f"“{next(name for name, value in values.items() if value < 1)}” would be less than one.")

@@ -1,0 +1,69 @@
+"""The design document, version 2: a text, and beside it only what a text cannot say.
+
+Gauge, sizes, hook and yarn that the text names hold as they stand there. Targets and tolerances go by the name of a
+measure ("width", "Cord.length"), locks by the name of a number of the text.
+"""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, field_validator
+
+from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model
+
+MAX_WISHES = 10
+
+MeasureName = Annotated[str, Field(min_length=1, max_length=120)]
+NumberName = Annotated[str, Field(min_length=1, max_length=80)]
+LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
+
+
+class TextSize(_Model):
+    """A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have."""
+
+    name: Name
+    targets_mm: dict[MeasureName, Millimetres] = Field(default_factory=dict, max_length=60)
+    tolerances_mm: dict[MeasureName, Tolerance] = Field(default_factory=dict, max_length=60)
+    locks: dict[NumberName, LockedNumber] = Field(default_factory=dict, max_length=200)
+
+    @field_validator("name")
+    @classmethod
+    def _printable(cls, value: str) -> str:
+        if value.lower() in ("sizes", "only", "all"):
+            raise ValueError("choose another name: this word has a meaning in pattern text")
+        return _clean_name(value)
+
+
+class TextDesign(_Model):
+    """A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
+    the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text."""
+
+    format: Literal["rillstep-design"] = "rillstep-design"
+    version: Literal[2] = 2
+    name: Name = "New bag"
+    units: Literal["cm", "in"] = "cm"
+    terms: Literal["US", "UK"] = "US"
+    hand: Literal["right", "left"] = "right"
+    text: Annotated[str, Field(max_length=400_000)]
+    sample: Name | None = None
+    sizes: list[TextSize] = Field(default_factory=list, max_length=MAX_WISHES)
+    yarn: Yarn | None = None
+    hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] | None = None
+    swatch: Swatch | None = None
+    parts: Parts = Parts()
+    notes: Annotated[str, Field(max_length=4000)] = ""
+
+    @field_validator("name")
+    @classmethod
+    def _no_comment(cls, value: str) -> str:
+        if "#" in value or "\n" in value:
+            raise ValueError("leave out # and line breaks: they have a meaning in pattern text")
+        return value
+
+    @field_validator("sizes")
+    @classmethod
+    def _different(cls, value: list[TextSize]) -> list[TextSize]:
+        names = [size.name.lower() for size in value]
+        for name in names:
+            if names.count(name) > 1:
+                raise ValueError(f"two sizes are called “{name}”; give each its own name")
+        return value

@@ -1,0 +1,122 @@
+"""Grading a design that is a text: how it can grow, and its sizes as they would be, before anything is changed."""
+
+from collections.abc import Mapping
+from difflib import SequenceMatcher
+from functools import lru_cache
+
+from rillstep.core.grading import Analysis, GradedText, NotGraded, SizeWanted, analysed, grade_from
+from rillstep.core.lengths import Units, show_difference, show_length
+from rillstep.core.measures import Measure
+from rillstep.core.proof import Proof
+from rillstep.core.words.named_numbers import names_of
+from rillstep.document import TextDesign
+from rillstep.services import grading_views as views
+from rillstep.services.text_work import measure_name
+
+# How far off a target may be where the design does not say, in mm.
+USUAL_TOLERANCE_MM = 10.0
+
+
+@lru_cache(maxsize=8)
+def _analysis(text: str, sample: str | None) -> Analysis:
+    """The analysis of a text. It takes seconds, and is asked for by each change of a target."""
+    return analysed(text, sample)
+
+
+def grading_view(design: TextDesign) -> views.GradingView:
+    """The numbers of a design by name, what is held, and the ways in which it grows."""
+    try:
+        analysis = _analysis(design.text, design.sample)
+    except NotGraded as refused:
+        return views.GradingView(
+            problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[]
+        )  # fmt: skip
+    sample = analysis.sample
+    lines = {name: each.line for name, each in names_of(design.text.split("\n")).defined.items()}
+    reasons: dict[str, list[int]] = {}
+    for held in sample.held:
+        reasons.setdefault(held.reason, []).append(held.line)
+    return views.GradingView(
+        problem=None, sample=sample.size, sizes=list(sample.of_sizes), named=not sample.places,
+        numbers=[
+            views.NumberView(
+                name=name, values=[own[name] for own in sample.of_sizes.values()], places=sample.places.get(name, 0),
+                line=lines.get(name, 0), reason=analysis.stuck.get(name),
+                ways=[at for at, way in enumerate(analysis.ways) if name in dict(way.step)],
+            )
+            for name in sample.trials.base
+        ],
+        ways=[
+            views.GrowthView(
+                label=way.label, step=dict(way.step), moves=_moves(way.mm, sample.proof, design.units),
+                multiple=way.multiple,
+            )
+            for way in analysis.ways
+        ],
+        held=[
+            views.HeldView(reason=reason, many=len(found), lines=sorted(set(found)))
+            for reason, found in reasons.items()
+        ],
+    )  # fmt: skip
+
+
+def _moves(moved: Mapping[str, float], proof: Proof, units: Units) -> list[views.MoveView]:
+    return [
+        views.MoveView(name=name, label=one.label, piece=one.piece, shown=show_difference(moved[name], units))
+        for name, one in _by_name(proof).items() if name in moved
+    ]  # fmt: skip
+
+
+def _by_name(proof: Proof) -> dict[str, Measure]:
+    return {measure_name(one): one for one in (proof.bag.measures if proof.bag is not None else ())}
+
+
+def graded_view(design: TextDesign) -> views.GradedView:
+    """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
+    wanted = [SizeWanted(size.name, size.targets_mm, size.locks) for size in design.sizes]
+    try:
+        graded = grade_from(_analysis(design.text, design.sample), wanted)
+    except NotGraded as refused:
+        return views.GradedView(
+            problem=str(refused), text=design.text, sizes=[], proved=False, numbers=[], targets=[], notes=[], changes=[]
+        )
+    return views.GradedView(
+        problem=None, text=graded.text, sizes=list(graded.proof.pattern.sizes), proved=graded.proof.ok,
+        numbers=[
+            views.NumberView(
+                name=name, values=list(values), places=0, line=0, reason=graded.stuck.get(name),
+                ways=[at for at, way in enumerate(graded.ways) if name in dict(way.step)],
+            )
+            for name, values in graded.values.items()
+        ],
+        targets=_targets(design, graded), notes=list(graded.notes), changes=changes_of(design.text, graded.text),
+    )  # fmt: skip
+
+
+def _targets(design: TextDesign, graded: GradedText) -> list[views.TargetView]:
+    found = []
+    known = _by_name(graded.proof)
+    for at, size in enumerate(design.sizes):
+        for name, wanted in size.targets_mm.items():
+            got = known[name].mm[at] if name in known else None
+            tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
+            found.append(
+                views.TargetView(
+                    size=size.name, name=name, label=known[name].label if name in known else name,
+                    piece=known[name].piece if name in known else None, target=show_length(wanted, design.units),
+                    result="–" if got is None else show_length(got, design.units),
+                    difference="–" if got is None else show_difference(got - wanted, design.units),
+                    within=got is not None and abs(got - wanted) <= tolerance + 1e-6,
+                )
+            )  # fmt: skip
+    return found
+
+
+def changes_of(before: str, after: str) -> list[views.LinesChangedView]:
+    """The lines that differ between two texts, neighbouring ones together."""
+    old, new = before.split("\n"), after.split("\n")
+    return [
+        views.LinesChangedView(line=i + 1, before=old[i:j], after=new[k:m])
+        for tag, i, j, k, m in SequenceMatcher(None, old, new, autojunk=False).get_opcodes()
+        if tag != "equal"
+    ]

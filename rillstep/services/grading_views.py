@@ -1,0 +1,93 @@
+"""What the screens get of grading a text: its numbers by name, the ways in which it grows, and graded sizes."""
+
+from pydantic import BaseModel
+
+
+class NumberView(BaseModel):
+    """A number of the text by its name, with its value in each size of the text.
+
+    places: in how many places it stands, 0 where that is not counted. reason: why nothing moves it; null where
+    something does. ways: which of the ways move it.
+    """
+
+    name: str
+    values: list[int]
+    places: int
+    line: int
+    reason: str | None
+    ways: list[int]
+
+
+class MoveView(BaseModel):
+    """By how much a step moves a measure, as it is shown."""
+
+    name: str
+    label: str
+    piece: str | None
+    shown: str
+
+
+class GrowthView(BaseModel):
+    """A way in which the bag grows: by how much each number changes at one step. multiple: why a step is no smaller."""
+
+    label: str
+    step: dict[str, int]
+    moves: list[MoveView]
+    multiple: str
+
+
+class HeldView(BaseModel):
+    """Numbers that do not move, with the reason and the lines in which they stand."""
+
+    reason: str
+    many: int
+    lines: list[int]
+
+
+class GradingView(BaseModel):
+    """How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already."""
+
+    problem: str | None
+    sample: str
+    sizes: list[str]
+    named: bool
+    numbers: list[NumberView]
+    ways: list[GrowthView]
+    held: list[HeldView]
+
+
+class TargetView(BaseModel):
+    """A target of a size against what it comes to."""
+
+    size: str
+    name: str
+    label: str
+    piece: str | None
+    target: str
+    result: str
+    difference: str
+    within: bool
+
+
+class LinesChangedView(BaseModel):
+    """Lines of the text before and after; line: of the first one before."""
+
+    line: int
+    before: list[str]
+    after: list[str]
+
+
+class GradedView(BaseModel):
+    """A graded text before it is taken: nothing is kept yet. problem: why it was not graded; then the text is as it was.
+
+    numbers: of each name the values size by size. notes: what is not met, and why.
+    """
+
+    problem: str | None
+    text: str
+    sizes: list[str]
+    proved: bool
+    numbers: list[NumberView]
+    targets: list[TargetView]
+    notes: list[str]
+    changes: list[LinesChangedView]

@@ -1,0 +1,62 @@
+"""Gauge and yarn of a design: of a tote by fields from its swatch, of a text from the gauge that it names."""
+
+import math
+
+from rillstep.core.gauge import Gauge, gauge_from_swatch
+from rillstep.core.proof import Proof
+from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, need, tally
+from rillstep.document import Design, Swatch, TextDesign
+from rillstep.services import views
+
+
+def swatch_gauge(swatch: Swatch, units: str) -> Gauge:
+    """The gauge of a measured swatch."""
+    return gauge_from_swatch(
+        swatch.stitch, swatch.stitches, swatch.rows, swatch.width_mm, swatch.height_mm, "in" if units == "in" else "cm"
+    )
+
+
+def gauge_of(design: Design, proof: Proof) -> Gauge | None:
+    """The gauge of a design; None for a text that names none."""
+    if isinstance(design, TextDesign):
+        return next(iter(proof.pattern.gauges), None)
+    return swatch_gauge(design.swatch, design.units)
+
+
+def yarn_facts(design: Design) -> YarnFacts | None:
+    """What the label of the yarn says; None where it is not known."""
+    yarn = design.yarn
+    return YarnFacts(yarn.grams_per_ball, yarn.metres_per_ball, yarn.strands) if yarn is not None else None
+
+
+def weighed_swatch(design: Design) -> WeighedSwatch:
+    """The swatch with its weight; of no weight where there is none."""
+    swatch = design.swatch
+    return (
+        WeighedSwatch(swatch.stitches, swatch.rows, swatch.weight_g) if swatch is not None else WeighedSwatch(1, 1, 0)
+    )
+
+
+def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed | None]:
+    """Yarn for each size of a proved text."""
+    return [yarn_need(design, proof, size) for size in range(len(proof.works))]
+
+
+def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed | None:
+    """Yarn for one size, for all lines or for a range of line numbers; None where gauge or yarn is not known."""
+    gauge, facts = gauge_of(design, proof), yarn_facts(design)
+    if gauge is None or facts is None:
+        return None
+    return need(
+        tally(proof.works[size], from_line, to_line, proof.pattern.sections), gauge, facts, weighed_swatch(design)
+    )
+
+
+def yarn_view(needed: YarnNeed | None) -> views.YarnView | None:
+    """The yarn of a size for the screen."""
+    if needed is None:
+        return None
+    return views.YarnView(
+        metres=round(needed.metres), grams=round(needed.grams), low_g=math.floor(needed.low_g),
+        high_g=math.ceil(needed.high_g), balls=needed.balls, weighed=needed.weighed,
+    )  # fmt: skip
