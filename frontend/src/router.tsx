@@ -7,8 +7,11 @@ import { SignedIn } from "./session/SignedIn";
 import { SignInPage } from "./session/SignInPage";
 import { PartsStep } from "./steps/parts/PartsStep";
 import { ShapeStep } from "./steps/shape/ShapeStep";
+import { TextShape } from "./steps/shape/TextShape";
 import { SizesStep } from "./steps/sizes/SizesStep";
+import { TextSizes } from "./steps/sizes/TextSizes";
 import { SwatchStep } from "./steps/swatch/SwatchStep";
+import { TextSwatch } from "./steps/swatch/TextSwatch";
 import { TestersStep } from "./steps/testers/TestersStep";
 import { WordsStep } from "./steps/words/WordsStep";
 import { YarnStep } from "./steps/yarn/YarnStep";
@@ -30,14 +33,9 @@ export const router = createBrowserRouter([
         element: <Bench />,
         children: [
           { index: true, element: <Navigate to="swatch" replace /> },
-          { path: "swatch", element: <SwatchStep /> },
-          {
-            element: <ByFields />,
-            children: [
-              { path: "sizes", element: <SizesStep /> },
-              { path: "shape", element: <ShapeStep /> },
-            ],
-          },
+          { path: "swatch", element: <ByFields fields={<SwatchStep />} text={<TextSwatch />} /> },
+          { path: "sizes", element: <ByFields fields={<SizesStep />} text={<TextSizes />} /> },
+          { path: "shape", element: <ByFields fields={<ShapeStep />} text={<TextShape />} /> },
           { path: "yarn", element: <YarnStep /> },
           { path: "words", element: <WordsStep /> },
           { path: "testers", element: <TestersStep /> },

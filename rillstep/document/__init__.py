@@ -2,7 +2,7 @@
 
 from rillstep.document.load import BrokenDesign, Design, Fault, design_schema, dump, faults_of, load
 from rillstep.document.schema import Parts, Size, Swatch, ToteDesign, Way, Yarn, blank
-from rillstep.document.text_design import TextDesign, TextSize
+from rillstep.document.text_design import SizeName, TextDesign, TextSize
 
 __all__ = [
     "BrokenDesign",
@@ -10,6 +10,7 @@ __all__ = [
     "Fault",
     "Parts",
     "Size",
+    "SizeName",
     "Swatch",
     "TextDesign",
     "TextSize",

@@ -5,13 +5,20 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from pydantic import Field, TypeAdapter, ValidationError
+from pydantic import Discriminator, Tag, TypeAdapter, ValidationError
 
 from rillstep.document.schema import FORMAT, MAX_SIZES, ToteDesign
 from rillstep.document.text_design import TextDesign
 
+
+def _version(content: Any) -> str:
+    """The version of a design; a file that says nothing is of the first."""
+    found = content.get("version", 1) if isinstance(content, dict) else getattr(content, "version", 1)
+    return str(found)
+
+
 # A design by its version: 1 is a tote by fields, 2 a text.
-Design = Annotated[ToteDesign | TextDesign, Field(discriminator="version")]
+Design = Annotated[Annotated[ToteDesign, Tag("1")] | Annotated[TextDesign, Tag("2")], Discriminator(_version)]
 _ADAPTER: TypeAdapter[ToteDesign | TextDesign] = TypeAdapter(Design)
 _KINDS: dict[int, type[ToteDesign] | type[TextDesign]] = {1: ToteDesign, 2: TextDesign}
 

@@ -6,7 +6,7 @@ measure ("width", "Cord.length"), locks by the name of a number of the text.
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
+from pydantic import AfterValidator, Field, field_validator
 
 from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model
 
@@ -17,20 +17,23 @@ NumberName = Annotated[str, Field(min_length=1, max_length=80)]
 LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
 
 
+def _size_name(value: str) -> str:
+    if value.strip().lower() in ("sizes", "only", "all"):
+        raise ValueError("choose another name: this word has a meaning in pattern text")
+    return _clean_name(value)
+
+
+# The name of a size, as it can stand in any text.
+SizeName = Annotated[Name, AfterValidator(_size_name)]
+
+
 class TextSize(_Model):
     """A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have."""
 
-    name: Name
-    targets_mm: dict[MeasureName, Millimetres] = Field(default_factory=dict, max_length=60)
-    tolerances_mm: dict[MeasureName, Tolerance] = Field(default_factory=dict, max_length=60)
-    locks: dict[NumberName, LockedNumber] = Field(default_factory=dict, max_length=200)
-
-    @field_validator("name")
-    @classmethod
-    def _printable(cls, value: str) -> str:
-        if value.lower() in ("sizes", "only", "all"):
-            raise ValueError("choose another name: this word has a meaning in pattern text")
-        return _clean_name(value)
+    name: SizeName
+    targets_mm: dict[MeasureName, Millimetres] = Field(default={}, max_length=60)
+    tolerances_mm: dict[MeasureName, Tolerance] = Field(default={}, max_length=60)
+    locks: dict[NumberName, LockedNumber] = Field(default={}, max_length=200)
 
 
 class TextDesign(_Model):
@@ -45,7 +48,7 @@ class TextDesign(_Model):
     hand: Literal["right", "left"] = "right"
     text: Annotated[str, Field(max_length=400_000)]
     sample: Name | None = None
-    sizes: list[TextSize] = Field(default_factory=list, max_length=MAX_WISHES)
+    sizes: list[TextSize] = Field(default=[], max_length=MAX_WISHES)
     yarn: Yarn | None = None
     hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] | None = None
     swatch: Swatch | None = None

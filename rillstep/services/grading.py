@@ -4,11 +4,12 @@ from collections.abc import Mapping
 from difflib import SequenceMatcher
 from functools import lru_cache
 
-from rillstep.core.grading import Analysis, GradedText, NotGraded, SizeWanted, analysed, grade_from
+from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures import Measure
 from rillstep.core.proof import Proof
-from rillstep.core.words.named_numbers import names_of
+from rillstep.core.settling import read
+from rillstep.core.words.named_numbers import BRACES, names_in, names_of
 from rillstep.document import TextDesign
 from rillstep.services import grading_views as views
 from rillstep.services.text_work import measure_name
@@ -33,6 +34,7 @@ def grading_view(design: TextDesign) -> views.GradingView:
         )  # fmt: skip
     sample = analysis.sample
     lines = {name: each.line for name, each in names_of(design.text.split("\n")).defined.items()}
+    sections = _sections(sample.trials.text)
     reasons: dict[str, list[int]] = {}
     for held in sample.held:
         reasons.setdefault(held.reason, []).append(held.line)
@@ -40,7 +42,8 @@ def grading_view(design: TextDesign) -> views.GradingView:
         problem=None, sample=sample.size, sizes=list(sample.of_sizes), named=not sample.places,
         numbers=[
             views.NumberView(
-                name=name, values=[own[name] for own in sample.of_sizes.values()], places=sample.places.get(name, 0),
+                name=name, values=[own[name] for own in sample.of_sizes.values()],
+                section=sections.get(name, ""), places=sample.places.get(name, 0),
                 line=lines.get(name, 0), reason=analysis.stuck.get(name),
                 ways=[at for at, way in enumerate(analysis.ways) if name in dict(way.step)],
             )
@@ -58,6 +61,25 @@ def grading_view(design: TextDesign) -> views.GradingView:
             for reason, found in reasons.items()
         ],
     )  # fmt: skip
+
+
+def _sections(text: str) -> dict[str, str]:
+    """In which section each name of a text stands first."""
+    found: dict[str, str] = {}
+    lines = text.split("\n")
+    for section, line in read(text).pattern.lines():
+        for braces in BRACES.finditer(lines[line.span.line - 1]):
+            for name in names_in(braces[1]):
+                found.setdefault(name, section.title)
+    return found
+
+
+def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.ChangedTextView:
+    """The text for other sizes, or in another order, or by other names; each begins as the one that is its source."""
+    try:
+        return views.ChangedTextView(problem=None, text=resized(text, sizes, sources))
+    except NotResized as refused:
+        return views.ChangedTextView(problem=str(refused), text=text)
 
 
 def _moves(moved: Mapping[str, float], proof: Proof, units: Units) -> list[views.MoveView]:
@@ -84,7 +106,7 @@ def graded_view(design: TextDesign) -> views.GradedView:
         problem=None, text=graded.text, sizes=list(graded.proof.pattern.sizes), proved=graded.proof.ok,
         numbers=[
             views.NumberView(
-                name=name, values=list(values), places=0, line=0, reason=graded.stuck.get(name),
+                name=name, values=list(values), section="", places=0, line=0, reason=graded.stuck.get(name),
                 ways=[at for at, way in enumerate(graded.ways) if name in dict(way.step)],
             )
             for name, values in graded.values.items()

@@ -6,12 +6,13 @@ from pydantic import BaseModel
 class NumberView(BaseModel):
     """A number of the text by its name, with its value in each size of the text.
 
-    places: in how many places it stands, 0 where that is not counted. reason: why nothing moves it; null where
-    something does. ways: which of the ways move it.
+    section: the piece in which it stands first. places: in how many places it stands, 0 where that is not counted.
+    reason: why nothing moves it; null where something does. ways: which of the ways move it.
     """
 
     name: str
     values: list[int]
+    section: str
     places: int
     line: int
     reason: str | None
@@ -69,6 +70,13 @@ class TargetView(BaseModel):
     within: bool
 
 
+class ChangedTextView(BaseModel):
+    """A text with its sizes or its gauge changed. problem: why it was not; then the text is as it was."""
+
+    problem: str | None
+    text: str
+
+
 class LinesChangedView(BaseModel):
     """Lines of the text before and after; line: of the first one before."""
 
@@ -78,7 +86,7 @@ class LinesChangedView(BaseModel):
 
 
 class GradedView(BaseModel):
-    """A graded text before it is taken: nothing is kept yet. problem: why it was not graded; then the text is as it was.
+    """A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
 
     numbers: of each name the values size by size. notes: what is not met, and why.
     """

@@ -12,7 +12,7 @@ from rillstep.document import BrokenDesign, faults_of
 from rillstep.services.errors import Conflict, Refused
 
 # Where a design stands in a body; a number behind it is the version that it was read as.
-_DOCUMENT = re.compile(r"^\$\.document(?:\[\d\])?")
+_DOCUMENT = re.compile(r"^\$\.document(?:\.\d(?![\w]))?")
 
 
 class FaultView(BaseModel):

@@ -7,9 +7,10 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field, RootModel
 
+from rillstep.core.grading.gauge_lines import with_gauge
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
-from rillstep.document import Design, TextDesign, dump
+from rillstep.document import Design, SizeName, TextDesign, dump
 from rillstep.services import (
     along,
     checking,
@@ -34,6 +35,24 @@ class WorkBody(BaseModel):
 
 class TextDesignBody(BaseModel):
     document: TextDesign
+
+
+class SizesBody(BaseModel):
+    """Sizes that a text shall have; sources: for each the index of the size that it begins as."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+    sizes: Annotated[list[SizeName], Field(min_length=1, max_length=10)]
+    sources: Annotated[list[int], Field(min_length=1, max_length=10)]
+
+
+class GaugeBody(BaseModel):
+    """The gauge of plain stitches that a text shall name, over 10 cm or 4 in."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+    stitch: Literal["sc", "hdc", "dc"]
+    sts: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
+    rows: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
+    units: Literal["cm", "in"] = "cm"
 
 
 class WordsBody(WorkBody):
@@ -115,6 +134,21 @@ def graded_sizes(body: TextDesignBody) -> Any:
     """The text in the sizes that are wanted, with all that would change; nothing is kept."""
     studio_id()
     return grading.graded_view(body.document).model_dump(mode="json")
+
+
+@api.post("/text/sizes", responses={200: grading_views.ChangedTextView})
+def resized_text(body: SizesBody) -> Any:
+    """A text for other sizes, by other names, or in another order; nothing is kept."""
+    studio_id()
+    return grading.resized_text(body.text, body.sizes, body.sources).model_dump(mode="json")
+
+
+@api.post("/text/gauge", responses={200: grading_views.ChangedTextView})
+def text_with_gauge(body: GaugeBody) -> Any:
+    """A text with a gauge; nothing is kept."""
+    studio_id()
+    text = with_gauge(body.text, body.stitch, body.sts, body.rows, body.units)
+    return grading_views.ChangedTextView(problem=None, text=text).model_dump(mode="json")
 
 
 @api.post("/check", responses={200: views.CheckView})

@@ -655,6 +655,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/text/gauge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A text with a gauge; nothing is kept. */
+        post: operations["work_text_with_gauge_text_gauge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/text/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A text for other sizes, by other names, or in another order; nothing is kept. */
+        post: operations["work_resized_text_text_sizes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trace": {
         parameters: {
             query?: never;
@@ -772,6 +806,16 @@ export interface components {
             title: string;
             /** Unchecked */
             unchecked: number;
+        };
+        /**
+         * ChangedTextView
+         * @description A text with its sizes or its gauge changed. problem: why it was not; then the text is as it was.
+         */
+        ChangedTextView: {
+            /** Problem */
+            problem: string | null;
+            /** Text */
+            text: string;
         };
         /** ChangeView */
         ChangeView: {
@@ -1023,6 +1067,29 @@ export interface components {
             /** Unchecked */
             unchecked: boolean;
         };
+        /**
+         * GaugeBody
+         * @description The gauge of plain stitches that a text shall name, over 10 cm or 4 in.
+         */
+        GaugeBody: {
+            /** Rows */
+            rows: number;
+            /**
+             * Stitch
+             * @enum {string}
+             */
+            stitch: "sc" | "hdc" | "dc";
+            /** Sts */
+            sts: number;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default cm
+             * @enum {string}
+             */
+            units: "cm" | "in";
+        };
         /** GaugeView */
         GaugeView: {
             /** Flat Increases */
@@ -1048,7 +1115,7 @@ export interface components {
         };
         /**
          * GradedView
-         * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded; then the text is as it was.
+         * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
          *
          *     numbers: of each name the values size by size. notes: what is not met, and why.
          */
@@ -1389,8 +1456,8 @@ export interface components {
          * NumberView
          * @description A number of the text by its name, with its value in each size of the text.
          *
-         *     places: in how many places it stands, 0 where that is not counted. reason: why nothing moves it; null where
-         *     something does. ways: which of the ways move it.
+         *     section: the piece in which it stands first. places: in how many places it stands, 0 where that is not counted.
+         *     reason: why nothing moves it; null where something does. ways: which of the ways move it.
          */
         NumberView: {
             /** Line */
@@ -1401,6 +1468,8 @@ export interface components {
             places: number;
             /** Reason */
             reason: string | null;
+            /** Section */
+            section: string;
             /** Values */
             values: number[];
             /** Ways */
@@ -1795,6 +1864,18 @@ export interface components {
              */
             width_tolerance_mm: number;
         };
+        /**
+         * SizesBody
+         * @description Sizes that a text shall have; sources: for each the index of the size that it begins as.
+         */
+        SizesBody: {
+            /** Sizes */
+            sizes: string[];
+            /** Sources */
+            sources: number[];
+            /** Text */
+            text: string;
+        };
         /** SizeView */
         SizeView: {
             /** Counts */
@@ -2142,8 +2223,11 @@ export interface components {
              * @default null
              */
             sample: string | null;
-            /** Sizes */
-            sizes?: components["schemas"]["TextSize"][];
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["TextSize"][];
             /** @default null */
             swatch: components["schemas"]["Swatch"] | null;
             /**
@@ -2161,10 +2245,11 @@ export interface components {
              */
             units: "cm" | "in";
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Version
+             * @default 2
+             * @constant
              */
-            version: "2";
+            version: 2;
             /** @default null */
             yarn: components["schemas"]["Yarn"] | null;
         };
@@ -2184,18 +2269,27 @@ export interface components {
          * @description A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have.
          */
         TextSize: {
-            /** Locks */
-            locks?: {
+            /**
+             * Locks
+             * @default {}
+             */
+            locks: {
                 [key: string]: number;
             };
             /** Name */
             name: string;
-            /** Targets Mm */
-            targets_mm?: {
+            /**
+             * Targets Mm
+             * @default {}
+             */
+            targets_mm: {
                 [key: string]: number;
             };
-            /** Tolerances Mm */
-            tolerances_mm?: {
+            /**
+             * Tolerances Mm
+             * @default {}
+             */
+            tolerances_mm: {
                 [key: string]: number;
             };
         };
@@ -2271,10 +2365,11 @@ export interface components {
              */
             units: "cm" | "in";
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Version
+             * @default 1
+             * @constant
              */
-            version: "1";
+            version: 1;
             /**
              * @default {
              *       "base_edge": "plain",
@@ -2586,6 +2681,7 @@ export type BagMeasureView = components['schemas']['BagMeasureView'];
 export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
+export type ChangedTextView = components['schemas']['ChangedTextView'];
 export type ChangeView = components['schemas']['ChangeView'];
 export type ChartView = components['schemas']['ChartView'];
 export type CheckView = components['schemas']['CheckView'];
@@ -2601,6 +2697,7 @@ export type FaultView = components['schemas']['FaultView'];
 export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
 export type FindingView = components['schemas']['FindingView'];
+export type GaugeBody = components['schemas']['GaugeBody'];
 export type GaugeView = components['schemas']['GaugeView'];
 export type GradedView = components['schemas']['GradedView'];
 export type GradingView = components['schemas']['GradingView'];
@@ -2649,6 +2746,7 @@ export type ShapeView = components['schemas']['ShapeView'];
 export type SignIn = components['schemas']['SignIn'];
 export type SignUp = components['schemas']['SignUp'];
 export type Size = components['schemas']['Size'];
+export type SizesBody = components['schemas']['SizesBody'];
 export type SizeView = components['schemas']['SizeView'];
 export type SpanView = components['schemas']['SpanView'];
 export type StepView = components['schemas']['StepView'];
@@ -4687,6 +4785,90 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_text_with_gauge_text_gauge_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GaugeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedTextView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_resized_text_text_sizes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizesBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedTextView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,21 +3,14 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import type { FindingView, Locks, NoteView, ReasonView, WorkView } from "../api/schema";
 import { WhatIsIt } from "../proof/WhatIsIt";
+import { Card } from "../ui/Card";
 import { Trouble } from "../ui/Trouble";
+import { WhyNumber } from "../steps/shape/WhyNumber";
 import { applyEdits } from "./edits";
-import { useBench } from "./context";
-
-function Card({ title, tone, children }: { title: string; tone?: "wrong"; children: React.ReactNode }) {
-  return (
-    <section className={`sheet p-3 text-sm ${tone ? "border-l-wrong border-l-3" : ""}`}>
-      <h2 className="mb-1 text-[15px]">{title}</h2>
-      {children}
-    </section>
-  );
-}
+import { useBench, useFields } from "./context";
 
 function Why({ reason, size, sizeIndex }: { reason: ReasonView; size: string; sizeIndex: number }) {
-  const { design } = useBench();
+  const { design } = useFields();
   const lock = (value: number | null) =>
     design.change("", (document) => ({
       ...document,
@@ -155,7 +148,7 @@ function TextLines({ work }: { work: WorkView }) {
 
 /** Reasons and findings, beside every step. */
 export function SidePanel({ withText }: { withText: boolean }) {
-  const { work, workError, selection } = useBench();
+  const { design, work, workError, selection } = useBench();
   const number = selection?.number;
   const size = number ? work?.sizes[number.size] : undefined;
   const reason = size?.reasons.find((r) => r.name === number?.name);
@@ -170,10 +163,13 @@ export function SidePanel({ withText }: { withText: boolean }) {
     >
       <Trouble error={workError} />
       {work && reason && size && number && <Why reason={reason} size={size.name} sizeIndex={number.size} />}
+      {work?.by_text && number && design.document.version === 2 && (
+        <WhyNumber name={number.name} size={number.size} />
+      )}
       {work && shown.map((finding, index) => <Finding key={index} finding={finding} work={work} />)}
       {more > 0 && <p className="text-quiet text-sm">and {more} more: repair the first ones first.</p>}
       {work && <Notes notes={work.notes} work={work} />}
-      {work && !reason && shown.length === 0 && work.notes.length === 0 && (
+      {work && !reason && !number && shown.length === 0 && work.notes.length === 0 && (
         <p className="text-quiet text-sm">
           Every line is true in every size. Choose a number to see why, a bar or a line to find it everywhere.
         </p>

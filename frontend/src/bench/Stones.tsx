@@ -6,11 +6,9 @@ type StoneState = "done" | "attention" | "open";
 
 interface Stone {
   to: string;
-  title: string;
+  title: string | ((work: WorkView | null) => string);
   says: (work: WorkView) => string;
   state: (work: WorkView) => StoneState;
-  /** Only for a design by fields, and not for a text that was written elsewhere. */
-  byFields?: boolean;
 }
 
 function span(values: number[]): string {
@@ -26,12 +24,11 @@ const STONES: readonly Stone[] = [
   {
     to: "swatch",
     title: "Swatch",
-    says: (work) => `${work.gauge.sts} × ${work.gauge.rows}`,
-    state: () => "done",
+    says: (work) => (work.gauge ? `${work.gauge.sts} × ${work.gauge.rows}` : "no gauge yet"),
+    state: (work) => (work.gauge ? "done" : "attention"),
   },
   {
     to: "sizes",
-    byFields: true,
     title: "Sizes",
     says: (work) => `${work.sizes.length} ${work.sizes.length === 1 ? "size" : "sizes"}`,
     state: (work) =>
@@ -39,9 +36,11 @@ const STONES: readonly Stone[] = [
   },
   {
     to: "shape",
-    byFields: true,
-    title: "Base, wall, handles",
-    says: (work) => `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
+    title: (work) => (work?.by_text ? "Shape" : "Base, wall, handles"),
+    says: (work) =>
+      work.by_text
+        ? "numbers by name"
+        : `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
     state: (work) =>
       hasNote(work, ["side", "base_rounds", "extra", "around", "wall_rounds", "handle_skip", "handle_chain"])
         ? "attention"
@@ -50,8 +49,11 @@ const STONES: readonly Stone[] = [
   {
     to: "yarn",
     title: "Yarn",
-    says: (work) => `${span(work.sizes.map((size) => size.yarn?.balls ?? 0))} balls`,
-    state: (work) => (work.gauge.yarn_correction === null ? "open" : "done"),
+    says: (work) => {
+      const balls = work.sizes.map((size) => size.yarn?.balls ?? null).filter((many) => many !== null);
+      return balls.length > 0 ? `${span(balls)} balls` : "not known yet";
+    },
+    state: (work) => (work.gauge && work.gauge.yarn_correction !== null ? "done" : "open"),
   },
   {
     to: "words",
@@ -75,7 +77,7 @@ export function Stones() {
       className="border-line bg-bank w-44 shrink-0 overflow-auto border-r py-4"
     >
       <ol>
-        {STONES.filter((stone) => !(work?.elsewhere && stone.byFields)).map((stone, index) => {
+        {STONES.map((stone, index) => {
           const state = work ? stone.state(work) : "open";
           return (
             <li key={stone.to}>
@@ -95,7 +97,9 @@ export function Stones() {
                       <ellipse cx="17" cy="12" rx={isActive ? 15 : 12} ry={isActive ? 9 : 7} />
                     </svg>
                     <span className="min-w-0">
-                      <span className="block leading-tight">{stone.title}</span>
+                      <span className="block leading-tight">
+                        {typeof stone.title === "string" ? stone.title : stone.title(work)}
+                      </span>
                       <span className="text-quiet block truncate text-[13px] font-normal">
                         {work ? stone.says(work) : ""}
                         <span className="sr-only"> {STATE_TEXT[state]}</span>

@@ -1,4 +1,4 @@
-import type { Design } from "../api/schema";
+import type { Design } from "./design";
 
 /** What was typed and is not saved yet, kept in this browser so that closing the tab loses nothing. */
 export interface Draft {

@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../api/client";
-import type { Design, WorkView } from "../api/schema";
+import type { WorkView } from "../api/schema";
+import type { Design } from "./design";
 
 /**
  * The document worked through by the server. The last good answer stays until the next is here, also

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { useBench } from "../bench/context";
+import { sizeNames } from "../bench/design";
 import { Silhouette } from "./Silhouette";
 import { frameOf } from "./scale";
 
@@ -17,8 +18,9 @@ export function SizeColumns({
   children: ReactNode;
 }) {
   const { design, work, selection, select } = useBench();
-  const sizes = design.document.sizes;
-  const frame = work ? frameOf(work) : null;
+  const sizes = sizeNames(design.document, work);
+  const fields = design.document.version === 1 ? design.document.sizes : null;
+  const frame = work && fields ? frameOf(work) : null;
   return (
     <div className="overflow-x-auto">
       <table
@@ -33,12 +35,12 @@ export function SizeColumns({
           ))}
         </colgroup>
         <thead>
-          {drawn && frame && work && (
+          {drawn && frame && work && fields && (
             <tr>
               <td className="text-quiet text-left align-bottom text-[12.5px]">
                 Dotted: the wanted width and height
               </td>
-              {sizes.map((size, index) => {
+              {fields.map((size, index) => {
                 const view = work.sizes[index];
                 return (
                   <td key={index} className="align-bottom">
@@ -60,14 +62,14 @@ export function SizeColumns({
           )}
           <tr>
             <td />
-            {sizes.map((size, index) => (
+            {sizes.map((name, index) => (
               <th
                 key={index}
                 scope="col"
                 className="max-w-0 truncate px-1 pb-1 text-[15px] font-semibold"
-                title={size.name}
+                title={name}
               >
-                {head ? head(index) : size.name}
+                {head ? head(index) : name}
               </th>
             ))}
           </tr>

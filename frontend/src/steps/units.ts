@@ -1,4 +1,4 @@
-import type { Design } from "../api/schema";
+import type { Design } from "../bench/design";
 
 /** How many mm make one of the reader's units. */
 export function perUnit(design: Design): number {

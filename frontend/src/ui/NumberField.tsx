@@ -2,7 +2,11 @@ import { useState } from "react";
 
 interface Props {
   label: string;
-  value: number;
+  /** null: nothing is said, and the field is empty. */
+  value: number | null;
+  /** An empty field is an answer; `onClear` is called when it is emptied. */
+  optional?: boolean;
+  onClear?: () => void;
   /** How many internal units make one shown unit: 10 for mm shown as cm. */
   per?: number;
   digits?: number;
@@ -15,20 +19,22 @@ interface Props {
   onChange: (value: number) => void;
 }
 
-function shown(value: number, per: number, digits: number): string {
-  return String(Number((value / per).toFixed(digits)));
+function shown(value: number | null, per: number, digits: number): string {
+  return value === null ? "" : String(Number((value / per).toFixed(digits)));
 }
 
 /** A number that is edited in place. What is typed stays as typed; only whole numbers or decimals are passed on. */
 export function NumberField(props: Props) {
   const { label, value, per = 1, digits = 1, unit, fault, hideLabel, className, onChange } = props;
   const [typed, setTyped] = useState<string | null>(null);
-  const parsed = typed === null ? value / per : Number(typed.replace(",", "."));
-  const unusable = typed !== null && (typed.trim() === "" || !Number.isFinite(parsed));
+  const parsed = typed === null ? (value ?? 0) / per : Number(typed.replace(",", "."));
+  const empty = typed !== null && typed.trim() === "";
+  const unusable = typed !== null && ((empty && !props.optional) || !Number.isFinite(parsed));
   const message = unusable ? "Write a number, such as 24 or 24.5" : fault;
   const change = (text: string) => {
     setTyped(text);
     const number = Number(text.replace(",", "."));
+    if (text.trim() === "") props.onClear?.();
     if (text.trim() !== "" && Number.isFinite(number)) onChange(Math.round(number * per * 1000) / 1000);
   };
   return (

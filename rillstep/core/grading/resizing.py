@@ -28,6 +28,10 @@ def resized(text: str, sizes: Sequence[str], sources: Sequence[int]) -> str:
     lines for some sizes only.
     """
     pattern = read(text).pattern
+    if len(sources) != len(sizes) or any(not 0 <= at < len(pattern.sizes) for at in sources):
+        raise NotResized("Each size begins as one that the text has.")
+    if len({name.lower() for name in sizes}) < len(sizes):
+        raise NotResized("Two sizes have the same name; give each its own.")
     if list(pattern.sizes) == list(sizes) and list(sources) == list(range(len(sizes))):
         return text
     lines = with_sizes(apply_edits(text, tuple(_edits(pattern, sources))), sizes).split("\n")

@@ -1,6 +1,6 @@
 import { Lock } from "lucide-react";
-import type { Design } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import type { ToteDesign } from "../../api/schema";
+import { useFields } from "../../bench/context";
 import { BaseRings, flatnessOf } from "../../drawing/BaseRings";
 import { frameOf } from "../../drawing/scale";
 import { SizeColumns } from "../../drawing/SizeColumns";
@@ -17,7 +17,7 @@ const MEASURE_OF: Record<string, string> = {
 };
 
 function NumberRow({ name, label }: { name: string; label: string }) {
-  const { work, selection, select } = useBench();
+  const { work, selection, select } = useFields();
   if (!work) return null;
   const chosenName = selection?.number?.name === name;
   const crowded = work.sizes.length > 5;
@@ -74,7 +74,7 @@ const NUMBERS = [
 ] as const;
 
 function Bases() {
-  const { work, selection, select } = useBench();
+  const { work, selection, select } = useFields();
   if (!work) return null;
   const frame = frameOf(work);
   return (
@@ -113,9 +113,9 @@ function Bases() {
 }
 
 function Ways() {
-  const { design } = useBench();
+  const { design } = useFields();
   const { way, swatch } = design.document;
-  const set = (key: keyof Design["way"], value: string | number | boolean) =>
+  const set = (key: keyof ToteDesign["way"], value: string | number | boolean) =>
     design.change(`way.${key}`, (d) => ({ ...d, way: { ...d.way, [key]: value } }));
   return (
     <section aria-label="Ways of working" className="sheet mt-4 p-4">

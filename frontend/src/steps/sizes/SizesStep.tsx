@@ -1,6 +1,6 @@
 import { ArrowLeft, ArrowRight, Copy, Plus, Trash2 } from "lucide-react";
-import type { Design, Size } from "../../api/schema";
-import { faultAt, useBench } from "../../bench/context";
+import type { Size, ToteDesign } from "../../api/schema";
+import { faultAt, useFields } from "../../bench/context";
 import { SizeColumns } from "../../drawing/SizeColumns";
 import { Help } from "../../ui/Help";
 import { NumberField } from "../../ui/NumberField";
@@ -78,7 +78,7 @@ function larger(sizes: readonly Size[]): Size {
 }
 
 function Head({ index }: { index: number }) {
-  const bench = useBench();
+  const bench = useFields();
   const { design } = bench;
   const { sizes } = design.document;
   const size = sizes[index];
@@ -157,12 +157,12 @@ function Head({ index }: { index: number }) {
   );
 }
 
-function setSize(d: Design, index: number, change: Partial<Size>): Design {
+function setSize(d: ToteDesign, index: number, change: Partial<Size>): ToteDesign {
   return { ...d, sizes: d.sizes.map((size, i) => (i === index ? { ...size, ...change } : size)) };
 }
 
 function Cell({ index, row }: { index: number; row: (typeof ROWS)[number] }) {
-  const bench = useBench();
+  const bench = useFields();
   const { design, work } = bench;
   const size = design.document.sizes[index];
   if (!size) return null;
@@ -210,7 +210,7 @@ function Cell({ index, row }: { index: number; row: (typeof ROWS)[number] }) {
 }
 
 export function SizesStep() {
-  const { design, work } = useBench();
+  const { design, work } = useFields();
   const sizes = design.document.sizes;
   const faults = design.faults.filter((fault) => fault.path.startsWith("$.sizes"));
   return (

@@ -4,6 +4,7 @@ import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { InvitedView, LineReportView, NewTester, TesterView, TestView } from "../../api/schema";
 import { useBench } from "../../bench/context";
+import { sizeNames } from "../../bench/design";
 import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
@@ -27,7 +28,7 @@ const ago = (iso: string | null) =>
     : new Date(`${iso}Z`).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 function Invite({ test, onInvited }: { test: TestView; onInvited: (invited: InvitedView) => void }) {
-  const { design } = useBench();
+  const { design, work } = useBench();
   const invite = useMutation({
     mutationFn: (body: NewTester) =>
       unwrap(client.POST("/api/tests/{test_id}/testers", { params: { path: { test_id: test.id } }, body })),
@@ -58,8 +59,8 @@ function Invite({ test, onInvited }: { test: TestView; onInvited: (invited: Invi
         <input name="name" className="field" required maxLength={80} />
       </label>
       <Select label="Size" name="size">
-        {design.document.sizes.map((size) => (
-          <option key={size.name}>{size.name}</option>
+        {sizeNames(design.document, work).map((name) => (
+          <option key={name}>{name}</option>
         ))}
       </Select>
       <Select label="Terms" name="terms">

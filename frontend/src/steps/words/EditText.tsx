@@ -2,6 +2,7 @@ import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
 import type { WorkView } from "../../api/schema";
 import { useBench } from "../../bench/context";
+import { sizeNames } from "../../bench/design";
 import { applyEdits } from "../../bench/edits";
 import { Findings } from "../../proof/Findings";
 import { LinePanel } from "../../proof/LinePanel";
@@ -16,14 +17,14 @@ const TextEditor = lazy(() => import("../../editor/TextEditor"));
 export function EditText({ work }: { work: WorkView }) {
   const { design, selection, select } = useBench();
   const [picked, setPicked] = useState<Picked | null>(null);
-  const { hand, terms, sizes } = design.document;
+  const { hand, terms } = design.document;
   const names = work.outline.sizes;
   const text = design.document.text ?? work.written;
   const change = (next: string) => {
     if (next !== text) design.change("text", (d) => ({ ...d, text: next }));
   };
   const line = selection?.line ?? null;
-  const at = selection?.number ? sizes[selection.number.size]?.name : undefined;
+  const at = selection?.number ? sizeNames(design.document, work)[selection.number.size] : undefined;
   const open = picked && work.lines.some((l) => l.line === picked.line) ? picked : null;
   const size =
     open && names.includes(open.size) ? open.size : at && names.includes(at) ? at : (names[0] ?? "");

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { client, download, unwrap } from "../../api/client";
 import { useBench } from "../../bench/context";
+import { sizeNames } from "../../bench/design";
 import { Choice } from "../../ui/Choice";
 import { ReaderChoices } from "../../ui/ReaderChoices";
 import { Trouble } from "../../ui/Trouble";
@@ -19,8 +20,9 @@ export function WordsStep() {
   const view: View = search.get("view") === "edit" ? "edit" : "read";
   const setView = (next: View) => setSearch(next === "edit" ? { view: "edit" } : {}, { replace: true });
   const [chosenSize, setSize] = useState<string>("all");
-  const { terms, hand, sizes } = design.document;
-  const size = sizes.some((s) => s.name === chosenSize) ? chosenSize : "all";
+  const { terms, hand } = design.document;
+  const names = sizeNames(design.document, work);
+  const size = names.includes(chosenSize) ? chosenSize : "all";
   const body = { document: design.document, terms, size: size === "all" ? null : size };
   const booklet = useQuery({
     queryKey: ["booklet", body],
@@ -55,7 +57,7 @@ export function WordsStep() {
         {view === "read" ? (
           <>
             <ReaderChoices
-              sizes={sizes.map((s) => s.name)}
+              sizes={names}
               size={size}
               terms={terms}
               hand={hand}
@@ -93,7 +95,7 @@ export function WordsStep() {
               <button
                 type="button"
                 className="button-plain"
-                onClick={() => design.change("", (d) => ({ ...d, text: null }))}
+                onClick={() => design.change("", (d) => (d.version === 1 ? { ...d, text: null } : d))}
               >
                 Write it anew from the numbers
               </button>

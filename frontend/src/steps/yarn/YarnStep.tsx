@@ -43,11 +43,32 @@ function Interval({
   );
 }
 
+/** What an estimate lacks: it is not made from usual values of another bag. */
+function NotKnown({ gauge }: { gauge: boolean }) {
+  return (
+    <>
+      <StepHead title="Yarn" next={{ to: "words", title: "Words" }}>
+        From the stitches of each size.
+      </StepHead>
+      <p className="sheet max-w-xl p-4">
+        Yarn is not estimated yet:{" "}
+        {gauge ? "it is not known what the label of the yarn says" : "the text names no gauge"}.{" "}
+        <Link className="underline" to="../swatch">
+          Say it under Swatch
+        </Link>
+        .
+      </p>
+    </>
+  );
+}
+
 export function YarnStep() {
   const { design, work } = useBench();
   const yarns = work?.sizes.map((size) => size.yarn) ?? [];
   const most = Math.max(1, ...yarns.map((yarn) => yarn?.high_g ?? 0)) * 1.05;
   const { yarn } = design.document;
+  if (!work) return null;
+  if (!yarn || !work.gauge) return <NotKnown gauge={work.gauge !== null} />;
   const cells = (show: (yarn: YarnView) => React.ReactNode, className = "") =>
     yarns.map((y, index) => (
       <td key={index} className={className}>
@@ -59,7 +80,7 @@ export function YarnStep() {
       <StepHead title="Yarn" next={{ to: "words", title: "Words" }}>
         From the stitches of each size. Balls are whole, and cover the upper end of the estimate.
       </StepHead>
-      {work?.gauge.yarn_correction === null && (
+      {work.gauge.yarn_correction === null && (
         <p className="bg-mark-soft mb-3 rounded-md px-3 py-2 text-sm">
           The swatch was not weighed, so these are usual values and the intervals are wide.{" "}
           <Link className="underline" to="../swatch">

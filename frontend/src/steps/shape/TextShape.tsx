@@ -1,0 +1,165 @@
+import { Lock } from "lucide-react";
+import type { GradingView, NumberView } from "../../api/schema";
+import { useText } from "../../bench/context";
+import { useGrading } from "../../bench/useGrading";
+import { Trouble } from "../../ui/Trouble";
+import { StepHead } from "../StepHead";
+
+/** What a step of a number does to the bag, or why nothing moves it. */
+function Step({ number, grading }: { number: NumberView; grading: GradingView }) {
+  const way = grading.ways[number.ways[0] ?? -1];
+  if (!way) return <span>stays: {number.reason ?? "nothing moves it"}</span>;
+  const by = way.step[number.name] ?? 0;
+  const others = Object.keys(way.step).filter((name) => name !== number.name);
+  const [most] = way.moves;
+  return (
+    <>
+      {`${Math.abs(by)} at a time`}
+      {others.length > 0 && `, with ${others.join(", ")}`}
+      {most &&
+        ` · ${most.piece ? `${most.piece.toLowerCase()} ` : ""}${most.label.toLowerCase()} ${most.shown}`}
+    </>
+  );
+}
+
+function Row({ number, grading }: { number: NumberView; grading: GradingView }) {
+  const { design, selection, select } = useText();
+  const chosen = selection?.number?.name === number.name ? selection.number.size : null;
+  return (
+    <tr className={chosen === null ? "" : "bg-mark-soft"}>
+      <th scope="row" className="text-ink text-[15px]">
+        {number.name}
+        {number.places > 1 && <span className="text-quiet block text-[13px]">in {number.places} places</span>}
+      </th>
+      {number.values.map((value, index) => {
+        const size = grading.sizes[index] ?? "";
+        const lock = design.document.sizes.find((wish) => wish.name === size)?.locks[number.name];
+        return (
+          <td key={size}>
+            <button
+              type="button"
+              aria-label={`${number.name}, ${size}: ${value}. Why?`}
+              aria-pressed={chosen === index}
+              data-testid={`number-${number.name.replaceAll(" ", "-")}-${index}`}
+              className={`inline-flex min-w-12 items-center justify-center gap-1 rounded px-2 py-0.5 text-base font-semibold ${
+                chosen === index ? "bg-sheet ring-mark ring-2" : "hover:bg-bank"
+              }`}
+              onClick={() => select({ line: number.line, number: { name: number.name, size: index } })}
+            >
+              {value}
+              {lock !== undefined && <Lock size={13} aria-label={`locked at ${lock}`} />}
+            </button>
+          </td>
+        );
+      })}
+      <td className="text-quiet text-left text-[13px]">
+        <Step number={number} grading={grading} />
+      </td>
+    </tr>
+  );
+}
+
+function Held({ grading }: { grading: GradingView }) {
+  const many = grading.held.reduce((sum, held) => sum + held.many, 0);
+  if (many === 0) return null;
+  return (
+    <details className="sheet mt-4 px-4 py-2.5 text-sm">
+      <summary className="cursor-pointer">
+        <strong className="font-text">Stays as it is:</strong> {many} {many === 1 ? "number" : "numbers"},
+        each for a reason
+      </summary>
+      <ul className="mt-2 space-y-1">
+        {grading.held.map((held) => (
+          <li key={held.reason}>
+            {held.many} {held.many === 1 ? "number" : "numbers"}: {held.reason}{" "}
+            <span className="text-quiet">
+              ({held.lines.length === 1 ? "line" : "lines"} {held.lines.join(", ")})
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet mt-2">
+        To let one of them move, give it a name in the text: “Number: gap = 3” in the head, and {"{gap}"}{" "}
+        where it stands.
+      </p>
+    </details>
+  );
+}
+
+/** The step *Shape* of a design that is a text: its numbers by name, how they can move, and what stays. */
+export function TextShape() {
+  const { design } = useText();
+  const { data: grading, error, busy } = useGrading(design.document);
+  const sections = [...new Set(grading?.numbers.map((number) => number.section))];
+  return (
+    <>
+      <StepHead title="Shape" next={{ to: "yarn", title: "Yarn" }}>
+        In which ways this bag can grow, found from its text. Each was worked and proved before it is offered.
+      </StepHead>
+      <p className="text-quiet min-h-5 text-sm" role="status">
+        {busy && "Being checked: each number is moved, and the text worked again…"}
+      </p>
+      <Trouble error={error} />
+      {grading?.problem && (
+        <p role="alert" className="bg-mark-soft max-w-xl rounded-md px-3 py-2">
+          This text is not graded yet. {grading.problem}
+        </p>
+      )}
+      {grading && grading.problem === null && (
+        <>
+          <p className="mb-2">
+            <strong>
+              This bag grows in {grading.ways.length} {grading.ways.length === 1 ? "way" : "ways"}.
+            </strong>{" "}
+            {!grading.named && "Its numbers get these names when it is graded; the words stay as they are."}
+          </p>
+          <div className="overflow-x-auto">
+            <table
+              className="numbers size-columns"
+              style={{ minWidth: `${26 + 5 * grading.sizes.length}rem` }}
+            >
+              <caption className="sr-only">The numbers of each size by name</caption>
+              <thead>
+                <tr>
+                  <td style={{ width: "10rem" }} />
+                  {grading.sizes.map((size) => (
+                    <th
+                      key={size}
+                      scope="col"
+                      className="max-w-40 truncate px-1 text-[15px] font-semibold"
+                      title={size}
+                    >
+                      {size}
+                    </th>
+                  ))}
+                  <th scope="col" className="text-quiet w-72 text-left text-[13px] font-normal">
+                    how it moves
+                  </th>
+                </tr>
+              </thead>
+              {sections.map((section) => (
+                <tbody key={section}>
+                  <tr>
+                    <th
+                      scope="rowgroup"
+                      colSpan={grading.sizes.length + 2}
+                      className="font-text text-ink pt-2 font-semibold"
+                    >
+                      {section}
+                    </th>
+                  </tr>
+                  {grading.numbers
+                    .filter((number) => number.section === section)
+                    .map((number) => (
+                      <Row key={number.name} number={number} grading={grading} />
+                    ))}
+                </tbody>
+              ))}
+            </table>
+          </div>
+          <Held grading={grading} />
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,125 @@
+import { Check, TriangleAlert } from "lucide-react";
+import type { GradedView, LinesChangedView } from "../../api/schema";
+import { Dialog } from "../../ui/Dialog";
+
+function Changed({ change }: { change: LinesChangedView }) {
+  return (
+    <li className="border-line border-t py-1.5">
+      {change.before.map((line, index) => (
+        <p key={`${index} ${line}`} className="font-text text-quiet line-through">
+          <span className="sr-only">Before: </span>
+          {line || "(an empty line)"}
+        </p>
+      ))}
+      {change.after.map((line, index) => (
+        <p key={`${index} ${line}`} className="font-text">
+          <span className="sr-only">After: </span>
+          {line || "(an empty line)"}
+        </p>
+      ))}
+    </li>
+  );
+}
+
+/** Graded sizes before they are taken: targets against results, what is not met, and every line that changes. */
+export function Preview({
+  graded,
+  onClose,
+  onTake,
+}: {
+  graded: GradedView | null;
+  onClose: () => void;
+  onTake: (graded: GradedView) => void;
+}) {
+  if (graded === null) return null;
+  if (graded.problem !== null)
+    return (
+      <Dialog title="This text is not graded yet" open onClose={onClose}>
+        <p>{graded.problem}</p>
+        <p className="text-quiet mt-2 text-sm">Nothing was changed.</p>
+        <button type="button" className="button mt-4" onClick={onClose}>
+          Back to the sizes
+        </button>
+      </Dialog>
+    );
+  const many = graded.changes.length;
+  return (
+    <Dialog title={`${graded.sizes.length} sizes: ${graded.sizes.join(", ")}`} open wide onClose={onClose}>
+      <p className="flex items-center gap-1.5 text-sm">
+        {graded.proved ? (
+          <>
+            <Check size={16} className="text-sound" aria-hidden /> Every line is proved in all of them.
+          </>
+        ) : (
+          <>
+            <TriangleAlert size={16} className="text-warn" aria-hidden /> Not everything in them is checked;
+            the findings under Words say what.
+          </>
+        )}
+      </p>
+      {graded.notes.length > 0 && (
+        <ul className="bg-mark-soft mt-3 space-y-1 rounded-md px-3 py-2 text-sm" aria-label="What is not met">
+          {graded.notes.map((note) => (
+            <li key={note}>{note}</li>
+          ))}
+        </ul>
+      )}
+      {graded.targets.length > 0 && (
+        <table className="numbers mt-3 text-sm">
+          <caption className="sr-only">Targets and what they come to</caption>
+          <thead>
+            <tr>
+              <th scope="col" className="text-left">
+                Size
+              </th>
+              <th scope="col" className="text-left">
+                Measure
+              </th>
+              <th scope="col">comes to</th>
+              <th scope="col">wanted</th>
+              <th scope="col">off by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {graded.targets.map((target) => (
+              <tr key={`${target.size} ${target.name}`}>
+                <th scope="row">{target.size}</th>
+                <td className="text-left">
+                  {target.piece ? `${target.piece}: ${target.label}` : target.label}
+                </td>
+                <td className="font-semibold">{target.result}</td>
+                <td>{target.target}</td>
+                <td className={target.within ? "text-quiet" : "text-wrong font-semibold"}>
+                  {target.difference}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <h3 className="mt-4 text-base">
+        {many === 0 ? "No line of the text changes" : "What changes in the text"}
+      </h3>
+      <ol
+        className="max-h-72 overflow-auto text-sm"
+        aria-label="Lines that change"
+        // It scrolls by itself, so it can be reached by keyboard.
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+      >
+        {graded.changes.map((change) => (
+          <Changed key={change.line} change={change} />
+        ))}
+      </ol>
+      <div className="mt-4 flex items-center gap-2">
+        <button type="button" className="button" onClick={() => onTake(graded)}>
+          Take these sizes
+        </button>
+        <button type="button" className="button-plain" onClick={onClose}>
+          Leave the text as it is
+        </button>
+        <span className="text-quiet text-sm">Taking them can be undone.</span>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,284 @@
+import { useMutation } from "@tanstack/react-query";
+import { Plus, Ruler, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { client, unwrap } from "../../api/client";
+import type { BagMeasureView, GradedView } from "../../api/schema";
+import { useText } from "../../bench/context";
+import { NumberField } from "../../ui/NumberField";
+import { Trouble } from "../../ui/Trouble";
+import { StepHead } from "../StepHead";
+import { perUnit } from "../units";
+import { Preview } from "./Preview";
+import { columnsOf, freshName, MOST_SIZES, sampleOf, withTarget, type Column } from "./wishes";
+
+/** The name of a size: of one that the text has it is written into the text. */
+function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
+  const { design, work } = useText();
+  const { document } = design;
+  const inText = work?.outline.sizes ?? [];
+  const { name } = column.wish;
+  const [typed, setTyped] = useState<string | null>(null);
+  const resize = useMutation({
+    mutationFn: ({ sizes, sources }: { sizes: string[]; sources: number[] }) =>
+      unwrap(client.POST("/api/text/sizes", { body: { text: document.text, sizes, sources } })),
+  });
+  const sizes = columns.map((each) => each.wish);
+  const rename = (to: string) => {
+    setTyped(null);
+    if (to === name || to === "") return;
+    const renamed = sizes.map((wish) => (wish.name === name ? { ...wish, name: to } : wish));
+    if (column.at < 0) {
+      design.change("", (d) => ({ ...d, sizes: renamed }));
+      return;
+    }
+    const names = inText.map((each) => (each === name ? to : each));
+    resize.mutate(
+      { sizes: names, sources: names.map((_, at) => at) },
+      {
+        onSuccess: (answer) => {
+          if (answer.problem !== null) return;
+          const start = document.sample === name ? to : document.sample;
+          design.change("", (d) => ({ ...d, text: answer.text, sizes: renamed, sample: start ?? null }));
+        },
+      },
+    );
+  };
+  const remove = () => {
+    const left = sizes.filter((wish) => wish.name !== name);
+    if (column.at < 0) {
+      design.change("", (d) => ({ ...d, sizes: left }));
+      return;
+    }
+    const sources = inText.map((_, at) => at).filter((at) => at !== column.at);
+    resize.mutate(
+      { sizes: sources.map((at) => inText[at] ?? ""), sources },
+      {
+        onSuccess: (answer) => {
+          if (answer.problem === null)
+            design.change("", (d) => ({ ...d, text: answer.text, sizes: left, sample: null }));
+        },
+      },
+    );
+  };
+  return (
+    <div>
+      <input
+        className="field text-center font-semibold"
+        aria-label={`Name of size ${name}`}
+        title={name}
+        value={typed ?? name}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => rename((typed ?? name).trim())}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setTyped(null);
+        }}
+      />
+      <span className="text-quiet flex min-h-7 items-center justify-center gap-1 text-[13px] font-normal">
+        {sample ? "the sample" : column.at < 0 ? "not graded yet" : ""}
+        {!sample && (
+          <button
+            type="button"
+            className="button-bare px-1"
+            aria-label={`Delete ${name}`}
+            disabled={resize.isPending}
+            onClick={remove}
+          >
+            <Trash2 size={14} aria-hidden />
+          </button>
+        )}
+      </span>
+      {resize.data?.problem && (
+        <p role="alert" className="text-wrong text-[13px] font-normal whitespace-normal">
+          {resize.data.problem}
+        </p>
+      )}
+      <Trouble error={resize.error} />
+    </div>
+  );
+}
+
+/** What a size measures, and what it shall measure: an empty field is no wish. */
+function Cell({ column, measure, sample }: { column: Column; measure: BagMeasureView; sample: boolean }) {
+  const { design, work } = useText();
+  const inText = work?.outline.sizes ?? [];
+  const per = perUnit(design.document);
+  const { name } = column.wish;
+  const now = column.at < 0 ? null : (measure.shown[column.at] ?? null);
+  const wanted = column.wish.targets_mm[measure.name];
+  const tolerance = column.wish.tolerances_mm[measure.name] ?? 10;
+  const mm = column.at < 0 ? null : (measure.mm[column.at] ?? null);
+  const off = wanted !== undefined && mm !== null && Math.abs(mm - wanted) > tolerance;
+  if (sample)
+    return (
+      <td className="font-semibold" title={measure.why[column.at] ?? ""}>
+        {now ?? "–"}
+      </td>
+    );
+  return (
+    <td className="align-top">
+      <NumberField
+        className="mx-auto w-20"
+        label={`${measure.piece ? `${measure.piece}: ` : ""}${measure.label} of ${name}`}
+        hideLabel
+        optional
+        per={per}
+        value={wanted ?? null}
+        onChange={(value) =>
+          design.change(`target.${name}.${measure.name}`, (d) =>
+            withTarget(d, inText, name, measure.name, value),
+          )
+        }
+        onClear={() => design.change("", (d) => withTarget(d, inText, name, measure.name, null))}
+      />
+      <span className={`text-[13px] ${off ? "text-wrong font-semibold" : "text-quiet"}`}>
+        {now === null ? "" : `is ${now}`}
+      </span>
+    </td>
+  );
+}
+
+function groups(measures: readonly BagMeasureView[]): [string | null, BagMeasureView[]][] {
+  const pieces = [...new Set(measures.map((measure) => measure.piece))];
+  return pieces.map((piece) => [piece, measures.filter((measure) => measure.piece === piece)]);
+}
+
+/** The step *Sizes* of a design that is a text: targets by the measures that this bag has. */
+export function TextSizes() {
+  const { design, work } = useText();
+  const { document } = design;
+  const [preview, setPreview] = useState<GradedView | null>(null);
+  const grade = useMutation({
+    mutationFn: () => unwrap(client.POST("/api/grading/sizes", { body: { document } })),
+    onSuccess: setPreview,
+  });
+  if (!work) return null;
+  const inText = work.outline.sizes;
+  const columns = columnsOf(document, inText);
+  const start = sampleOf(document, inText);
+  const names = columns.map((column) => column.wish.name);
+  const full = { ...document, sizes: columns.map((column) => column.wish) };
+  const add = () =>
+    design.change("", () => ({
+      ...full,
+      sizes: [...full.sizes, { name: freshName(names), targets_mm: {}, tolerances_mm: {}, locks: {} }],
+    }));
+  if (work.bag.length === 0) return <NoMeasures />;
+  return (
+    <>
+      <StepHead title="Sizes" next={{ to: "shape", title: "Shape" }}>
+        What each size shall measure. A field that is left empty is no wish; that measure follows.
+      </StepHead>
+      <div className="overflow-x-auto">
+        <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
+          <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
+          <colgroup>
+            <col style={{ width: "12rem" }} />
+            {columns.map((column) => (
+              <col key={column.wish.name} />
+            ))}
+          </colgroup>
+          <thead>
+            <tr>
+              <td />
+              {columns.map((column) => (
+                <th
+                  key={column.wish.name}
+                  scope="col"
+                  className="px-1 pb-1 align-top text-[15px] font-semibold"
+                >
+                  <Head column={column} columns={columns} sample={column.wish.name === start} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          {groups(work.bag).map(([piece, measures]) => (
+            <tbody key={piece ?? ""}>
+              <tr>
+                <th
+                  scope="rowgroup"
+                  colSpan={columns.length + 1}
+                  className="font-text text-ink pt-2 font-semibold"
+                >
+                  {piece ?? "The bag"}
+                </th>
+              </tr>
+              {measures.map((measure) => (
+                <tr key={measure.name}>
+                  <th scope="row">
+                    {measure.label} ({document.units})
+                    {measure.estimated && <span className="block">estimated</span>}
+                  </th>
+                  {columns.map((column) => (
+                    <Cell
+                      key={column.wish.name}
+                      column={column}
+                      measure={measure}
+                      sample={column.wish.name === start}
+                    />
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          ))}
+        </table>
+      </div>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button type="button" className="button-plain" disabled={columns.length >= MOST_SIZES} onClick={add}>
+          <Plus size={16} aria-hidden /> Add a size
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={columns.length < 2 || grade.isPending || !work.ok}
+          onClick={() => {
+            if (full.sizes.length !== document.sizes.length) design.change("", () => full);
+            grade.mutate();
+          }}
+        >
+          <Ruler size={16} aria-hidden />{" "}
+          {grade.isPending ? "Finding and proving the sizes…" : "Grade to these"}
+        </button>
+        <p className="text-quiet text-sm" role="status">
+          {grade.isPending
+            ? "Each size is worked stitch by stitch. This takes a few seconds for a long text."
+            : columns.length < 2
+              ? "Add a size, and say what it shall measure."
+              : !work.ok
+                ? "The text has to be proved first: see the findings."
+                : "You see what changes in the text before it changes."}
+        </p>
+      </div>
+      <Trouble error={grade.error} />
+      <Preview
+        graded={preview}
+        onClose={() => setPreview(null)}
+        onTake={(graded) => {
+          design.change("", () => ({ ...full, text: graded.text }));
+          setPreview(null);
+        }}
+      />
+    </>
+  );
+}
+
+function NoMeasures() {
+  return (
+    <>
+      <StepHead title="Sizes">What each size shall measure.</StepHead>
+      <p className="sheet max-w-xl p-4">
+        Nothing of this bag is measured yet: the text names no gauge, or it is not understood which of its
+        pieces is the bag. Say the gauge of your sample under{" "}
+        <Link className="underline" to="../swatch">
+          Swatch
+        </Link>
+        , and look at the questions under{" "}
+        <Link className="underline" to="../words?view=edit">
+          Words
+        </Link>
+        .
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,77 @@
+import type { TextDesign, TextSize } from "../../api/schema";
+
+export const MOST_SIZES = 10;
+
+/** A size as a column: of the text (`at` is its index there), or wanted and not in the text yet (`at` is -1). */
+export interface Column {
+  wish: TextSize;
+  at: number;
+}
+
+/** The sizes in the order in which they are wanted; those that the text has and nobody spoke of come first. */
+export function columnsOf(document: TextDesign, inText: readonly string[]): Column[] {
+  const wishes = document.sizes;
+  const known = new Set(wishes.map((wish) => wish.name));
+  return [
+    ...inText
+      .filter((name) => !known.has(name))
+      .map((name) => ({ name, targets_mm: {}, tolerances_mm: {}, locks: {} })),
+    ...wishes,
+  ].map((wish) => ({ wish, at: inText.indexOf(wish.name) }));
+}
+
+export function sampleOf(document: TextDesign, inText: readonly string[]): string {
+  return document.sample ?? inText[0] ?? "";
+}
+
+/** The document with one column changed; all columns are written down with it. */
+export function withWish(
+  document: TextDesign,
+  inText: readonly string[],
+  name: string,
+  change: (wish: TextSize) => TextSize,
+): TextDesign {
+  const sizes = columnsOf(document, inText).map(({ wish }) => (wish.name === name ? change(wish) : wish));
+  return { ...document, sizes };
+}
+
+/** The document with a number locked in a size, or free again (null). */
+export function withLock(
+  document: TextDesign,
+  inText: readonly string[],
+  size: string,
+  number: string,
+  value: number | null,
+): TextDesign {
+  return withWish(document, inText, size, (wish) => {
+    const others = Object.entries(wish.locks).filter(([name]) => name !== number);
+    return {
+      ...wish,
+      locks: Object.fromEntries(value === null ? others : [...others, [number, value] as const]),
+    };
+  });
+}
+
+/** The document with a target set, or taken away (null). */
+export function withTarget(
+  document: TextDesign,
+  inText: readonly string[],
+  size: string,
+  measure: string,
+  mm: number | null,
+): TextDesign {
+  return withWish(document, inText, size, (wish) => {
+    const others = Object.entries(wish.targets_mm).filter(([name]) => name !== measure);
+    return {
+      ...wish,
+      targets_mm: Object.fromEntries(mm === null ? others : [...others, [measure, mm] as const]),
+    };
+  });
+}
+
+export function freshName(names: readonly string[]): string {
+  const taken = new Set(names.map((name) => name.toLowerCase()));
+  const usual = ["Small", "Medium", "Large", "Extra large"].find((name) => !taken.has(name.toLowerCase()));
+  if (usual) return usual;
+  for (let number = 2; ; number++) if (!taken.has(`size ${number}`)) return `Size ${number}`;
+}

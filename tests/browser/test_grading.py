@@ -1,0 +1,148 @@
+"""A pasted text in one size is graded in the browser: measures, ways, locks, preview, undo, and a size more."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from rillstep.core.printing.unnaming import without_names
+from rillstep.core.settling import read
+from tests.browser.conftest import assert_axe
+
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
+
+POUCH = (Path(__file__).parents[1] / "grading_texts" / "pouch.txt").read_text()
+PLAIN = without_names(POUCH, read(POUCH))
+
+
+def keep(page: Page, text: str) -> None:
+    """Paste a text, and keep it as a design."""
+    page.get_by_role("link", name="Check a pattern").click()
+    page.locator(".cm-content").click()
+    page.keyboard.insert_text(text)
+    page.get_by_role("button", name="Keep it as a design").click()
+    page.get_by_label("Name of the design").wait_for()
+
+
+def step(page: Page, name: str) -> None:
+    page.get_by_label("Steps of the work").get_by_role("link", name=re.compile(f"^{name}")).click()
+    page.get_by_role("heading", name=name, exact=True).wait_for()
+
+
+def target(page: Page, label: str, value: str) -> None:
+    page.get_by_label(label, exact=True).fill(value)
+
+
+def name_sample(page: Page, name: str) -> None:
+    page.get_by_label("Name of size One size").fill(name)
+    page.keyboard.press("Enter")
+    page.get_by_label(f"Name of size {name}").wait_for()
+
+
+def grade(page: Page) -> None:
+    page.get_by_role("button", name="Grade to these").click()
+    page.get_by_role("dialog").get_by_role("heading").first.wait_for()
+
+
+def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
+    keep(page, PLAIN)
+    step(page, "Sizes")
+    expect(page.get_by_role("row", name=re.compile("Width, lying flat"))).to_contain_text("12.0 cm")
+    expect(page.get_by_label("Height of Small")).to_have_count(0)  # nothing of a tote
+    name_sample(page, "Small")
+    for name in ("Medium", "Large", "Extra large"):
+        page.get_by_role("button", name="Add a size").click()
+        page.get_by_label(f"Name of size {name}").wait_for()
+    target(page, "Height of Medium", "10")
+    target(page, "Width, lying flat of Large", "18")
+    target(page, "Cord: Length of Large", "70")
+    target(page, "Width, lying flat of Extra large", "22")
+    target(page, "Height of Extra large", "16")
+    assert_axe(page, "targets of a text")
+    grade(page)
+    dialog = page.get_by_role("dialog")
+    expect(dialog).to_contain_text("Every line is proved in all of them.")
+    expect(dialog.get_by_label("What is not met")).to_contain_text("Extra large: width comes to 24.0 cm, not 22.0 cm")
+    expect(dialog.get_by_role("row", name=re.compile("Large.*Cord: Length"))).to_contain_text("70.0 cm")
+    expect(dialog.get_by_label("Lines that change")).to_contain_text("Number: base rounds = 8 (8, 12, 16)")
+    assert_axe(page, "the preview of graded sizes")
+    dialog.get_by_role("button", name="Take these sizes").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+
+    step(page, "Shape")
+    expect(page.get_by_text("This bag grows in 3 ways.")).to_be_visible(timeout=30_000)
+    expect(page.get_by_role("row", name=re.compile("^base rounds"))).to_contain_text("4 at a time, with wall repeats")
+    page.get_by_test_id("number-wall-rounds-1").click()
+    why = page.get_by_label("Reasons and findings")
+    expect(why).to_contain_text("wall rounds: 20 in Medium")
+    expect(why).to_contain_text("Height +0.5 cm")
+    why.get_by_role("button", name="Lock 20").click()
+    expect(page.get_by_label("locked at 20")).to_be_visible()
+    page.get_by_test_id("number-base-rounds-2").click()
+    expect(why).to_contain_text("A smaller step does not come out.")
+    assert_axe(page, "numbers of a text")
+
+    step(page, "Sizes")  # a lock holds against a target
+    target(page, "Height of Medium", "12")
+    grade(page)
+    expect(page.get_by_label("What is not met")).to_contain_text("Medium: height comes to 10.0 cm, not 12.0 cm")
+    page.get_by_role("button", name="Leave the text as it is").click()
+    page.get_by_role("button", name="Undo").click()  # the target
+    page.get_by_role("button", name="Undo").click()  # the lock
+    page.get_by_role("button", name="Undo").click()  # the sizes
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 1 size")
+    page.get_by_role("button", name="Redo").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
+
+
+def test_an_edit_and_a_fifth_size_keep_the_rest(page: Page) -> None:
+    keep(page, PLAIN)
+    step(page, "Sizes")
+    name_sample(page, "Small")
+    page.get_by_role("button", name="Add a size").click()
+    target(page, "Height of Medium", "10")
+    grade(page)
+    page.get_by_role("button", name="Take these sizes").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 2 sizes")
+    step(page, "Words")
+    page.get_by_text("Edit the text").click()
+    page.locator(".cm-line", has_text="Note: Made in one evening").click()
+    page.keyboard.press("End")
+    page.keyboard.insert_text(" By the telescope.")
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+    before = page.locator(".cm-content").inner_text()
+    step(page, "Sizes")
+    page.get_by_role("button", name="Add a size").click()
+    target(page, "Width, lying flat of Large", "18")
+    grade(page)
+    page.get_by_role("button", name="Take these sizes").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 3 sizes")
+    step(page, "Words")
+    page.get_by_text("Edit the text").click()
+    page.locator(".cm-line", has_text="Number: base rounds").wait_for()
+    after = page.locator(".cm-content").inner_text()
+    assert "4 lamps. By the telescope." in after and "Number: base rounds = 8 (8, 12)" in after
+    bare = [
+        [re.sub(r"\d+(?: \(\d+(?:, \d+)*\))?", "#", line) for line in text.split("\n") if "Sizes:" not in line]
+        for text in (before, after)
+    ]
+    assert bare[0] == bare[1]
+
+
+def test_a_text_without_a_gauge_is_asked_for_it(page: Page) -> None:
+    keep(page, re.sub(r"Gauge:.*\n", "", PLAIN))
+    step(page, "Sizes")
+    expect(page.get_by_text("Nothing of this bag is measured yet")).to_be_visible()
+    step(page, "Yarn")
+    expect(page.get_by_text("Yarn is not estimated yet: the text names no gauge")).to_be_visible()
+    step(page, "Swatch")
+    assert_axe(page, "a text without a gauge")
+    page.get_by_text("single crochet").click()
+    page.get_by_label("Stitches in 10 cm").fill("20")
+    page.get_by_label("Rows in 10 cm").fill("22")
+    page.get_by_role("button", name="Write it into the text").click()
+    expect(page.get_by_test_id("gauge")).to_have_text("20 × 22")
+    step(page, "Sizes")
+    expect(page.get_by_role("row", name=re.compile("Width, lying flat"))).to_contain_text("12.0 cm")
