@@ -6,7 +6,7 @@ The JSON Schema in docs/design.schema.json is generated from these models.
 from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, field_validator, model_validator
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
 
 FORMAT = "rillstep-design"
 VERSION = 1
@@ -145,7 +145,7 @@ class ToteDesign(_Model):
     swatch: Swatch = Swatch()
     way: Way = Way()
     sizes: Annotated[list[Size], Field(min_length=1, max_length=MAX_SIZES)]
-    text: Annotated[str, Field(max_length=400_000)] | None = None
+    text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)] | None = None
     parts: Parts = Parts()
     notes: Annotated[str, Field(max_length=4000)] = ""
 

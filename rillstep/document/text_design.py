@@ -6,7 +6,7 @@ measure ("width", "Cord.length"), locks by the name of a number of the text.
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, field_validator
+from pydantic import AfterValidator, Field, StringConstraints, field_validator
 
 from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model
 
@@ -46,7 +46,8 @@ class TextDesign(_Model):
     units: Literal["cm", "in"] = "cm"
     terms: Literal["US", "UK"] = "US"
     hand: Literal["right", "left"] = "right"
-    text: Annotated[str, Field(max_length=400_000)]
+    # Every byte of the text is kept, also those at its ends.
+    text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)]
     sample: Name | None = None
     sizes: list[TextSize] = Field(default=[], max_length=MAX_WISHES)
     yarn: Yarn | None = None

@@ -119,7 +119,9 @@ def _targets(design: TextDesign, graded: GradedText) -> list[views.TargetView]:
     found = []
     known = _by_name(graded.proof)
     for at, size in enumerate(design.sizes):
-        for name, wanted in size.targets_mm.items():
+        order = [*known, *(name for name in size.targets_mm if name not in known)]
+        for name in (each for each in order if each in size.targets_mm):
+            wanted = size.targets_mm[name]
             got = known[name].mm[at] if name in known else None
             tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
             found.append(

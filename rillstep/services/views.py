@@ -203,11 +203,13 @@ class GaugeView(BaseModel):
 class BagMeasureView(BaseModel):
     """A measure of the bag, or of a piece, in each size: in mm and as it is shown; null where it is not known.
 
-    name: as targets call it ("width", "Cord.length"). why: for each size its formula, or what is missing.
+    name: as targets call it ("width", "Cord.length"). of_body: the piece is a part of the bag's body, whose measures
+    are those of the bag. why: for each size its formula, or what is missing.
     """
 
     name: str
     piece: str | None
+    of_body: bool
     label: str
     mm: list[float | None]
     shown: list[str | None]

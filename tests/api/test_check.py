@@ -27,7 +27,7 @@ def test_a_checked_text_is_kept_as_a_design(designer: Client, other: Client) -> 
     kept = designer.post("/api/designs/from-text", {"text": MESH_TOTE}).json
     assert kept["document"]["name"] == "Example"
     assert [size["name"] for size in kept["document"]["sizes"]] == ["S", "M", "L"]
-    assert kept["document"]["text"] == MESH_TOTE.strip()
+    assert kept["document"]["text"] == MESH_TOTE
     assert other.get(f"/api/designs/{kept['id']}").status_code == 404
     worked = designer.post("/api/work", {"document": kept["document"]}).json
     assert worked["ok"]

@@ -731,7 +731,8 @@ export interface components {
          * BagMeasureView
          * @description A measure of the bag, or of a piece, in each size: in mm and as it is shown; null where it is not known.
          *
-         *     name: as targets call it ("width", "Cord.length"). why: for each size its formula, or what is missing.
+         *     name: as targets call it ("width", "Cord.length"). of_body: the piece is a part of the bag's body, whose measures
+         *     are those of the bag. why: for each size its formula, or what is missing.
          */
         BagMeasureView: {
             /** Estimated */
@@ -742,6 +743,8 @@ export interface components {
             mm: (number | null)[];
             /** Name */
             name: string;
+            /** Of Body */
+            of_body: boolean;
             /** Piece */
             piece: string | null;
             /** Shown */

@@ -109,6 +109,8 @@ function Notes({ notes, work }: { notes: NoteView[]; work: WorkView }) {
 function TextLines({ work }: { work: WorkView }) {
   const { selection, select } = useBench();
   const text = work.text.split("\n");
+  // A line of the text that is worked as several rounds is shown once.
+  const lines = work.lines.filter((line, index) => work.lines[index - 1]?.line !== line.line);
   const here = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // Not returned: some browsers answer with a promise, and an effect may only return its clean-up.
@@ -116,9 +118,9 @@ function TextLines({ work }: { work: WorkView }) {
   }, [selection]);
   return (
     <section aria-label="The text" className="text-sm">
-      {work.lines.map((line, index) => {
+      {lines.map((line, index) => {
         const chosen = line.line === selection?.line;
-        const opens = work.lines[index - 1]?.section !== line.section;
+        const opens = lines[index - 1]?.section !== line.section;
         return (
           <div key={`${line.line} ${line.label}`}>
             {opens && <h2 className="text-quiet mt-2 px-1.5 text-[13px]">{line.section}</h2>}

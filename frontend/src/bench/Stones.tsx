@@ -38,9 +38,7 @@ const STONES: readonly Stone[] = [
     to: "shape",
     title: (work) => (work?.by_text ? "Shape" : "Base, wall, handles"),
     says: (work) =>
-      work.by_text
-        ? "numbers by name"
-        : `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
+      work.by_text ? "by name" : `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
     state: (work) =>
       hasNote(work, ["side", "base_rounds", "extra", "around", "wall_rounds", "handle_skip", "handle_chain"])
         ? "attention"

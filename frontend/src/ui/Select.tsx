@@ -4,6 +4,7 @@ interface Props {
   label: string;
   name?: string;
   value?: string;
+  required?: boolean;
   className?: string;
   /** The label beside the list instead of above it. */
   beside?: boolean;
@@ -12,7 +13,7 @@ interface Props {
 }
 
 /** A list to choose from, with its label tied to it (not around it: its options are no part of its name). */
-export function Select({ label, name, value, className, beside, onChange, children }: Props) {
+export function Select({ label, name, value, required, className, beside, onChange, children }: Props) {
   const id = useId();
   return (
     <div className={beside ? "flex items-center gap-2 text-sm" : (className ?? "")}>
@@ -22,6 +23,7 @@ export function Select({ label, name, value, className, beside, onChange, childr
       <select
         id={id}
         className={`field ${beside ? (className ?? "") : ""}`}
+        {...(required ? { required } : {})}
         {...(name === undefined ? {} : { name })}
         {...(value === undefined ? {} : { value })}
         {...(onChange ? { onChange: (event) => onChange(event.target.value) } : {})}

@@ -139,7 +139,19 @@ function Cell({ column, measure, sample }: { column: Column; measure: BagMeasure
   );
 }
 
-function groups(measures: readonly BagMeasureView[]): [string | null, BagMeasureView[]][] {
+/** The measures by piece; pieces of the body only where they are asked for, or have a target. */
+function groups(
+  measures: readonly BagMeasureView[],
+  all: boolean,
+  columns: readonly Column[],
+): [string | null, BagMeasureView[]][] {
+  const wanted = new Set(columns.flatMap((column) => Object.keys(column.wish.targets_mm)));
+  const whole = measures.some((measure) => measure.piece === null);
+  const shown = measures.filter((measure) => all || !whole || !measure.of_body || wanted.has(measure.name));
+  return byPiece(shown);
+}
+
+function byPiece(measures: readonly BagMeasureView[]): [string | null, BagMeasureView[]][] {
   const pieces = [...new Set(measures.map((measure) => measure.piece))];
   return pieces.map((piece) => [piece, measures.filter((measure) => measure.piece === piece)]);
 }
@@ -149,6 +161,7 @@ export function TextSizes() {
   const { design, work } = useText();
   const { document } = design;
   const [preview, setPreview] = useState<GradedView | null>(null);
+  const [all, setAll] = useState(false);
   const grade = useMutation({
     mutationFn: () => unwrap(client.POST("/api/grading/sizes", { body: { document } })),
     onSuccess: setPreview,
@@ -193,7 +206,7 @@ export function TextSizes() {
               ))}
             </tr>
           </thead>
-          {groups(work.bag).map(([piece, measures]) => (
+          {groups(work.bag, all, columns).map(([piece, measures]) => (
             <tbody key={piece ?? ""}>
               <tr>
                 <th
@@ -240,6 +253,10 @@ export function TextSizes() {
           <Ruler size={16} aria-hidden />{" "}
           {grade.isPending ? "Finding and proving the sizes…" : "Grade to these"}
         </button>
+        <label className="text-quiet flex items-center gap-1.5 text-sm">
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+          Measures of each piece, too
+        </label>
         <p className="text-quiet text-sm" role="status">
           {grade.isPending
             ? "Each size is worked stitch by stitch. This takes a few seconds for a long text."

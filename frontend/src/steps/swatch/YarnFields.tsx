@@ -137,7 +137,8 @@ function NoYarn() {
           <span className="text-quiet text-[13px]">Name</span>
           <input name="name" className="field" required maxLength={80} />
         </label>
-        <Select className="col-span-2" label="Weight class" name="class">
+        <Select className="col-span-2" label="Weight class" name="class" required>
+          <option value="">choose</option>
           {CLASSES.map((name, index) => (
             <option key={name} value={index}>
               {index} – {name}

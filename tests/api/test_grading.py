@@ -1,0 +1,149 @@
+"""A kept text through the API: worked, measured and graded from itself, and from nothing else."""
+
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from rillstep.core.printing.unnaming import without_names
+from rillstep.core.settling import read
+from rillstep.demo.data import nightfield
+from tests.conftest import Client, as_json
+
+POUCH = (Path(__file__).parents[1] / "grading_texts" / "pouch.txt").read_text()
+PLAIN = without_names(POUCH, read(POUCH))
+
+
+def kept(designer: Client, text: str = PLAIN) -> dict[str, Any]:
+    return designer.post("/api/designs/from-text", {"text": text}).json  # type: ignore[no-any-return]
+
+
+def with_sizes(document: dict[str, Any], *sizes: dict[str, Any]) -> dict[str, Any]:
+    return {**document, "sizes": list(sizes)}
+
+
+def test_a_kept_text_has_its_own_measures_and_no_numbers_of_a_tote(designer: Client) -> None:
+    work = designer.post("/api/work", {"document": kept(designer)["document"]}).json
+    assert work["by_text"] and work["ok"] and work["text"] == PLAIN
+    (size,) = work["sizes"]
+    assert size["counts"] == {} and size["measures"] == [] and size["shape"] is None and size["yarn"] is None
+    bag = {one["name"]: one["shown"] for one in work["bag"]}
+    assert bag["width"] == ["12.0 cm"] and bag["Cord.length"] == ["55.0 cm"]
+    assert work["gauge"]["stitch"] == "sc" and work["gauge"]["sts"] == 20
+
+
+def test_nothing_is_assumed_of_yarn_and_gauge(designer: Client) -> None:
+    text = re.sub("Gauge:.*\n", "", PLAIN)
+    document = kept(designer, text)["document"]
+    work = designer.post("/api/work", {"document": document}).json
+    assert work["gauge"] is None and work["bag"] == [] and work["sizes"][0]["yarn"] is None
+    booklet = designer.post("/api/booklet", {"document": document, "terms": "US", "size": None}).json
+    assert booklet["materials"] == ["Stitch marker, tapestry needle, scissors, tape measure"]
+    assert booklet["measures"] == [] and booklet["proved"]
+    grading = designer.post("/api/grading", {"document": document}).json
+    assert "Gauge:" in grading["problem"] and grading["numbers"] == []
+    parts = designer.post("/api/parts", {"document": document, "terms": "US", "size": None}).json
+    assert all(size["grams"] is None for part in parts["parts"] for size in part["sizes"])
+
+
+def test_its_ways_and_its_sizes_come_from_the_text(designer: Client) -> None:
+    document = kept(designer)["document"]
+    grading = designer.post("/api/grading", {"document": document}).json
+    assert {way["label"] for way in grading["ways"]} == {
+        "wall rounds +1", "cord chain +1", "base rounds +4, wall repeats +3",
+    }  # fmt: skip
+    assert [(n["name"], n["values"], n["section"]) for n in grading["numbers"]] == [
+        ("base rounds", [8], "Base"), ("wall rounds", [14], "Wall"), ("wall repeats", [6], "Wall"),
+        ("cord chain", [110], "Cord"),
+    ]  # fmt: skip
+    assert {held["reason"] for held in grading["held"]} >= {"it stands inside a repeat"}
+    wanted = with_sizes(
+        document, {"name": "Small"}, {"name": "Large", "targets_mm": {"width": 180, "Cord.length": 700}}
+    )
+    graded = designer.post("/api/grading/sizes", {"document": wanted}).json
+    assert graded["proved"] and graded["sizes"] == ["Small", "Large"] and graded["notes"] == []
+    assert [(t["result"], t["within"]) for t in graded["targets"]] == [("18.0 cm", True), ("70.0 cm", True)]
+    assert document["text"] == PLAIN, "nothing is changed by asking"
+    lines = PLAIN.split("\n")
+    for change in graded["changes"]:
+        assert lines[change["line"] - 1 :][: len(change["before"])] == change["before"]
+    after = {**wanted, "text": graded["text"]}
+    saved = designer.put(f"/api/designs/{kept(designer)['id']}", {"base": 1, "document": after})
+    assert saved.status_code == 200 and saved.json["revision"] == 2
+    assert designer.post("/api/work", {"document": after}).json["outline"]["sizes"] == ["Small", "Large"]
+
+
+def test_what_cannot_be_graded_says_why_and_changes_nothing(designer: Client) -> None:
+    document = kept(designer)["document"]
+    wish = with_sizes(document, {"name": "S"}, {"name": "L", "targets_mm": {"drop": 100}})
+    graded = designer.post("/api/grading/sizes", {"document": wish}).json
+    assert "“drop” is not measured" in graded["problem"] and graded["text"] == PLAIN and graded["changes"] == []
+    twice = with_sizes(document, {"name": "S"}, {"name": "s"})
+    assert designer.post("/api/grading/sizes", {"document": twice}).status_code == 422
+    tote = as_json(nightfield())
+    assert designer.post("/api/grading/sizes", {"document": tote}).status_code == 422
+    beyond = with_sizes(document, {"name": "L", "targets_mm": {"width": -3}})
+    answer = designer.post("/api/grading/sizes", {"document": beyond})
+    assert answer.status_code == 422 and answer.json["faults"][0]["path"] == "$.sizes[0].targets_mm.width"
+
+
+def test_sizes_of_a_text_are_renamed_moved_and_taken_out(designer: Client) -> None:
+    document = kept(designer)["document"]
+    wish = with_sizes(document, {"name": "S"}, {"name": "L", "targets_mm": {"width": 180}})
+    text = designer.post("/api/grading/sizes", {"document": wish}).json["text"]
+
+    def resized(sizes: list[str], sources: list[int]) -> dict[str, Any]:
+        body = {"text": text, "sizes": sizes, "sources": sources}
+        return designer.post("/api/text/sizes", body).json  # type: ignore[no-any-return]
+
+    assert "Sizes: Little, L" in resized(["Little", "L"], [0, 1])["text"]
+    assert "Number: base rounds = 12 (8)" in resized(["L", "S"], [1, 0])["text"]
+    assert "Number: base rounds = 12\n" in resized(["L"], [1])["text"]
+    assert resized(["L", "l"], [0, 1])["problem"] is not None
+    assert resized(["L"], [7]) == {"problem": "Each size begins as one that the text has.", "text": text}
+
+
+def test_a_gauge_is_written_into_the_text(designer: Client) -> None:
+    bare = re.sub("Gauge:.*\n", "", PLAIN)
+    body = {"text": bare, "stitch": "sc", "sts": 20, "rows": 22, "units": "cm"}
+    text = designer.post("/api/text/gauge", body).json["text"]
+    assert text == bare.replace("Units: cm\n", "Units: cm\nGauge: sc 20 sts x 22 rows = 10 cm\n")
+    again = designer.post("/api/text/gauge", {**body, "text": PLAIN, "sts": 18}).json["text"]
+    assert again == PLAIN.replace("sc 20 sts x 22 rows", "sc 18 sts x 22 rows"), "that of a chain stays"
+
+
+def test_a_tote_with_a_text_from_elsewhere_becomes_a_text(designer: Client) -> None:
+    document = {**as_json(nightfield()), "text": PLAIN}
+    work = designer.post("/api/work", {"document": document}).json
+    own = work["text_design"]
+    assert work["by_text"] and own["version"] == 2 and own["text"] == PLAIN
+    assert "way" not in own and own["sizes"][0]["targets_mm"] == {}
+    assert "24.7" not in json.dumps(work["bag"])
+    again = designer.post("/api/work", {"document": own}).json
+    assert again["text_design"] is None and again["bag"] == work["bag"]
+
+
+@pytest.mark.parametrize("route", ["/api/grading", "/api/grading/sizes", "/api/text/sizes", "/api/text/gauge"])
+def test_strangers_are_refused(anyone: Client, route: str) -> None:
+    assert anyone.post(route, {}).status_code in (401, 403, 422)
+
+
+def test_a_tester_of_a_graded_text_gets_her_size(designer: Client) -> None:
+    document = kept(designer)["document"]
+    wish = with_sizes(document, {"name": "S"}, {"name": "L", "targets_mm": {"width": 180}})
+    graded = designer.post("/api/grading/sizes", {"document": wish}).json
+    made = designer.post("/api/designs", {"document": {**wish, "text": graded["text"]}}).json
+    test = designer.post(f"/api/designs/{made['id']}/tests", {}).json
+    body = {"name": "Mira", "size": "L", "terms": "US", "hand": "right"}
+    invited = designer.post(f"/api/tests/{test['id']}/testers", body).json
+    page = designer.get(f"/api{invited['path']}").json
+    assert page["size"] == "L" and any("72" in json.dumps(step) for step in page["steps"])
+    report = {"width_mm": 183, "grams": 90}
+    designer.put(f"/api{invited['path']}/report", report)
+    tests = designer.get(f"/api/designs/{made['id']}/tests").json
+    compared = tests["tests"][0]["testers"][0]["compared"]
+    assert [(one["label"], one["predicted"], one["difference"]) for one in compared] == [
+        ("Width", "18.0 cm", "+0.3 cm")
+    ]
