@@ -7,7 +7,8 @@ import pytest
 
 from rillstep.core.grading import GradedText, NotGraded, NotResized, SizeWanted, grade_text, lift, resized
 from rillstep.core.grading.named_text import changed, free_numbers
-from rillstep.core.grading.ways import trials_of, ways_of
+from rillstep.core.grading.trials import trials_of
+from rillstep.core.grading.ways import ways_of
 from rillstep.core.printing.project import one_size
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import prove_text, reader_text

@@ -12,7 +12,8 @@ from math import floor
 
 from rillstep.core.grading.named_text import changed, restated
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
-from rillstep.core.grading.ways import GrowthWay, Refuted, Trials, measures_at, ways_of
+from rillstep.core.grading.trials import Refuted, Trials, measures_at
+from rillstep.core.grading.ways import GrowthWay, ways_of
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 

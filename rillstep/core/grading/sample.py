@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from rillstep.core.grading.lift import Held, lift
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.grading.resizing import NotResized, resized
-from rillstep.core.grading.ways import Trials, trials_of
+from rillstep.core.grading.trials import Trials, trials_of
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 

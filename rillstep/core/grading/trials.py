@@ -1,0 +1,122 @@
+"""A text in one size at other numbers: worked, or proved, once for each; and what refutes it there."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from rillstep.core.fabric import SizeWork, Trouble, work_pattern
+from rillstep.core.grading.named_text import (
+    CountedAs,
+    Place,
+    changed,
+    counting_as,
+    counting_on,
+    free_numbers,
+    restated,
+    without_totals,
+)
+from rillstep.core.printing.writer import write_label
+from rillstep.core.proof import Proof, prove_text
+from rillstep.core.settling import read
+from rillstep.core.tree import Setup
+
+
+@dataclass(frozen=True)
+class Refuted:
+    """What refutes a text at other numbers: where, and by how many stitches it does not come out.
+
+    section, line: where in the text; of two that are refuted, the one that is refuted later came further. amount:
+    stitches left over, below 0 where some are missing; 0 for anything else. takes: of a repeat that does not come out
+    even, what one turn takes. label: the row, as it is written.
+    """
+
+    line: int
+    message: str
+    amount: int = 0
+    takes: int = 0
+    section: int = 0
+    label: str = ""
+
+    @property
+    def place(self) -> tuple[int, int]:
+        """Where it is refuted, in the order of work."""
+        return (self.section, self.line)
+
+
+@dataclass
+class Trials:
+    """A text in one size and what was found about it at other numbers; each is worked once."""
+
+    text: str
+    base: Mapping[str, int]
+    counted: frozenset[Place]
+    counted_as: CountedAs
+    allowance_mm: float = 0.0
+    known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
+    worked: dict[tuple[int, ...], Refuted | None] = field(default_factory=dict)
+
+    def values(self, change: Mapping[str, int], times: int = 1) -> dict[str, int]:
+        """The numbers of the names after a change."""
+        return {name: value + times * change.get(name, 0) for name, value in self.base.items()}
+
+    def at(self, change: Mapping[str, int], times: int = 1) -> Proof | Refuted:
+        """The proof at other numbers, or the first thing that refutes them."""
+        values = self.values(change, times)
+        key = tuple(values.values())
+        if key not in self.known:
+            stop = self.stop(values)
+            self.known[key] = stop if stop is not None else self._proved(values)
+        return self.known[key]
+
+    def stop(self, values: Mapping[str, int]) -> Refuted | None:
+        """The first line that does not come out at these numbers, without what the text states of it."""
+        key = tuple(values.values())
+        if key not in self.worked:
+            self.worked[key] = self._stop(values)
+        return self.worked[key]
+
+    def rewritten(self, values: Mapping[str, int]) -> str:
+        """The text at other numbers, with what follows from them restated."""
+        text = changed(self.text, {name: (value,) for name, value in values.items()})
+        return restated(text, self.counted, self.counted_as)
+
+    def _stop(self, values: Mapping[str, int]) -> Refuted | None:
+        small = next((name for name, value in values.items() if value < 1), None)
+        if small is not None:
+            return Refuted(0, f"“{small}” would be less than one.", section=-1)
+        text = changed(self.text, {name: (value,) for name, value in values.items()})
+        work = work_pattern(without_totals(read(text).pattern), 0)
+        return _first_stop(work)
+
+    def _proved(self, values: Mapping[str, int]) -> Proof | Refuted:
+        proof = prove_text(self.rewritten(values), self.allowance_mm)
+        error = next((f for f in proof.findings if f.severity == "error"), None)
+        if error is None:
+            return proof
+        return Refuted(error.span.line, error.message, section=len(proof.pattern.sections))
+
+
+def _first_stop(work: SizeWork) -> Refuted | None:
+    line = next((one for one in work.lines if one.trouble is not None), None)
+    if line is None or line.trouble is None:
+        return None
+    label = "the beginning" if isinstance(line.line, Setup) else write_label(line.line)
+    return _refuted(line.section, line.line.span.line, label, line.trouble)
+
+
+def _refuted(section: int, line: int, label: str, trouble: Trouble) -> Refuted:
+    left, missing = trouble.left or 0, trouble.missing or 0
+    if trouble.code == "repeat-uneven":
+        return Refuted(line, trouble.message, left, left + missing, section, label)
+    return Refuted(line, trouble.message, left - missing, 0, section, label)
+
+
+def measures_at(proof: Proof) -> dict[str, float]:
+    """The measures of a proof in one size by the names that targets call them: "width", "Strap.length"."""
+    found = proof.bag.measures if proof.bag is not None else ()
+    return {f"{one.piece}.{one.name}" if one.piece else one.name: one.mm[0] for one in found if one.mm[0] is not None}
+
+
+def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:
+    """A text in one size, to be tried at other numbers of its names."""
+    pattern = read(text).pattern
+    return Trials(text, free_numbers(text), counting_on(pattern), counting_as(pattern), allowance_mm)
