@@ -62,7 +62,7 @@ def test_the_ways_of_a_pouch_are_those_worked_out_by_hand() -> None:
     ways, stuck = ways_of(trials_of(POUCH))
     assert {way.label for way in ways} == {"wall rounds +1", "cord +1", "base rounds +4, gaps +3"} and not stuck
     (base,) = [way for way in ways if "gaps" in way.label]
-    assert base.mm["width"] == pytest.approx(60.0) and "missing" in base.multiple
+    assert base.mm["width"] == pytest.approx(60.0) and base.multiple.startswith("Rnd 23")
 
 
 def test_every_offered_way_is_proved_at_two_steps_each_way_where_there_is_room() -> None:
@@ -180,7 +180,7 @@ def test_a_text_in_several_sizes_is_not_lifted() -> None:
         ("Base\nMake an adjustable ring.\nRnd 1: 8 hdc in ring; join. — 8 sts\nRnd 2: Ch 1, 2 hdc in each st around; join. — 16 sts\n"
          "Rnd 3: Ch 1, [hdc in next st, 2 hdc in next st] 8 times; join. — 24 sts\n"
          + "".join(f"Rnd {n}: Ch 1, [hdc in next {n - 2} sts, 2 hdc in next st] 8 times; join. — {8 * n} sts\n" for n in range(4, 8)),
-         "Rnds 4-{base rounds}: Ch 1, [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times; join. — {8*rnd} sts"),
+         "Rnds 3-{base rounds}: Ch 1, [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times; join. — {8*rnd} sts"),
     ],
 )  # fmt: skip
 def test_rounds_that_grow_or_taper_become_one_line(text: str, line: str) -> None:
@@ -189,10 +189,10 @@ def test_rounds_that_grow_or_taper_become_one_line(text: str, line: str) -> None
 
 
 def test_a_text_of_very_many_names_is_not_tried_to_its_end(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr("rillstep.core.grading.ways.MOST_TRIALS", 3)
+    monkeypatch.setattr("rillstep.core.grading.equations.MOST_WORKED", 3)
     found, stuck = ways_of(trials_of(POUCH))
     assert {name for way in found for name, _ in way.step} | stuck.keys() == free_numbers(POUCH).keys()
-    assert any("not looked for" in why for why in stuck.values())
+    assert stuck and all(stuck.values())
 
 
 def test_a_total_is_restated_in_the_way_in_which_the_sample_counts_it() -> None:

@@ -10,8 +10,10 @@ no rule of it is written twice, and a form that it does not follow is not claime
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from rillstep.core.grading.lattice import Vector, plus, scaled, shortened, size, where_zero
+from rillstep.core.grading.lattice import Vector, is_independent, plus, scaled, shortened, size, where_zero
 from rillstep.core.grading.trials import Refuted, Trials
+
+Place = tuple[int, int, str]
 
 # Lines that are looked at, and the largest step of a name.
 MOST_EQUATIONS = 60
@@ -76,12 +78,11 @@ def _outcome(trials: Trials, vector: Vector) -> Refuted | None:
 def _at(trials: Trials, vector: Vector) -> Refuted | None:
     if max(map(abs, vector), default=0) > MOST_STEP:
         return Refuted(0, "It would take a step of more than can be tried.", section=-1)
-    return trials.stop(trials.values(dict(zip(trials.base, vector, strict=True))))
+    found = trials.at(dict(zip(trials.base, vector, strict=True)))
+    return found if isinstance(found, Refuted) else None
 
 
-def _past(
-    trials: Trials, found: Found, first: tuple[int, int], stops: Sequence[tuple[Vector, Refuted | None]]
-) -> list[Vector]:
+def _past(trials: Trials, found: Found, first: Place, stops: Sequence[tuple[Vector, Refuted | None]]) -> list[Vector]:
     """The directions that come past a line, from those of which some do not."""
     free = [v for v, stop in stops if stop is None or stop.place != first]
     told: list[tuple[Vector, int, Refuted]] = []
@@ -106,16 +107,16 @@ def _past(
             if not takes:
                 _give_up(found, given_up, stop)
     for v, stop in untold:
-        mended = _mended(trials, v, first, [*free, *(u for u, _ in untold if u != v)])
+        mended = _mended(trials, v, first, free, [u for u, _ in untold if u != v])
         if mended is None:
             _give_up(found, v, stop)
-        elif mended not in free:
+        else:
             free.append(mended)
             found.equations.append(Equation(stop.label, stop.message, 0, v))
     return free
 
 
-def _left_over(trials: Trials, vector: Vector, first: tuple[int, int]) -> int | None:
+def _left_over(trials: Trials, vector: Vector, first: Place) -> int | None:
     """By how many stitches a line does not come out at one step of a direction; None where it does not tell.
 
     What is missing is told of one instruction only, so it is taken from the opposite step, which leaves them over.
@@ -132,16 +133,19 @@ def _left_over(trials: Trials, vector: Vector, first: tuple[int, int]) -> int | 
     return None
 
 
-def _comes_past(trials: Trials, vector: Vector, first: tuple[int, int]) -> bool:
+def _comes_past(trials: Trials, vector: Vector, first: Place) -> bool:
     stop = _outcome(trials, vector)
     return stop is None or stop.place > first
 
 
-def _mended(trials: Trials, vector: Vector, first: tuple[int, int], others: Sequence[Vector]) -> Vector | None:
-    """The smallest multiple of a direction, or its sum with another one, that comes past a line."""
+def _mended(
+    trials: Trials, vector: Vector, first: Place, free: Sequence[Vector], others: Sequence[Vector]
+) -> Vector | None:
+    """The smallest multiple of a direction, or its sum with another one, that comes past a line, and is no sum of those
+    that do."""
     candidates = [scaled(vector, times) for times in _MULTIPLES]
-    candidates += [plus(scaled(vector, a), other, b) for other in others for a in (1, 2) for b in (-2, -1, 1, 2)]
-    for one in sorted(candidates, key=size):
+    candidates += [plus(scaled(vector, a), one, b) for one in (*free, *others) for a in (1, 2) for b in (-2, -1, 1, 2)]
+    for one in sorted((one for one in candidates if is_independent(one, free)), key=size):
         if max(map(abs, one)) <= MOST_STEP and len(trials.worked) < MOST_WORKED and _comes_past(trials, one, first):
             return one
     return None

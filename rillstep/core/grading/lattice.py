@@ -5,6 +5,7 @@ lattice; what is left of it under a form is found exactly, so no direction of it
 """
 
 from collections.abc import Callable, Sequence
+from fractions import Fraction
 from math import gcd
 
 Vector = tuple[int, ...]
@@ -65,6 +66,23 @@ def _part(value: int, modulus: int) -> int:
 def _nearest(value: int, by: int) -> int:
     """The whole number nearest to a quotient."""
     return (2 * value + abs(by)) // (2 * abs(by)) * (1 if by > 0 else -1)
+
+
+def is_independent(vector: Vector, others: Sequence[Vector]) -> bool:
+    """Whether a vector is no sum of (parts of) others, and not 0."""
+    rows: list[tuple[int, list[Fraction]]] = []
+    for one in (*others, vector):
+        row = [Fraction(a) for a in one]
+        for at, other in rows:
+            if row[at]:
+                times = row[at] / other[at]
+                row = [a - times * b for a, b in zip(row, other, strict=True)]
+        at = next((at for at, a in enumerate(row) if a), -1)
+        if at >= 0:
+            rows.append((at, row))
+        elif one is vector:
+            return False
+    return True
 
 
 def size(vector: Vector) -> int:

@@ -23,6 +23,7 @@ _PLAIN = re.compile(
 )
 # Restating one number may change what follows from it.
 MOST_PASSES = 4
+_MOST_REPEATED = 60
 
 Place = tuple[int, int]  # a section, and how many lines of rows stand before one in it
 CountedAs = Mapping[tuple[int, int, int], Way]  # by place, and the index of the total
@@ -62,6 +63,7 @@ def restated(text: str, counted: frozenset[Place], counted_as: CountedAs) -> str
     its totals; see `counting_as`.
     """
     for _ in range(MOST_PASSES):
+        text = _repeated(text)
         pattern = read(text).pattern
         bare = without_totals(pattern)
         works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
@@ -70,6 +72,18 @@ def restated(text: str, counted: frozenset[Place], counted_as: CountedAs) -> str
         if not edits:
             return text
         text = apply_edits(text, tuple(edits.values()))
+    return text
+
+
+def _repeated(text: str) -> str:
+    """The text with how often rows are repeated as many times as their label says ("Rnds 4-9: Rep Rnds 2 and 3 three
+    times"), in every size."""
+    for _ in range(_MOST_REPEATED):
+        repairs = [f.repairs[-1] for f in read(text).findings if f.code == "rows-otherwise" and f.repairs]
+        edit = next((one.edits for one in repairs if one.message.startswith("Repeat ")), None)
+        if edit is None:
+            return text
+        text = apply_edits(text, edit)
     return text
 
 
@@ -99,8 +113,11 @@ def counting_on(pattern: Pattern) -> frozenset[Place]:
 def _in_order(pattern: Pattern) -> Iterator[tuple[Place, Row | Again, Mapping[int, int]]]:
     """The first row that each line of the text writes, and for each size the number that comes next there."""
     ends: dict[str, dict[int, int]] = {}
+    following: dict[int, int] = {}
     for index, section in enumerate(pattern.sections):
-        following = dict(ends.get((section.continues or "").lower(), {}))
+        first = next((line for line in section.lines if isinstance(line, Row | Again)), None)
+        if section.continues is not None or first is None or not _counts_on(first, following):
+            following = dict(ends.get((section.continues or "").lower(), {}))
         at, number = -1, 0
         for line in section.lines:
             if not isinstance(line, Row | Again):
@@ -110,6 +127,12 @@ def _in_order(pattern: Pattern) -> Iterator[tuple[Place, Row | Again, Mapping[in
                 yield (index, at), line, dict(following)
             following |= {size: (line.last or line.first).at(size) + 1 for size in line.sizes}
         ends[section.title.lower()] = following
+
+
+def _counts_on(first: Row | Again, following: Mapping[int, int]) -> bool:
+    """Whether a section goes on counting where the one before it in the text ends."""
+    numbers = [(first.first.at(size), following.get(size)) for size in first.sizes]
+    return all(number == after and number > 1 for number, after in numbers)
 
 
 def _edit(number: Num, values: Sequence[int | None]) -> Edit | None:
@@ -156,6 +179,19 @@ def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_
                 values[size] = ways.get(way, values[size])
             if (edit := _edit(total.count, values)) is not None:
                 yield edit
+            yield from _each(line, at, done, way)
+
+
+def _each(line: Stating, at: int, done: Mapping[int, LineWork | None], way: Way) -> Iterator[Edit]:
+    """The total after each round of a range but the last, in a text in one size."""
+    total = line.totals[at]
+    ((size, work), *others) = done.items()
+    if others or work is None:
+        return
+    for number, counts in zip(total.each[:-1], work.rounds, strict=False):
+        value = ways_of_counting(total, line.totals, counts, size).get(way)
+        if value is not None and (edit := _edit(number, [value])) is not None:
+            yield edit
 
 
 def counting_as(pattern: Pattern) -> CountedAs:

@@ -19,6 +19,9 @@ from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 from rillstep.core.tree import Setup
 
+# The section of what is found when every line comes out: totals, numbering, openings.
+BEHIND = 1_000_000
+
 
 @dataclass(frozen=True)
 class Refuted:
@@ -26,7 +29,7 @@ class Refuted:
 
     section, line: where in the text; of two that are refuted, the one that is refuted later came further. amount:
     stitches left over, below 0 where some are missing; 0 for anything else. takes: of a repeat that does not come out
-    even, what one turn takes. label: the row, as it is written.
+    even, what one turn takes. label: the row, as it is written. code: of a finding of the proof.
     """
 
     line: int
@@ -35,11 +38,12 @@ class Refuted:
     takes: int = 0
     section: int = 0
     label: str = ""
+    code: str = ""
 
     @property
-    def place(self) -> tuple[int, int]:
-        """Where it is refuted, in the order of work."""
-        return (self.section, self.line)
+    def place(self) -> tuple[int, int, str]:
+        """Where it is refuted, in the order of work, and by what."""
+        return (self.section, self.line, self.code)
 
 
 @dataclass
@@ -92,7 +96,8 @@ class Trials:
         error = next((f for f in proof.findings if f.severity == "error"), None)
         if error is None:
             return proof
-        return Refuted(error.span.line, error.message, section=len(proof.pattern.sections))
+        amount = 0 if error.found is None or error.expected is None else round(2 * (error.found - error.expected))
+        return Refuted(error.span.line, error.message, amount, section=BEHIND, code=error.code)
 
 
 def _first_stop(work: SizeWork) -> Refuted | None:

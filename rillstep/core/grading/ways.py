@@ -3,15 +3,15 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from rillstep.core.grading.equations import Equation, Found, directions_of
-from rillstep.core.grading.lattice import Vector, plus, scaled, size
+from rillstep.core.grading.equations import Found, directions_of
+from rillstep.core.grading.lattice import Vector, scaled, size
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.memory import Memory
 from rillstep.core.proof import Proof, reader_text
 
 # Steps at which a way is proved before it is offered; those down only where no number becomes too small.
 _UP, _DOWN = (1, 2), (-1, -2)
-_MULTIPLES = (2, 3, 4, 5, 6, 8, 10, 12)
+_MULTIPLES = (2, 3, 4)
 
 
 @dataclass(frozen=True)
@@ -48,24 +48,14 @@ def _ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     found = directions_of(trials)
     held: list[Vector] = []
     against: dict[int, str] = {at: _told(stop) for at, stop in found.stuck.items()}
-    refuted: dict[Vector, Refuted] = {}
     for vector in found.directions:
+        multiples = (scaled(vector, times) for times in (1, *_MULTIPLES))
+        proved = next((one for one in multiples if _refuted_at(trials, one, _UP) is None), None)
+        if proved is not None:
+            held.append(proved)
+            continue
         why = _refuted_at(trials, vector, _UP)
-        if why is None:
-            held.append(vector)
-        else:
-            refuted[vector] = why
-    for vector, why in refuted.items():
-        candidates = [scaled(vector, times) for times in _MULTIPLES]
-        candidates += [
-            plus(vector, other, times) for other in [*held, *refuted] if other != vector for times in (-1, 1)
-        ]
-        mended = next((one for one in sorted(candidates, key=size) if _refuted_at(trials, one, _UP) is None), None)
-        if mended is None:
-            against.update({at: why.message for at, by in enumerate(vector) if by and at not in against})
-        elif mended not in held:
-            held.append(mended)
-            found.equations.append(Equation(why.label, why.message, 0, vector))
+        against.update({at: why.message for at, by in enumerate(vector) if why and by and at not in against})
     ways = [_way(trials, vector, found) for vector in sorted(held, key=size)]
     moved = {at for vector in held for at, by in enumerate(vector) if by}
     usual = "no step of it comes out by itself or with one other number"

@@ -112,11 +112,13 @@ def counted_otherwise(first: Num, last: Num, more: Num, rows: int, then: int, ki
         for size, (a, b, n) in enumerate(zip(first.values, last.values, more.values, strict=True))
         if a is not None and b is not None and n is not None
     }
+    counted = ((rows, 0), (1, 0), (rows, 1))
     ways = [
         {size: count for size in told if (count := (more.at(size) - less) * each + then) > then}
-        for each, less in ((rows, 0), (1, 0), (rows, 1))
+        for each, less in counted
     ]
     best = max(ways, key=lambda way: sum(way.get(size) == count for size, count in told.items()))
+    each, less = counted[ways.index(best)]
     found: list[Finding] = []
     for size, count in told.items():
         expected = best.get(size, 0)
@@ -124,9 +126,12 @@ def counted_otherwise(first: Num, last: Num, more: Num, rows: int, then: int, ki
             continue
         message = f"{kind}s {first.at(size)}-{last.at(size)} are {count}; what is repeated makes {expected}."
         right = first.at(size) + expected - 1
-        repairs = (
+        repairs: tuple[Repair, ...] = (
             (Repair(f"Change {last.at(size)} to {right}", (edit_value(last, size, right),)),) if last.parts else ()
         )
+        if more.parts and not more.source and (count - then) % each == 0:
+            times = (count - then) // each + less
+            repairs += (Repair(f"Repeat {times} times", (edit_value(more, size, times),)),)
         where = size if len(last.values) > 1 else None
         found.append(Finding("rows-otherwise", "error", last.span, message, where, expected, count, repairs))
     return found

@@ -1,0 +1,160 @@
+"""Rounds that grow: neighbouring lines of one shape whose numbers change by the same each time, as one line.
+
+"Rnd 3: [sc in next st, 2 sc in next st] 6 times" and those after it are "Rnds 3-9: [sc in next {rnd - 2} sts, 2 sc in
+next st] 6 times". A round in which a run is one stitch, or none, is worded otherwise and belongs to them: whether the
+one line says the same of it is told by reading it.
+"""
+
+import re
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from rillstep.core.tree import Row, Section
+
+# So many rounds of one shape are a growing sequence; two may be chance, but where the round before grows alike.
+LEAST_GROWING = 3
+_LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
+_NUMBER = re.compile(r"\d+")
+
+
+@dataclass(frozen=True)
+class GrowingLine:
+    """Lines of a text that are one growing line. lines: their numbers. begin: the number of the first round. word: what
+    the number of the round is called in it. body: the line behind its label, with each number that changes as (step,
+    value at the first round). open: its last rounds shrink to nothing."""
+
+    lines: tuple[int, ...]
+    begin: int
+    indent: str
+    label: str
+    gap: str
+    word: str
+    parts: tuple[str, ...]
+    steps: tuple[int, ...]
+    values: tuple[int, ...]
+
+    @property
+    def end(self) -> int:
+        """The number of the last round."""
+        return self.begin + len(self.lines) - 1
+
+    def written(self, last: str, before: str = "") -> str:
+        """The one line; last: the sum that the number of the last round is. before: the sum of names by which the
+        number of the first round may move."""
+        numbers = [
+            str(value) if not step else f"{{{self._sum(step, value, before)}}}"
+            for step, value in zip(self.steps, self.values, strict=True)
+        ]
+        body = "".join(a + b for a, b in zip(self.parts, [*numbers, ""], strict=True))
+        first = str(self.begin)
+        return f"{self.indent}{self.label}s{self.gap}{first}-{last}{body}"
+
+    def _sum(self, step: int, value: int, before: str) -> str:
+        """ "rnd - 2", "6*rnd", "40 - 2*rnd"; less the names by which the first round moves."""
+        more = value - step * self.begin
+        times = self.word if abs(step) == 1 else f"{abs(step)}*{self.word}"
+        many = "" if abs(step) == 1 else f"{abs(step)}*"
+        moved = f" {'-' if step > 0 else '+'} {many}({before})" if before else ""
+        if step < 0:
+            return f"{more} - {times}{moved}"
+        told = times if not more else f"{times} {'+' if more > 0 else '-'} {abs(more)}"
+        return told + moved
+
+
+def growing_lines(
+    section: Section, rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool]
+) -> Iterator[GrowingLine]:
+    """The growing lines of a section; reads_alike: whether the text says the same with one in place of its lines."""
+    single = [
+        line.span.line for line in section.lines
+        if isinstance(line, Row) and line.last is None and line.last_line in (0, line.span.line)
+    ]  # fmt: skip
+    totals = {
+        line.span.line: line.totals[0].count.at(0)
+        for line in section.lines
+        if isinstance(line, Row) and line.totals and line.totals[0].count.values[0] is not None
+    }
+    at = 0
+    while at < len(single):
+        run = [single[at]]
+        while at + len(run) < len(single) and _goes_on(run, single[at + len(run)], rows):
+            run.append(single[at + len(run)])
+        steps = _steps(rows, run[0], run[1]) if len(run) > 1 else None
+        if steps is None or not any(steps):
+            at += 1
+            continue
+        line = _widened(_line_of(rows, run), single, rows, reads_alike)
+        if len(line.lines) >= LEAST_GROWING or _grows_before(line, single, totals):
+            yield line
+            at = single.index(line.lines[-1]) + 1
+        else:
+            at += 1
+
+
+def _grows_before(line: GrowingLine, single: Sequence[int], totals: dict[int, int]) -> bool:
+    """Whether the round before two growing ones has a total that goes up, or down, by as much."""
+    at = single.index(line.lines[0])
+    if at == 0 or any(one not in totals for one in (single[at - 1], *line.lines[:2])):
+        return False
+    before, first, second = (totals[one] for one in (single[at - 1], *line.lines[:2]))
+    return second != first and second - first == first - before
+
+
+def _widened(
+    line: GrowingLine, single: Sequence[int], rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool]
+) -> GrowingLine:
+    """The line with neighbours that are worded otherwise, as a run of theirs is one stitch or none."""
+    for back in (True, False):
+        while True:
+            at = single.index(line.lines[0 if back else -1]) + (-1 if back else 1)
+            if not 0 <= at < len(single):
+                break
+            label = _LABEL.match(rows[single[at] - 1])
+            number = line.begin - 1 if back else line.end + 1
+            wide = _with(line, single[at], back)
+            few = [value for step, value in zip(wide.steps, _at(wide, number), strict=True) if step]
+            if label is None or int(label[4]) != number or min(few, default=9) not in (0, 1) or not reads_alike(wide):
+                break
+            line = wide
+    return line
+
+
+def _with(line: GrowingLine, number: int, back: bool) -> GrowingLine:
+    if not back:
+        return replace(line, lines=(*line.lines, number))
+    values = tuple(value - step for step, value in zip(line.steps, line.values, strict=True))
+    return replace(line, lines=(number, *line.lines), begin=line.begin - 1, values=values)
+
+
+def _at(line: GrowingLine, number: int) -> list[int]:
+    """The numbers of the line in a round."""
+    return [value + step * (number - line.begin) for step, value in zip(line.steps, line.values, strict=True)]
+
+
+def _line_of(rows: Sequence[str], run: Sequence[int]) -> GrowingLine:
+    first = rows[run[0] - 1]
+    label, steps = _LABEL.match(first), _steps(rows, run[0], run[1])
+    assert label is not None and steps is not None
+    body = first[label.end() :]
+    return GrowingLine(
+        tuple(run), int(label[4]), label[1], label[2], label[3] or " ",
+        "row" if label[2].lower() == "row" else "rnd",
+        tuple(_NUMBER.split(body)), steps, tuple(map(int, _NUMBER.findall(body))),
+    )  # fmt: skip
+
+
+def _goes_on(run: Sequence[int], following: int, rows: Sequence[str]) -> bool:
+    step = _steps(rows, run[-1], following)
+    return step is not None and (len(run) < 2 or step == _steps(rows, run[-2], run[-1]))
+
+
+def _steps(rows: Sequence[str], one: int, other: int) -> tuple[int, ...] | None:
+    """By how much each number of a line differs from the line before; None for lines of another shape."""
+    first, second = rows[one - 1], rows[other - 1]
+    a, b = _LABEL.match(first), _LABEL.match(second)
+    if a is None or b is None or int(b[4]) != int(a[4]) + 1 or "{" in first + second:
+        return None
+    body, then = first[a.end() :], second[b.end() :]
+    if _NUMBER.sub("#", body) != _NUMBER.sub("#", then):
+        return None
+    return tuple(int(y) - int(x) for x, y in zip(_NUMBER.findall(body), _NUMBER.findall(then), strict=True))

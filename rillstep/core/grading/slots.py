@@ -1,0 +1,152 @@
+"""The numbers of a text that may get a name, in the order of the text, and those that are held, each with its reason."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from rillstep.core.findings import Span
+from rillstep.core.grading.growing import GrowingLine
+from rillstep.core.tree import (
+    Again,
+    Chain,
+    Gesture,
+    Line,
+    Next,
+    Num,
+    Pattern,
+    Repeat,
+    Row,
+    Section,
+    Setup,
+    Skip,
+    Step,
+    Work,
+)
+from rillstep.core.words.numbers import numbers_in
+
+# Shorter chains begin a ring, and shorter runs are details.
+LEAST_CHAIN, LEAST_RUN = 6, 2
+_MAKE = re.compile(r"\bmake\s+(\d{1,3})\b", re.IGNORECASE)
+
+SlotKind = Literal["number", "range", "growing", "rounds"]
+
+
+@dataclass(frozen=True)
+class Slot:
+    """A number of a text in one size. part: what it is called ("chain", "rounds"). held: why it does not move.
+
+    kind: a number by itself; the end of a range of rounds, which is so many more than the round before; the end of a
+    growing line (`growing`); or rounds that are only counted. first: the number of the first round of those.
+    """
+
+    section: int
+    title: str
+    part: str
+    value: int
+    span: Span
+    held: str = ""
+    kind: SlotKind = "number"
+    first: int = 0
+    growing: GrowingLine | None = None
+
+    @property
+    def is_named(self) -> bool:
+        """Whether it can have a name at all."""
+        return bool(self.span.line) and self.kind != "rounds"
+
+
+def slots_of(pattern: Pattern, rows: Sequence[str], growing: Mapping[int, Sequence[GrowingLine]]) -> list[Slot]:
+    """The slots of a text in one size; growing: the growing lines of each section."""
+    return [
+        replace(slot, section=index, title=section.title)
+        for index, section in enumerate(pattern.sections)
+        for slot in _of_section(section, rows, growing.get(index, ()))
+    ]
+
+
+def _of_section(section: Section, rows: Sequence[str], growing: Sequence[GrowingLine]) -> Iterator[Slot]:
+    yield from _made(section, rows)
+    inside = {number: line for line in growing for number in line.lines}
+    beginning = True  # nothing is worked in the section before
+    for line in section.lines:
+        whole = inside.get(line.span.line)
+        if whole is None:
+            yield from _of_line(line, bool(growing), beginning)
+        elif line.span.line == whole.lines[0]:
+            span = Span(whole.lines[0], 1, 1)
+            yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
+        beginning = beginning and not isinstance(line, Row | Again | Setup)
+
+
+def _made(section: Section, rows: Sequence[str]) -> Iterator[Slot]:
+    """How many of a piece are made, where its heading says so in one number."""
+    if not section.span.line or section.make == (1,) or section.role != "square":
+        return
+    raw = rows[section.span.line - 1]
+    match = _MAKE.search(raw)
+    if match is not None and int(match[1]) == section.made(0) > 2:
+        yield Slot(0, "", "pieces", int(match[1]), Span(section.span.line, match.start(1) + 1, match.end(1) + 1))
+
+
+def _rounds_word(line: Line) -> str:
+    return "rows" if isinstance(line, Row | Again) and line.kind == "Row" else "rounds"
+
+
+def _of_line(line: Line, grows: bool, beginning: bool) -> Iterator[Slot]:
+    """The slots of a line; grows: its section has rounds that grow, whose number of increases stays.
+    beginning: it is the first one of its section, so that its chain is what is worked into."""
+    if isinstance(line, Setup):
+        for step in line.steps:
+            if isinstance(step, Chain):
+                yield from _number("chain", step.length, LEAST_CHAIN, "it begins a ring or a row")
+        return
+    if not isinstance(line, Row | Again):
+        return
+    if isinstance(line, Row):
+        for at, step in enumerate(line.steps):
+            if grows and isinstance(step, Repeat):
+                yield from (_held("repeat", n, "it is how the base grows") for n in numbers_in(step))
+            elif at == 0 and beginning and isinstance(step, Chain):
+                yield from _number("chain", step.length, LEAST_CHAIN, "it begins a ring or a row")
+            else:
+                yield from _of_step(step, line.steps[at - 1] if at else None, at)
+    size = line.sizes[0]
+    first, many = line.first.at(size), line.rounds(size)
+    if line.last is not None and _is_plain(line.last):
+        yield Slot(0, "", _rounds_word(line), many, line.last.span, kind="range", first=first)
+    else:
+        yield Slot(0, "", _rounds_word(line), many, line.span, kind="rounds", first=first)
+
+
+def _of_step(step: Step, before: Step | None, at: int) -> Iterator[Slot]:
+    match step:
+        case Work(into=Next(count=count)):
+            yield from _number("stitches", count, LEAST_RUN, "one stitch is a detail")
+        case Repeat(times=Num() as times):
+            yield from _number("repeats", times, 2, "it is done once")
+            yield from (_held("repeat", n, "it stands inside a repeat") for n in numbers_in(step.steps))
+        case Skip(count=count) if isinstance(before, Chain):
+            yield _held("opening", count, "an opening is made for a hand: it stays")
+        case Skip(count=count):
+            yield from _number("gap", count, LEAST_RUN, "one stitch is a detail")
+        case Chain(length=length) if at:
+            yield from _number("chains", length, LEAST_CHAIN, "it is a space or a picot")
+        case Gesture():
+            pass
+        case _:
+            yield from (_held("detail", n, "it is part of how a stitch is made") for n in numbers_in(step))
+
+
+def _held(part: str, number: Num, why: str) -> Slot:
+    span = number.span if _is_plain(number) else Span(0, 1, 1)
+    return Slot(0, "", part, number.at(0), span, why)
+
+
+def _is_plain(number: Num) -> bool:
+    return not number.source and len(number.parts) == 1 and not number.offset
+
+
+def _number(part: str, number: Num, least: int, why: str) -> Iterator[Slot]:
+    if _is_plain(number) and number.span.line:
+        yield Slot(0, "", part, number.at(0), number.span, "" if number.at(0) >= least else why)
