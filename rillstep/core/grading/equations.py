@@ -104,8 +104,8 @@ def _past(trials: Trials, found: Found, first: Place, stops: Sequence[tuple[Vect
         if given_up is not None:
             stop = next((s for v, _, s in told if v == given_up), told[0][2])
             found.equations.append(Equation(stop.label, stop.message, takes, given_up))
-            if not takes:
-                _give_up(found, given_up, stop)
+            if not takes:  # it may be a multiple all the same, where the line does not tell of what
+                untold.append((given_up, stop))
     for v, stop in untold:
         mended = _mended(trials, v, first, free, [u for u, _ in untold if u != v])
         if mended is None:

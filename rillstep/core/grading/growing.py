@@ -13,7 +13,7 @@ from rillstep.core.tree import Row, Section
 
 # So many rounds of one shape are a growing sequence; two may be chance, but where the round before grows alike.
 LEAST_GROWING = 3
-_LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
+LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
 _NUMBER = re.compile(r"\d+")
 
 
@@ -38,27 +38,40 @@ class GrowingLine:
         """The number of the last round."""
         return self.begin + len(self.lines) - 1
 
-    def written(self, last: str, before: str = "") -> str:
-        """The one line; last: the sum that the number of the last round is. before: the sum of names by which the
-        number of the first round may move."""
-        numbers = [
-            str(value) if not step else f"{{{self._sum(step, value, before)}}}"
-            for step, value in zip(self.steps, self.values, strict=True)
-        ]
-        body = "".join(a + b for a, b in zip(self.parts, [*numbers, ""], strict=True))
-        first = str(self.begin)
-        return f"{self.indent}{self.label}s{self.gap}{first}-{last}{body}"
+    @property
+    def run(self) -> int | None:
+        """Which of the numbers is that of the first run that grows."""
+        return next((at for at, step in enumerate(self.steps) if step), None)
 
-    def _sum(self, step: int, value: int, before: str) -> str:
-        """ "rnd - 2", "6*rnd", "40 - 2*rnd"; less the names by which the first round moves."""
-        more = value - step * self.begin
-        times = self.word if abs(step) == 1 else f"{abs(step)}*{self.word}"
-        many = "" if abs(step) == 1 else f"{abs(step)}*"
-        moved = f" {'-' if step > 0 else '+'} {many}({before})" if before else ""
+    def written(self, last: str, before: Sequence[tuple[str, int]] = (), start: str = "") -> str:
+        """The one line. last: the sum that the number of the last round is. before: names by which the number of the
+        first round moves, with their values. start: the name of the run in the first round, where that has one; numbers
+        that change by as much are counted from it."""
+        numbers = [self._number(at, before, start) for at in range(len(self.steps))]
+        body = "".join(a + b for a, b in zip(self.parts, [*numbers, ""], strict=True))
+        return f"{self.indent}{self.label}s{self.gap}{self.begin}-{last}{body}"
+
+    def _number(self, at: int, before: Sequence[tuple[str, int]], start: str) -> str:
+        """ "{rnd - 2}", "{6*rnd}", "{taper - 2*(row - rows) + 8}"."""
+        step, value, run = self.steps[at], self.values[at], self.run
+        if not step or run is None:
+            return str(value)
+        names = [name for name, _ in before]
+        number = f"({' - '.join([self.word, *names])})" if names and abs(step) > 1 else " - ".join([self.word, *names])
+        first = self.begin - sum(much for _, much in before)
+        named = bool(start) and step == self.steps[run]
+        more = value - step * first - (self.values[run] if named else 0)
+        times = number if abs(step) == 1 else f"{abs(step)}*{number}"
         if step < 0:
-            return f"{more} - {times}{moved}"
-        told = times if not more else f"{times} {'+' if more > 0 else '-'} {abs(more)}"
-        return told + moved
+            times = times if abs(step) > 1 or not names else f"({times})"
+            if named:
+                return f"{{{start} - {times}{_more(more)}}}"
+            return f"{{{more} - {times}}}"
+        return f"{{{start + ' + ' if named else ''}{times}{_more(more)}}}"
+
+
+def _more(by: int) -> str:
+    return "" if not by else f" {'+' if by > 0 else '-'} {abs(by)}"
 
 
 def growing_lines(
@@ -109,7 +122,7 @@ def _widened(
             at = single.index(line.lines[0 if back else -1]) + (-1 if back else 1)
             if not 0 <= at < len(single):
                 break
-            label = _LABEL.match(rows[single[at] - 1])
+            label = LABEL.match(rows[single[at] - 1])
             number = line.begin - 1 if back else line.end + 1
             wide = _with(line, single[at], back)
             few = [value for step, value in zip(wide.steps, _at(wide, number), strict=True) if step]
@@ -133,7 +146,7 @@ def _at(line: GrowingLine, number: int) -> list[int]:
 
 def _line_of(rows: Sequence[str], run: Sequence[int]) -> GrowingLine:
     first = rows[run[0] - 1]
-    label, steps = _LABEL.match(first), _steps(rows, run[0], run[1])
+    label, steps = LABEL.match(first), _steps(rows, run[0], run[1])
     assert label is not None and steps is not None
     body = first[label.end() :]
     return GrowingLine(
@@ -151,7 +164,7 @@ def _goes_on(run: Sequence[int], following: int, rows: Sequence[str]) -> bool:
 def _steps(rows: Sequence[str], one: int, other: int) -> tuple[int, ...] | None:
     """By how much each number of a line differs from the line before; None for lines of another shape."""
     first, second = rows[one - 1], rows[other - 1]
-    a, b = _LABEL.match(first), _LABEL.match(second)
+    a, b = LABEL.match(first), LABEL.match(second)
     if a is None or b is None or int(b[4]) != int(a[4]) + 1 or "{" in first + second:
         return None
     body, then = first[a.end() :], second[b.end() :]

@@ -107,3 +107,20 @@ def shortened(directions: Sequence[Vector], cost: Callable[[Vector], int] = size
         if not changed:
             break
     return sorted((v if sum(v) > 0 or (sum(v) == 0 and v > scaled(v, -1)) else scaled(v, -1) for v in found), key=cost)
+
+
+def times_of(vector: Vector, directions: Sequence[Vector]) -> tuple[Fraction, ...] | None:
+    """How many times each of some independent directions adds up to a vector; None where they do not."""
+    many = len(directions)
+    rows = [[*(Fraction(d[at]) for d in directions), Fraction(value)] for at, value in enumerate(vector)]
+    done: list[list[Fraction]] = []
+    for column in range(many):
+        pivot = next((row for row in rows if row[column]), None)
+        if pivot is None:
+            return None
+        rows = [row for row in rows if row is not pivot]
+        pivot = [a / pivot[column] for a in pivot]
+        rows = [[a - row[column] * b for a, b in zip(row, pivot, strict=True)] for row in rows]
+        done = [[a - row[column] * b for a, b in zip(row, pivot, strict=True)] for row in done]
+        done.append(pivot)
+    return None if any(row[many] for row in rows) else tuple(row[many] for row in done)

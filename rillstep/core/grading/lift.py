@@ -8,14 +8,14 @@ A text is lifted only where it reads back to the same tree.
 import re
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, field, fields, is_dataclass
+from dataclasses import dataclass, field, fields, is_dataclass, replace
 
 from rillstep.core.findings import Edit, Span, apply_edits
-from rillstep.core.grading.growing import GrowingLine, growing_lines
+from rillstep.core.grading.growing import LABEL, GrowingLine, growing_lines
 from rillstep.core.grading.slots import Slot, slots_of
 from rillstep.core.notation.parser import Parsed
 from rillstep.core.settling import read
-from rillstep.core.tree import Num, Total, What
+from rillstep.core.tree import Num, Pattern, Row, Section, Total, What
 from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
 
 
@@ -70,15 +70,35 @@ def lift(text: str, beside: Sequence[str] = ()) -> Lifted | None:
     others = [read(other) for other in beside]
     if any(len(one.pattern.sizes) > 1 for one in (parsed, *others)):
         return None
-    for growing in (True, False):
-        own = _slots(text, parsed, growing)
-        besides = [_slots(other, its, growing) for other, its in zip(beside, others, strict=True)]
+    for growing, single in ((True, True), (True, False), (False, True), (False, False)):
+        own = _slots(text, parsed, growing, single)
+        besides = [_slots(other, its, growing, single) for other, its in zip(beside, others, strict=True)]
         if any(_form(one) != _form(own) for one in besides):
             continue
         lifted = _lifted(text, parsed, own, besides)
-        if read(lifted.text).pattern.sections == parsed.pattern.sections:
+        if same_work(read(lifted.text).pattern, parsed.pattern):
             return lifted
     return None
+
+
+def same_work(one: Pattern, other: Pattern) -> bool:
+    """Whether two texts say the same; a range of one round is that round."""
+    return _single(one.sections) == _single(other.sections)
+
+
+def _single(sections: tuple[Section, ...]) -> list[Section]:
+    return [
+        replace(
+            section,
+            lines=tuple(
+                replace(line, last=None)
+                if isinstance(line, Row) and line.last is not None and line.last.values == line.first.values
+                else line
+                for line in section.lines
+            ),
+        )
+        for section in sections
+    ]
 
 
 def _form(slots: Sequence[Slot]) -> list[tuple[int, str, str]]:
@@ -86,7 +106,7 @@ def _form(slots: Sequence[Slot]) -> list[tuple[int, str, str]]:
     return [(slot.section, slot.part, slot.kind) for slot in slots]
 
 
-def _slots(text: str, parsed: Parsed, growing: bool) -> list[Slot]:
+def _slots(text: str, parsed: Parsed, growing: bool, single: bool) -> list[Slot]:
     rows = text.split("\n")
 
     def reads_alike(line: GrowingLine) -> bool:
@@ -98,7 +118,7 @@ def _slots(text: str, parsed: Parsed, growing: bool) -> list[Slot]:
         index: list(growing_lines(section, rows, reads_alike)) if growing else []
         for index, section in enumerate(parsed.pattern.sections)
     }
-    return slots_of(parsed.pattern, rows, found)
+    return slots_of(parsed.pattern, rows, found, single)
 
 
 def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Sequence[Slot]]) -> Lifted:
@@ -106,10 +126,11 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
     naming = _Naming(set(names_of(rows).defined))
     held: list[Held] = []
     written: dict[int, str] = {}
+    labels: dict[Span, str] = {}
     gone: set[int] = set()
     ends: dict[str, str] = {}
     starts = [ends.get((section.continues or "").lower(), "0") for section in parsed.pattern.sections]
-    end, at = "0", -1
+    end, at, start = "0", -1, ""
     for index, slot in enumerate(own):
         while at < slot.section:
             if at >= 0:
@@ -122,12 +143,28 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
         elif not slot.is_named or (slot.held and len(set(values)) == 1):
             if slot.held:
                 held.append(Held(slot.span.line, slot.value, slot.held))
+        elif slot.kind == "start":
+            start = naming.name(slot, values)
         elif slot.kind == "growing":
             assert slot.growing is not None
-            name = naming.name(slot, values)
-            written[slot.span.line] = slot.growing.written(f"{{{name}}}")
+            before = [(part, naming.values[part][0]) for part in end.split(" + ") if not part.isdigit()]
+            if before:  # its first round moves with those before it
+                many = (slot.value - slot.first + 1, *(o[index].value - o[index].first + 1 for o in beside))
+                name = naming.name(slot, many)
+                end = _simple(f"{end} + {name}")
+            else:
+                end = naming.name(slot, values)
+            written[slot.span.line] = slot.growing.written(f"{{{end}}}", before, start)
             gone |= set(slot.growing.lines[1:])
-            end = name
+            start = ""
+        elif slot.kind == "single":
+            name = naming.name(slot, values)
+            goes_on = slot.first == _value_of(end, naming) + 1
+            end = _simple(f"{end} + {name}" if goes_on else f"{slot.first - 1} + {name}")
+            label = LABEL.match(rows[slot.span.line - 1])
+            assert label is not None
+            place = Span(slot.span.line, label.start(2) + 1, label.end(4) + 1)
+            labels[place] = f"{label[2]}s{label[3] or ' '}{label[4]}-{{{end}}}"
         elif slot.kind == "range":
             name = naming.name(slot, values)
             goes_on = slot.first == _value_of(end, naming) + 1
@@ -140,11 +177,16 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
         elsewhere = length.span.line not in written and length.span.line not in gone
         if not length.source and len(length.parts) == 1 and elsewhere and length.at(0) in chains:
             naming.edits.setdefault(length.span, chains[length.at(0)])
-    edited = apply_edits(text, tuple(Edit(span, f"{{{name}}}") for span, name in naming.edits.items())).split("\n")
+    edits = [
+        *(Edit(span, f"{{{name}}}") for span, name in naming.edits.items()),
+        *(Edit(*one) for one in labels.items()),
+    ]
+    edited = apply_edits(text, tuple(edits)).split("\n")
     kept = [written.get(at, raw) for at, raw in enumerate(edited, start=1) if at not in gone]
     definitions = [f"Number: {name} = {values[0]}" for name, values in naming.values.items()]
     head = _head_ends(kept)
-    sums = [*naming.edits.values(), *(match[1] for line in written.values() for match in BRACES.finditer(line))]
+    lines = (*written.values(), *labels.values())
+    sums = [*naming.edits.values(), *(match[1] for line in lines for match in BRACES.finditer(line))]
     used = Counter(name for one in sums for name in names_in(one))
     names = tuple((name, values[0], used[name]) for name, values in naming.values.items())
     return Lifted("\n".join([*kept[:head], *definitions, *kept[head:]]), names, tuple(held), dict(naming.values))

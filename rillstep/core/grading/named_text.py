@@ -110,23 +110,36 @@ def counting_on(pattern: Pattern) -> frozenset[Place]:
     )  # fmt: skip
 
 
-def _in_order(pattern: Pattern) -> Iterator[tuple[Place, Row | Again, Mapping[int, int]]]:
-    """The first row that each line of the text writes, and for each size the number that comes next there."""
+def _in_order(
+    pattern: Pattern, counted: frozenset[Place] | None = None
+) -> Iterator[tuple[Place, Row | Again, Mapping[int, int]]]:
+    """The first row that each line of the text writes, and for each size the number that comes next there.
+
+    counted: the lines that count on, whose numbers are taken to be right; None where the text is right as it is.
+    """
     ends: dict[str, dict[int, int]] = {}
     following: dict[int, int] = {}
     for index, section in enumerate(pattern.sections):
         first = next((line for line in section.lines if isinstance(line, Row | Again)), None)
-        if section.continues is not None or first is None or not _counts_on(first, following):
+        goes_on = first is not None and (
+            _counts_on(first, following) if counted is None else (index, 0) in counted and bool(following)
+        )
+        if section.continues is not None or not goes_on:
             following = dict(ends.get((section.continues or "").lower(), {}))
-        at, number = -1, 0
+        at, number, more = -1, 0, dict.fromkeys(range(len(pattern.sizes)), 0)
         for line in section.lines:
             if not isinstance(line, Row | Again):
                 continue
             if line.span.line != number:
                 at, number = at + 1, line.span.line
                 yield (index, at), line, dict(following)
-            following |= {size: (line.last or line.first).at(size) + 1 for size in line.sizes}
-        ends[section.title.lower()] = following
+                on = counted is not None and (index, at) in counted and line.first.parts and not line.first.source
+                more = {s: following[s] - line.first.at(s) if on and s in following else 0 for s in line.sizes}
+            named = line.last is not None and bool(line.last.source)
+            for s in line.sizes:
+                end = (line.last or line.first).at(s) + 1
+                following[s] = end if named else end + more.get(s, 0)
+        ends[section.title.lower()] = dict(following)
 
 
 def _counts_on(first: Row | Again, following: Mapping[int, int]) -> bool:
@@ -145,7 +158,7 @@ def _edit(number: Num, values: Sequence[int | None]) -> Edit | None:
 
 def _labels(pattern: Pattern, counted: frozenset[Place]) -> Iterator[Edit]:
     """Numbers of rounds that count on from the line before; the last of a range moves with the first."""
-    for place, line, following in _in_order(pattern):
+    for place, line, following in _in_order(pattern, counted):
         if place not in counted or any(size not in following for size in line.sizes):
             continue
         first = [following[size] if size in line.sizes else None for size in range(len(pattern.sizes))]

@@ -1,4 +1,4 @@
-"""The numbers of a text that may get a name, in the order of the text, and those that are held, each with its reason."""
+"""The numbers of a text that may get a name, in the order of the text, and those that are held, with the reason."""
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
@@ -6,11 +6,14 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.findings import Span
-from rillstep.core.grading.growing import GrowingLine
+from rillstep.core.grading.growing import LABEL, GrowingLine
 from rillstep.core.tree import (
     Again,
     Chain,
+    Evenly,
+    Foundation,
     Gesture,
+    Group,
     Line,
     Next,
     Num,
@@ -27,17 +30,20 @@ from rillstep.core.words.numbers import numbers_in
 
 # Shorter chains begin a ring, and shorter runs are details.
 LEAST_CHAIN, LEAST_RUN = 6, 2
-_MAKE = re.compile(r"\bmake\s+(\d{1,3})\b", re.IGNORECASE)
+_MAKE = re.compile(r"\bmake\s+(\d{1,3})\b(?!\s*[(\[,/])", re.IGNORECASE)
+_MOTIF = re.compile(r"\b(?:squares?|motifs?|hexagons?|patch(?:es)?|granny|blocks?)\b", re.IGNORECASE)
+_PLAIN = re.compile(r"\b(?:in|into) each (?:st|stitch|sc|hdc|dc|tr)\b[^,;(]*(?:around|across)?", re.IGNORECASE)
 
-SlotKind = Literal["number", "range", "growing", "rounds"]
+SlotKind = Literal["number", "range", "single", "growing", "start", "rounds"]
 
 
 @dataclass(frozen=True)
 class Slot:
     """A number of a text in one size. part: what it is called ("chain", "rounds"). held: why it does not move.
 
-    kind: a number by itself; the end of a range of rounds, which is so many more than the round before; the end of a
-    growing line (`growing`); or rounds that are only counted. first: the number of the first round of those.
+    kind: a number by itself; the end of a range of rounds, which is so many more than the round before, or of a plain
+    round that may be one (`single`); the end of a
+    growing line (`growing`), and before it its run in the first round (`start`); or rounds that are only counted. first: the number of the first round of those.
     """
 
     section: int
@@ -56,36 +62,74 @@ class Slot:
         return bool(self.span.line) and self.kind != "rounds"
 
 
-def slots_of(pattern: Pattern, rows: Sequence[str], growing: Mapping[int, Sequence[GrowingLine]]) -> list[Slot]:
-    """The slots of a text in one size; growing: the growing lines of each section."""
+def slots_of(
+    pattern: Pattern, rows: Sequence[str], growing: Mapping[int, Sequence[GrowingLine]], single: bool
+) -> list[Slot]:
+    """The slots of a text in one size. growing: the growing lines of each section. single: whether the last plain round
+    of a section may be several."""
     return [
         replace(slot, section=index, title=section.title)
         for index, section in enumerate(pattern.sections)
-        for slot in _of_section(section, rows, growing.get(index, ()))
+        for slot in _of_section(section, rows, growing.get(index, ()), single)
     ]
 
 
-def _of_section(section: Section, rows: Sequence[str], growing: Sequence[GrowingLine]) -> Iterator[Slot]:
+def _of_section(section: Section, rows: Sequence[str], growing: Sequence[GrowingLine], single: bool) -> Iterator[Slot]:
     yield from _made(section, rows)
     inside = {number: line for line in growing for number in line.lines}
     beginning = True  # nothing is worked in the section before
+    lone = _lone_round(section, rows) if single and not growing else None
     for line in section.lines:
         whole = inside.get(line.span.line)
-        if whole is None:
+        if line is lone and isinstance(line, Row):
+            size = line.sizes[0]
+            yield Slot(0, "", _rounds_word(line), 1, line.label_span, kind="single", first=line.first.at(size))
+        elif whole is None:
             yield from _of_line(line, bool(growing), beginning)
         elif line.span.line == whole.lines[0]:
             span = Span(whole.lines[0], 1, 1)
+            if whole.run is not None and (section.continues is not None or not beginning_of_base(section, whole)):
+                yield Slot(0, "", "first run", whole.values[whole.run], span, kind="start", growing=whole)
             yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
         beginning = beginning and not isinstance(line, Row | Again | Setup)
 
 
+def _lone_round(section: Section, rows: Sequence[str]) -> Row | None:
+    """The last round of a section without ranges, where it is plain, so that there can be more of it."""
+    lines = [line for line in section.lines if isinstance(line, Row | Again)]
+    if len(lines) < 2 or any(line.last is not None for line in lines) or not isinstance(lines[-1], Row):
+        return None
+    last = lines[-1]
+    raw = rows[last.span.line - 1]
+    label = LABEL.match(raw)
+    plain = (
+        label is not None and len(label[2]) > 2 and _PLAIN.search(raw) and not re.search(r"\d", _rest(raw, label.end()))
+    )
+    return last if plain and last.first.parts and not last.first.source else None
+
+
+def _rest(raw: str, at: int) -> str:
+    """What a line does: without its label, its chain at the beginning and its total."""
+    return re.sub(r"\bch\s*\d\b|[—(\[].*$|\b\d+\s*(?:sts?|sc|hdc|dc)\b\.?\s*$", "", raw[at:], flags=re.IGNORECASE)
+
+
+def beginning_of_base(section: Section, growing: GrowingLine) -> bool:
+    """Whether rounds that grow begin at a ring, so that how many stitches there are follows from the round alone."""
+    chains = [
+        step.length.at(0) for line in section.lines if isinstance(line, Setup | Row)
+        for step in line.steps[:1] if isinstance(step, Chain) and step.length.values[0] is not None
+    ]  # fmt: skip
+    return growing.begin <= 5 and max(chains, default=0) < LEAST_CHAIN
+
+
 def _made(section: Section, rows: Sequence[str]) -> Iterator[Slot]:
     """How many of a piece are made, where its heading says so in one number."""
-    if not section.span.line or section.make == (1,) or section.role != "square":
+    if not section.span.line or section.make == (1,):
         return
     raw = rows[section.span.line - 1]
     match = _MAKE.search(raw)
-    if match is not None and int(match[1]) == section.made(0) > 2:
+    motif = section.role == "square" or _MOTIF.search(section.title) is not None
+    if match is not None and motif and int(match[1]) == section.made(0) > 2:
         yield Slot(0, "", "pieces", int(match[1]), Span(section.span.line, match.start(1) + 1, match.end(1) + 1))
 
 
@@ -100,6 +144,8 @@ def _of_line(line: Line, grows: bool, beginning: bool) -> Iterator[Slot]:
         for step in line.steps:
             if isinstance(step, Chain):
                 yield from _number("chain", step.length, LEAST_CHAIN, "it begins a ring or a row")
+            elif isinstance(step, Foundation | Evenly):
+                yield from _of_step(step, None, 0)
         return
     if not isinstance(line, Row | Again):
         return
@@ -123,6 +169,13 @@ def _of_step(step: Step, before: Step | None, at: int) -> Iterator[Slot]:
     match step:
         case Work(into=Next(count=count)):
             yield from _number("stitches", count, LEAST_RUN, "one stitch is a detail")
+        case Group(into=Next(count=count)):
+            yield from _number("stitches", count, LEAST_RUN, "one stitch is a detail")
+            yield from (_held("detail", n, "it is part of how a stitch is made") for n in numbers_in(step.steps))
+        case Evenly(count=count):
+            yield from _number("edge stitches", count, LEAST_RUN, "one stitch is a detail")
+        case Foundation(count=count):
+            yield from _number("foundation", count, LEAST_RUN, "it begins a ring or a row")
         case Repeat(times=Num() as times):
             yield from _number("repeats", times, 2, "it is done once")
             yield from (_held("repeat", n, "it stands inside a repeat") for n in numbers_in(step.steps))

@@ -84,9 +84,9 @@ class Trials:
         return restated(text, self.counted, self.counted_as)
 
     def _stop(self, values: Mapping[str, int]) -> Refuted | None:
-        small = next((name for name, value in values.items() if value < 1), None)
+        small = next((name for name, value in values.items() if value < 0), None)
         if small is not None:
-            return Refuted(0, f"“{small}” would be less than one.", section=-1)
+            return Refuted(0, f"“{small}” would be less than nothing.", section=-1)
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         work = work_pattern(without_totals(read(text).pattern), 0)
         return _first_stop(work)
