@@ -7,6 +7,7 @@ exactly (`lattice`), and the text is worked at those, until all come through. Th
 no rule of it is written twice, and a form that it does not follow is not claimed.
 """
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
@@ -18,6 +19,7 @@ Place = tuple[int, int, str]
 # Lines that are looked at, and the largest step of a name.
 MOST_EQUATIONS = 60
 MOST_STEP = 60
+_MOST_VISITS = 4
 # Multiples of a direction that are tried where a line does not tell what it takes.
 _MULTIPLES = (2, 3, 4, 5, 6, 8, 10, 12)
 # A text is worked so many times at most.
@@ -50,6 +52,7 @@ def directions_of(trials: Trials) -> Found:
     """The directions in which the numbers of a text move so that every line comes out."""
     names = list(trials.base)
     found = Found([tuple(int(i == j) for j in range(len(names))) for i in range(len(names))])
+    visits: Counter[Place] = Counter()
     for _ in range(MOST_EQUATIONS):
         stops = [(v, _outcome(trials, v)) for v in found.directions]
         places = [stop.place for _, stop in stops if stop is not None and stop.section >= 0]
@@ -62,6 +65,13 @@ def directions_of(trials: Trials) -> Found:
         if not places or len(trials.worked) > MOST_WORKED:
             break
         first = min(places)
+        visits[first] += 1
+        if visits[first] > _MOST_VISITS:  # what it asks is no linear form
+            here = [(v, stop) for v, stop in stops if stop is not None and stop.place == first]
+            for v, at in here:
+                _give_up(found, v, at)
+            found.directions = [v for v in found.directions if v not in {u for u, _ in here}]
+            continue
         found.directions = shortened(_past(trials, found, first, stops))
     found.directions = [v for v in found.directions if _outcome(trials, v) is None]
     return found
@@ -143,11 +153,16 @@ def _mended(
 ) -> Vector | None:
     """The smallest multiple of a direction, or its sum with another one, that comes past a line, and is no sum of those
     that do."""
-    candidates = [scaled(vector, times) for times in _MULTIPLES]
-    candidates += [plus(scaled(vector, a), one, b) for one in (*free, *others) for a in (1, 2) for b in (-2, -1, 1, 2)]
-    for one in sorted((one for one in candidates if is_independent(one, free)), key=size):
-        if max(map(abs, one)) <= MOST_STEP and len(trials.worked) < MOST_WORKED and _comes_past(trials, one, first):
-            return one
+    multiples = [scaled(vector, times) for times in _MULTIPLES]
+    sums = [plus(scaled(vector, a), one, b) for one in others for a in (1, 2) for b in (-2, -1, 1, 2)]
+    # A line that leaves a stitch or two unsaid comes out without another number, and not without this one.
+    beside = [plus(vector, one, times) for one in free for times in (-1, 1)]
+    for candidates in (sorted([*multiples, *sums], key=size), sorted(beside, key=size)):
+        for one in candidates:
+            if max(map(abs, one)) > MOST_STEP or not is_independent(one, free) or len(trials.worked) >= MOST_WORKED:
+                continue
+            if _comes_past(trials, one, first):
+                return one
     return None
 
 

@@ -10,7 +10,8 @@ from dataclasses import replace
 
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.counting import Way, ways_of_counting
-from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.findings import Edit, apply_edits
+from rillstep.core.grading.renumbering import Numbering, Place, edit_of, renumbered
 from rillstep.core.grading.resizing import with_sizes
 from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
@@ -25,7 +26,6 @@ _PLAIN = re.compile(
 MOST_PASSES = 4
 _MOST_REPEATED = 60
 
-Place = tuple[int, int]  # a section, and how many lines of rows stand before one in it
 CountedAs = Mapping[tuple[int, int, int], Way]  # by place, and the index of the total
 Stating = Row | Again | Setup
 
@@ -56,18 +56,15 @@ def changed(text: str, values: Mapping[str, Sequence[int]], sizes: Sequence[str]
     return with_sizes("\n".join(lines), sizes) if sizes else "\n".join(lines)
 
 
-def restated(text: str, counted: frozenset[Place], counted_as: CountedAs) -> str:
-    """The text with plain totals, labels and checks as they are worked, in every size; names and sums stay.
-
-    counted: the lines whose numbers count on from the line before; see `counting_on`. counted_as: how the sample counts
-    its totals; see `counting_as`.
-    """
+def restated(text: str, numbering: Numbering, counted_as: CountedAs) -> str:
+    """The text with plain totals, labels, references to rows and checks as they are worked, in every size; names and
+    sums stay. numbering, counted_as: how the sample counts its rounds and its totals."""
+    text = _repeated(renumbered(text, numbering))
     for _ in range(MOST_PASSES):
-        text = _repeated(text)
         pattern = read(text).pattern
         bare = without_totals(pattern)
         works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
-        found = (*_labels(pattern, counted), *_totals(pattern, bare, works, counted_as), *_checks(pattern, works))
+        found = (*_totals(pattern, bare, works, counted_as), *_checks(pattern, works))
         edits = {edit.span: edit for edit in found}
         if not edits:
             return text
@@ -101,80 +98,6 @@ def without_totals(pattern: Pattern) -> Pattern:
     return replace(pattern, sections=sections)
 
 
-def counting_on(pattern: Pattern) -> frozenset[Place]:
-    """The lines whose first number is the next one after the line before, in their section or the one it goes on
-    from; by their section and how many lines of the text stand before them in it."""
-    return frozenset(
-        place for place, line, following in _in_order(pattern)
-        if line.first.parts and all(line.first.at(size) == following.get(size) for size in line.sizes)
-    )  # fmt: skip
-
-
-def _in_order(
-    pattern: Pattern, counted: frozenset[Place] | None = None
-) -> Iterator[tuple[Place, Row | Again, Mapping[int, int]]]:
-    """The first row that each line of the text writes, and for each size the number that comes next there.
-
-    counted: the lines that count on, whose numbers are taken to be right; None where the text is right as it is.
-    """
-    ends: dict[str, dict[int, int]] = {}
-    following: dict[int, int] = {}
-    for index, section in enumerate(pattern.sections):
-        first = next((line for line in section.lines if isinstance(line, Row | Again)), None)
-        goes_on = first is not None and (
-            _counts_on(first, following) if counted is None else (index, 0) in counted and bool(following)
-        )
-        if section.continues is not None or not goes_on:
-            following = dict(ends.get((section.continues or "").lower(), {}))
-        at, number, more = -1, 0, dict.fromkeys(range(len(pattern.sizes)), 0)
-        for line in section.lines:
-            if not isinstance(line, Row | Again):
-                continue
-            if line.span.line != number:
-                at, number = at + 1, line.span.line
-                yield (index, at), line, dict(following)
-                on = counted is not None and (index, at) in counted and line.first.parts and not line.first.source
-                more = {s: following[s] - line.first.at(s) if on and s in following else 0 for s in line.sizes}
-            named = line.last is not None and bool(line.last.source)
-            for s in line.sizes:
-                end = (line.last or line.first).at(s) + 1
-                following[s] = end if named else end + more.get(s, 0)
-        ends[section.title.lower()] = dict(following)
-
-
-def _counts_on(first: Row | Again, following: Mapping[int, int]) -> bool:
-    """Whether a section goes on counting where the one before it in the text ends."""
-    numbers = [(first.first.at(size), following.get(size)) for size in first.sizes]
-    return all(number == after and number > 1 for number, after in numbers)
-
-
-def _edit(number: Num, values: Sequence[int | None]) -> Edit | None:
-    """The edit that makes a plain number these values; None where it has them, or is a sum of names."""
-    if number.source or not number.parts or tuple(values) == number.values or number.offset:
-        return None
-    whole = number.span if number.span.line else Span(0, 1, 1)
-    return Edit(whole, set_text(tuple(values))) if whole.line else None
-
-
-def _labels(pattern: Pattern, counted: frozenset[Place]) -> Iterator[Edit]:
-    """Numbers of rounds that count on from the line before; the last of a range moves with the first."""
-    for place, line, following in _in_order(pattern, counted):
-        if place not in counted or any(size not in following for size in line.sizes):
-            continue
-        first = [following[size] if size in line.sizes else None for size in range(len(pattern.sizes))]
-        edit = _edit(line.first, first)
-        if edit is None:
-            continue
-        yield edit
-        if line.last is not None:
-            moved = [
-                None if a is None or b is None or c is None else a + b - c
-                for a, b, c in zip(line.last.values, first, line.first.values, strict=True)
-            ]
-            if (edit := _edit(line.last, moved)) is not None:
-                yield edit
-
-
 def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_as: CountedAs) -> Iterator[Edit]:
     """Totals, each counted in the way in which the sample counts it."""
     for place, line, other in _stating(pattern, bare):
@@ -190,7 +113,7 @@ def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_
                 assert work is not None
                 ways = ways_of_counting(total, line.totals, work.rounds[-1], size)
                 values[size] = ways.get(way, values[size])
-            if (edit := _edit(total.count, values)) is not None:
+            if (edit := edit_of(total.count, values)) is not None:
                 yield edit
             yield from _each(line, at, done, way)
 
@@ -203,7 +126,7 @@ def _each(line: Stating, at: int, done: Mapping[int, LineWork | None], way: Way)
         return
     for number, counts in zip(total.each[:-1], work.rounds, strict=False):
         value = ways_of_counting(total, line.totals, counts, size).get(way)
-        if value is not None and (edit := _edit(number, [value])) is not None:
+        if value is not None and (edit := edit_of(number, [value])) is not None:
             yield edit
 
 
@@ -251,5 +174,5 @@ def _checks(pattern: Pattern, works: Sequence[SizeWork]) -> Iterator[Edit]:
                 for size in line.sizes:
                     there = counted_by(works[size], line, item.what, index)
                     values[size] = values[size] if there is None else there
-                if (edit := _edit(item.number, values)) is not None:
+                if (edit := edit_of(item.number, values)) is not None:
                     yield edit

@@ -98,7 +98,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
         notes += said
     values_of = {name: tuple(one[name] for one in found) for name in trials.base}
     graded = changed(trials.text, values_of, [size.name for size in wanted])
-    graded = restated(graded, trials.counted, trials.counted_as)
+    graded = restated(graded, trials.numbering, trials.counted_as)
     proof = prove_text(graded, trials.allowance_mm)
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:

@@ -42,8 +42,8 @@ class Slot:
     """A number of a text in one size. part: what it is called ("chain", "rounds"). held: why it does not move.
 
     kind: a number by itself; the end of a range of rounds, which is so many more than the round before, or of a plain
-    round that may be one (`single`); the end of a
-    growing line (`growing`), and before it its run in the first round (`start`); or rounds that are only counted. first: the number of the first round of those.
+    round that may be one (`single`); the end of a growing line (`growing`), and before it its run in the first round
+    (`start`); or rounds that are only counted. first: the number of the first round of those.
     """
 
     section: int

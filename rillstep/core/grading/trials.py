@@ -4,16 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from rillstep.core.fabric import SizeWork, Trouble, work_pattern
-from rillstep.core.grading.named_text import (
-    CountedAs,
-    Place,
-    changed,
-    counting_as,
-    counting_on,
-    free_numbers,
-    restated,
-    without_totals,
-)
+from rillstep.core.grading.named_text import CountedAs, changed, counting_as, free_numbers, restated, without_totals
+from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
@@ -21,6 +13,8 @@ from rillstep.core.tree import Setup
 
 # The section of what is found when every line comes out: totals, numbering, openings.
 BEHIND = 1_000_000
+# Findings that tell by how much something does not come out, half stitches counted.
+_BY_AMOUNT = ("handles-not-opposite", "total-differs")
 
 
 @dataclass(frozen=True)
@@ -52,7 +46,7 @@ class Trials:
 
     text: str
     base: Mapping[str, int]
-    counted: frozenset[Place]
+    numbering: Numbering
     counted_as: CountedAs
     allowance_mm: float = 0.0
     known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
@@ -81,13 +75,15 @@ class Trials:
     def rewritten(self, values: Mapping[str, int]) -> str:
         """The text at other numbers, with what follows from them restated."""
         text = changed(self.text, {name: (value,) for name, value in values.items()})
-        return restated(text, self.counted, self.counted_as)
+        return restated(text, self.numbering, self.counted_as)
 
     def _stop(self, values: Mapping[str, int]) -> Refuted | None:
         small = next((name for name, value in values.items() if value < 0), None)
         if small is not None:
             return Refuted(0, f"“{small}” would be less than nothing.", section=-1)
         text = changed(self.text, {name: (value,) for name, value in values.items()})
+        if self.numbering.refers:
+            text = renumbered(text, self.numbering)
         work = work_pattern(without_totals(read(text).pattern), 0)
         return _first_stop(work)
 
@@ -96,7 +92,8 @@ class Trials:
         error = next((f for f in proof.findings if f.severity == "error"), None)
         if error is None:
             return proof
-        amount = 0 if error.found is None or error.expected is None else round(2 * (error.found - error.expected))
+        known = error.code in _BY_AMOUNT and error.found is not None and error.expected is not None
+        amount = round(2 * (error.found - error.expected)) if known else 0  # type: ignore[operator]
         return Refuted(error.span.line, error.message, amount, section=BEHIND, code=error.code)
 
 
@@ -124,4 +121,4 @@ def measures_at(proof: Proof) -> dict[str, float]:
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:
     """A text in one size, to be tried at other numbers of its names."""
     pattern = read(text).pattern
-    return Trials(text, free_numbers(text), counting_on(pattern), counting_as(pattern), allowance_mm)
+    return Trials(text, free_numbers(text), numbering_of(pattern), counting_as(pattern), allowance_mm)
