@@ -75,13 +75,47 @@ def _more(by: int) -> str:
 
 
 def growing_lines(
-    section: Section, rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool]
-) -> Iterator[GrowingLine]:
-    """The growing lines of a section; reads_alike: whether the text says the same with one in place of its lines."""
-    single = [
+    section: Section, rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool], known: Sequence[GrowingLine] = ()
+) -> list[GrowingLine]:
+    """The growing lines of a section. reads_alike: whether the text says the same with one in place of its lines.
+    known: those of the same section in other sizes, which may have more rounds of them, or fewer."""
+    own = list(_of_section(section, rows, reads_alike))
+    taken = {number for line in own for number in line.lines}
+    single = [number for number in _single_rows(section) if number not in taken]
+    for line in known:
+        if all(line.begin != mine.begin for mine in own):
+            fewer = _as_known(line, single, rows, reads_alike)
+            own += [fewer] if fewer is not None else []
+    return sorted(own, key=lambda line: line.lines)
+
+
+def _as_known(
+    known: GrowingLine, single: Sequence[int], rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool]
+) -> GrowingLine | None:
+    """The rounds of a section that are those of a growing line of another size; None where there are none."""
+    labels = {int(label[4]): number for number in single if (label := LABEL.match(rows[number - 1])) is not None}
+    lines: list[int] = []
+    while known.begin + len(lines) in labels:
+        lines.append(labels[known.begin + len(lines)])
+    for many in range(len(lines), 0, -1):
+        line = replace(known, lines=tuple(lines[:many]))
+        if reads_alike(line):
+            return line
+    return None
+
+
+def _single_rows(section: Section) -> list[int]:
+    """The lines of a section that are one round each."""
+    return [
         line.span.line for line in section.lines
         if isinstance(line, Row) and line.last is None and line.last_line in (0, line.span.line)
     ]  # fmt: skip
+
+
+def _of_section(
+    section: Section, rows: Sequence[str], reads_alike: Callable[[GrowingLine], bool]
+) -> Iterator[GrowingLine]:
+    single = _single_rows(section)
     totals = {
         line.span.line: line.totals[0].count.at(0)
         for line in section.lines

@@ -70,9 +70,9 @@ def lift(text: str, beside: Sequence[str] = ()) -> Lifted | None:
     others = [read(other) for other in beside]
     if any(len(one.pattern.sizes) > 1 for one in (parsed, *others)):
         return None
+    texts = list(zip((text, *beside), (parsed, *others), strict=True))
     for growing, single in ((True, True), (True, False), (False, True), (False, False)):
-        own = _slots(text, parsed, growing, single)
-        besides = [_slots(other, its, growing, single) for other, its in zip(beside, others, strict=True)]
+        own, *besides = _slots(texts, growing, single)
         if any(_form(one) != _form(own) for one in besides):
             continue
         lifted = _lifted(text, parsed, own, besides)
@@ -106,19 +106,35 @@ def _form(slots: Sequence[Slot]) -> list[tuple[int, str, str]]:
     return [(slot.section, slot.part, slot.kind) for slot in slots]
 
 
-def _slots(text: str, parsed: Parsed, growing: bool, single: bool) -> list[Slot]:
+def _slots(texts: Sequence[tuple[str, Parsed]], growing: bool, single: bool) -> list[list[Slot]]:
+    """The slots of a text in each of its sizes."""
+    lines: list[dict[int, list[GrowingLine]]] = [{} for _ in texts]
+    known: dict[int, list[GrowingLine]] = {}
+    for _ in (1, 2) if growing else ():  # what one size shows of rounds that grow, another may have fewer of
+        lines = [_growing(text, parsed, known) for text, parsed in texts]
+        for of_text in lines:
+            for index, found in of_text.items():
+                known.setdefault(index, []).extend(found)
+        if len(texts) == 1:
+            break
+    return [
+        slots_of(parsed.pattern, text.split("\n"), found, single)
+        for (text, parsed), found in zip(texts, lines, strict=True)
+    ]
+
+
+def _growing(text: str, parsed: Parsed, known: Mapping[int, Sequence[GrowingLine]]) -> dict[int, list[GrowingLine]]:
     rows = text.split("\n")
 
     def reads_alike(line: GrowingLine) -> bool:
         one = [line.written(str(line.end)) if at == line.lines[0] else raw for at, raw in enumerate(rows, start=1)
                if at not in line.lines[1:]]  # fmt: skip
-        return read("\n".join(one)).pattern.sections == parsed.pattern.sections
+        return same_work(read("\n".join(one)).pattern, parsed.pattern)
 
-    found = {
-        index: list(growing_lines(section, rows, reads_alike)) if growing else []
+    return {
+        index: growing_lines(section, rows, reads_alike, known.get(index, ()))
         for index, section in enumerate(parsed.pattern.sections)
     }
-    return slots_of(parsed.pattern, rows, found, single)
 
 
 def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Sequence[Slot]]) -> Lifted:
