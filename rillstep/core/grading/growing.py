@@ -15,6 +15,7 @@ from rillstep.core.tree import Row, Section
 LEAST_GROWING = 3
 LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
 _NUMBER = re.compile(r"\d+")
+_RUN = re.compile(r"\bnext (\d+) (?!times)", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -126,11 +127,14 @@ def _of_section(
         run = [single[at]]
         while at + len(run) < len(single) and _goes_on(run, single[at + len(run)], rows):
             run.append(single[at + len(run)])
-        steps = _steps(rows, run[0], run[1]) if len(run) > 1 else None
+        steps = _steps(rows, run[0], run[1]) if len(run) > 1 else _guessed(rows, single, at, totals)
         if steps is None or not any(steps):
             at += 1
             continue
-        line = _widened(_line_of(rows, run), single, rows, reads_alike)
+        line = _widened(_line_of(rows, run, steps), single, rows, reads_alike)
+        if len(line.lines) < 2:
+            at += 1
+            continue
         if len(line.lines) >= LEAST_GROWING or _grows_before(line, single, totals):
             yield line
             at = single.index(line.lines[-1]) + 1
@@ -178,10 +182,28 @@ def _at(line: GrowingLine, number: int) -> list[int]:
     return [value + step * (number - line.begin) for step, value in zip(line.steps, line.values, strict=True)]
 
 
-def _line_of(rows: Sequence[str], run: Sequence[int]) -> GrowingLine:
+def _guessed(rows: Sequence[str], single: Sequence[int], at: int, totals: dict[int, int]) -> tuple[int, ...] | None:
+    """By how much the numbers of a line change, if its runs grow by one a round and its total as from the round before;
+    whether they do is told by reading the round before as such a line."""
+    raw = rows[single[at] - 1]
+    label = LABEL.match(raw)
+    if at == 0 or label is None or "{" in raw or any(number not in totals for number in single[at - 1 : at + 1]):
+        return None
+    total, by = totals[single[at]], totals[single[at]] - totals[single[at - 1]]
+    body = raw[label.end() :]
+    if by == 0 or not _RUN.search(body):
+        return None
+    sign = 1 if by > 0 else -1
+    places = list(_NUMBER.finditer(body))
+    runs = {match.start(1) for match in _RUN.finditer(body)}
+    last = max((n for n, place in enumerate(places) if int(place[0]) == total), default=-1)
+    return tuple(sign if place.start() in runs else by if n == last else 0 for n, place in enumerate(places))
+
+
+def _line_of(rows: Sequence[str], run: Sequence[int], steps: tuple[int, ...]) -> GrowingLine:
     first = rows[run[0] - 1]
-    label, steps = LABEL.match(first), _steps(rows, run[0], run[1])
-    assert label is not None and steps is not None
+    label = LABEL.match(first)
+    assert label is not None
     body = first[label.end() :]
     return GrowingLine(
         tuple(run), int(label[4]), label[1], label[2], label[3] or " ",
