@@ -1,8 +1,8 @@
 """What the numbers of a text must keep to, found line by line, and the directions that keep to all of it.
 
 A direction says by how much each name changes. At first each name may move by itself. The text is worked at one step of
-every direction; the first line at which some of them do not come out tells by how many stitches, so it is an equation:
-what is left over there must be 0, or a multiple of what a repeat takes. The directions that keep to it are found
+every direction; the first line at which some do not come out tells by how many stitches, so it is an equation: what
+is left over there must be 0, or a multiple of what a repeat takes. The directions that keep to it are found
 exactly (`lattice`), and the text is worked at those, until all come through. The numbers are those of the engine itself:
 no rule of it is written twice, and a form that it does not follow is not claimed.
 """
@@ -20,6 +20,8 @@ Place = tuple[int, int, str]
 MOST_EQUATIONS = 60
 MOST_STEP = 60
 _MOST_VISITS = 4
+# So many sums of directions are worked, or proved, to come past a line that does not tell what it takes.
+_MOST_MENDED, _MOST_PROVED = 40, 10
 # Multiples of a direction that are tried where a line does not tell what it takes.
 _MULTIPLES = (2, 3, 4, 5, 6, 8, 10, 12)
 # A text is worked so many times at most.
@@ -52,6 +54,13 @@ def directions_of(trials: Trials) -> Found:
     """The directions in which the numbers of a text move so that every line comes out."""
     names = list(trials.base)
     found = Found([tuple(int(i == j) for j in range(len(names))) for i in range(len(names))])
+    for deep in (False, True):  # what is worked first, as it is quick; then what is found in the whole proof
+        _narrow(trials if deep else trials.worked_only(), found)
+    return found
+
+
+def _narrow(trials: Trials, found: Found) -> None:
+    """Leaves of the directions those that come through."""
     visits: Counter[Place] = Counter()
     for _ in range(MOST_EQUATIONS):
         stops = [(v, _outcome(trials, v)) for v in found.directions]
@@ -74,7 +83,6 @@ def directions_of(trials: Trials) -> Found:
             continue
         found.directions = shortened(_past(trials, found, first, stops))
     found.directions = [v for v in found.directions if _outcome(trials, v) is None]
-    return found
 
 
 def _outcome(trials: Trials, vector: Vector) -> Refuted | None:
@@ -88,8 +96,7 @@ def _outcome(trials: Trials, vector: Vector) -> Refuted | None:
 def _at(trials: Trials, vector: Vector) -> Refuted | None:
     if max(map(abs, vector), default=0) > MOST_STEP:
         return Refuted(0, "It would take a step of more than can be tried.", section=-1)
-    found = trials.at(dict(zip(trials.base, vector, strict=True)))
-    return found if isinstance(found, Refuted) else None
+    return trials.refuted(dict(zip(trials.base, vector, strict=True)))
 
 
 def _past(trials: Trials, found: Found, first: Place, stops: Sequence[tuple[Vector, Refuted | None]]) -> list[Vector]:
@@ -158,7 +165,7 @@ def _mended(
     # A line that leaves a stitch or two unsaid comes out without another number, and not without this one.
     beside = [plus(vector, one, times) for one in free for times in (-1, 1)]
     for candidates in (sorted([*multiples, *sums], key=size), sorted(beside, key=size)):
-        for one in candidates:
+        for one in candidates[: _MOST_PROVED if trials.proves else _MOST_MENDED]:
             if max(map(abs, one)) > MOST_STEP or not is_independent(one, free) or len(trials.worked) >= MOST_WORKED:
                 continue
             if _comes_past(trials, one, first):

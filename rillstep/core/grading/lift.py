@@ -1,8 +1,8 @@
 """A plain text in one size as a text with names: what may move gets a name, and the lines stay as they are typed.
 
 Equal numbers that play the same part in a section share a name; where the text is known in other sizes as well, only
-those that are equal in all of them. What is held says why; a number that is held and differs between the sizes is freed.
-A text is lifted only where it reads back to the same tree.
+those that are equal in all of them. What is held says why; a number that is held and differs between the sizes is
+freed. A text is lifted only where it reads back to the same tree.
 """
 
 import re

@@ -1,7 +1,9 @@
 """A text in one size at other numbers: worked, or proved, once for each; and what refutes it there."""
 
+import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 
 from rillstep.core.fabric import SizeWork, Trouble, work_pattern
 from rillstep.core.grading.named_text import CountedAs, changed, counting_as, free_numbers, restated, without_totals
@@ -9,8 +11,12 @@ from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbere
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
-from rillstep.core.tree import Setup
+from rillstep.core.tree import Pattern, Setup
+from rillstep.core.words.named_numbers import BRACES, names_in
+from rillstep.core.words.numbers import with_forms
 
+# A line that is written by the number of the round.
+THE_ROUND_IN = re.compile(r"\{[^{}]*\b(?:rnd|row|round)\b[^{}]*\}")
 # The section of what is found when every line comes out: totals, numbering, openings.
 BEHIND = 1_000_000
 # Findings that tell by how much something does not come out, half stitches counted.
@@ -51,10 +57,33 @@ class Trials:
     allowance_mm: float = 0.0
     known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
     worked: dict[tuple[int, ...], Refuted | None] = field(default_factory=dict)
+    proves: bool = True
+
+    @cached_property
+    def bare(self) -> Pattern:
+        """The tree of the text, without what it states."""
+        return without_totals(read(self.text).pattern)
+
+    @cached_property
+    def rows_by(self) -> frozenset[str]:
+        """The names that say how many rows a line of the text writes out by their number."""
+        lines = (line for line in self.text.split("\n") if THE_ROUND_IN.search(line))
+        return frozenset(name for line in lines for braces in BRACES.finditer(line) for name in names_in(braces[1]))
+
+    def worked_only(self) -> "Trials":
+        """The same, where a text counts as coming out when every line of it does; it is not proved."""
+        return replace(self, proves=False)
 
     def values(self, change: Mapping[str, int], times: int = 1) -> dict[str, int]:
         """The numbers of the names after a change."""
         return {name: value + times * change.get(name, 0) for name, value in self.base.items()}
+
+    def refuted(self, change: Mapping[str, int]) -> Refuted | None:
+        """What refutes the text at other numbers; None where it comes out."""
+        if not self.proves:
+            return self.stop(self.values(change))
+        found = self.at(change)
+        return found if isinstance(found, Refuted) else None
 
     def at(self, change: Mapping[str, int], times: int = 1) -> Proof | Refuted:
         """The proof at other numbers, or the first thing that refutes them."""
@@ -81,11 +110,17 @@ class Trials:
         small = next((name for name, value in values.items() if value < 0), None)
         if small is not None:
             return Refuted(0, f"“{small}” would be less than nothing.", section=-1)
+        return _first_stop(work_pattern(self._pattern(values), 0))
+
+    def _pattern(self, values: Mapping[str, int]) -> Pattern:
+        """The tree at other numbers, without what it states. It is read anew only where its rows are others."""
+        moved = {name: value - self.base[name] for name, value in values.items() if value != self.base[name]}
+        if not self.numbering.refers and not self.rows_by & moved.keys() and all(values[name] for name in moved):
+            return with_forms(self.bare, moved)
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         if self.numbering.refers:
             text = renumbered(text, self.numbering)
-        work = work_pattern(without_totals(read(text).pattern), 0)
-        return _first_stop(work)
+        return without_totals(read(text).pattern)
 
     def _proved(self, values: Mapping[str, int]) -> Proof | Refuted:
         proof = prove_text(self.rewritten(values), self.allowance_mm)

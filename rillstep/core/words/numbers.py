@@ -1,6 +1,6 @@
 """Numbers of a tree by their place in the text: found, changed, and written as sets."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import fields, is_dataclass, replace
 from functools import cache
 from typing import Any, TypeVar
@@ -59,6 +59,35 @@ def _changed(node: Any, number: Num, size: int, value: int) -> Any:
     for name in _names(kind):
         old = getattr(node, name)
         if (new := _changed(old, number, size, value)) is not old:
+            changes[name] = new
+    return replace(node, **changes) if changes else node
+
+
+def with_forms(node: Node, change: Mapping[str, int]) -> Node:
+    """The same node with its names changed by so much: each number that is made of them moves by its form."""
+    return _with_forms(node, change)  # type: ignore[no-any-return]
+
+
+def _with_forms(node: Any, change: Mapping[str, int]) -> Any:
+    """The node itself where nothing in it changes."""
+    if isinstance(node, Num):
+        if not node.forms:
+            return node
+        moved = [
+            value
+            if value is None or form is None
+            else value + int(sum(form.of(name) * by for name, by in change.items()))
+            for value, form in zip(node.values, node.forms, strict=True)
+        ]
+        return node if tuple(moved) == node.values else replace(node, values=tuple(moved))
+    if isinstance(node, tuple):
+        items = [_with_forms(item, change) for item in node]
+        return node if all(new is old for new, old in zip(items, node, strict=True)) else tuple(items)
+    kind: Any = type(node)
+    changes = {}
+    for name in _names(kind):
+        old = getattr(node, name)
+        if (new := _with_forms(old, change)) is not old:
             changes[name] = new
     return replace(node, **changes) if changes else node
 
