@@ -1,9 +1,10 @@
 """Grading from the text: the numbers of a text in one size get names and are moved, and the other sizes proved."""
 
 from rillstep.core.grading.lift import Lifted, lift
-from rillstep.core.grading.nearest import Analysis, GradedText, SizeWanted, analysed, grade_from, grade_text
+from rillstep.core.grading.nearest import Analysis, GradedText, analysed, grade_from, grade_text
 from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
+from rillstep.core.grading.sizes import SizeWanted
 
 __all__ = [
     "Analysis",

@@ -1,44 +1,28 @@
-"""The numbers of each size that come nearest to its targets, along the ways of a text; each size is proved.
-
-Measures are affine in the numbers, so the nearest real steps are those of least squares; the whole steps around them
-are tried in the order of their distance, and the first that is proved holds. It is not claimed that no other numbers
-of the text come nearer than the ways that were found allow.
-"""
+"""The sizes of a text that come nearest to their targets, along the ways of the text; each is proved."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from itertools import product
-from math import floor
 
 from rillstep.core.grading.named_text import changed, restated
+from rillstep.core.grading.runs import runs_of
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
+from rillstep.core.grading.sizes import Candidate, Model, Obstacle, SizeWanted, missed, size_found
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.grading.ways import GrowthWay, ways_of
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
 
 MOST_SIZES = 10
-# Whole steps on both sides of the real ones that are tried, and how many of them are proved at most.
-_AROUND = 2
-_MOST_TRIED = 200
-# A lock is as good as exact when a step off it weighs as much as a metre.
-_LOCK_WEIGHT = 1_000.0
-
-
-@dataclass(frozen=True)
-class SizeWanted:
-    """A size that is wanted. targets_mm: by the names of measures. locks: numbers that names shall have."""
-
-    name: str
-    targets_mm: Mapping[str, float]
-    locks: Mapping[str, int]
+# So many other numbers are offered beside the nearest ones.
+NEXT_BEST = 3
 
 
 @dataclass(frozen=True)
 class GradedText:
     """The graded text and its proof. values: for each name its numbers, size by size. notes: what was not met, and why.
 
-    stuck: names that no way moves, with the reason.
+    stuck: names that no way moves, with the reason. next_best: for each size by its name the numbers that come next,
+    all of them proved.
     """
 
     text: str
@@ -47,6 +31,7 @@ class GradedText:
     ways: tuple[GrowthWay, ...]
     stuck: Mapping[str, str]
     notes: tuple[str, ...]
+    next_best: Mapping[str, tuple[Candidate, ...]]
 
 
 @dataclass(frozen=True)
@@ -89,11 +74,17 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     trials = sample.trials
     known = measures_at(sample.proof)
     _check_wishes(wanted, known, trials)
+    gauge = next(iter(sample.proof.pattern.gauges), None)
+    runs = runs_of(sample.proof.pattern)
+    model = Model(trials.base, ways, known, runs, gauge.width_mm if gauge is not None else 5.0)
     notes: list[str] = []
     found: list[Mapping[str, int]] = []
+    others: dict[str, tuple[Candidate, ...]] = {}
     for size in wanted:
-        own = sample.of_sizes.get(size.name, trials.base)
-        values, said = (own, []) if not size.targets_mm and not size.locks else _nearest(trials, ways, size, known)
+        if not size.targets_mm and not size.locks:
+            found.append(sample.of_sizes.get(size.name, trials.base))
+            continue
+        values, said, others[size.name] = _nearest(trials, model, size)
         found.append(values)
         notes += said
     values_of = {name: tuple(one[name] for one in found) for name in trials.base}
@@ -103,7 +94,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
-    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes))
+    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others)
 
 
 def _check_sizes(wanted: Sequence[SizeWanted]) -> None:
@@ -127,82 +118,67 @@ def _check_wishes(wanted: Sequence[SizeWanted], known: Mapping[str, float], tria
 
 
 def _nearest(
-    trials: Trials, ways: Sequence[GrowthWay], size: SizeWanted, known: Mapping[str, float]
-) -> tuple[Mapping[str, int], list[str]]:
-    """The numbers of a size, and what was not met."""
-    base = dict(trials.base)
-    rows = [([way.mm.get(name, 0.0) for way in ways], mm - known[name]) for name, mm in size.targets_mm.items()]
-    rows += [
-        ([_LOCK_WEIGHT * dict(way.step).get(name, 0) for way in ways], _LOCK_WEIGHT * (value - base[name]))
-        for name, value in size.locks.items()
-    ]
-    used = [at for at in range(len(ways)) if any(row[at] for row, _ in rows)]
-    real = _least_squares([[row[at] for at in used] for row, _ in rows], [wish for _, wish in rows])
-    steps = [range(floor(x) - _AROUND + 1, floor(x) + _AROUND + 1) for x in real]
-
-    def cost(times: Sequence[int]) -> float:
-        return sum((sum(row[at] * t for at, t in zip(used, times, strict=True)) - wish) ** 2 for row, wish in rows)
-
-    tried = sorted(product(*steps), key=lambda times: (cost(times), sum(map(abs, times))))[:_MOST_TRIED]
+    trials: Trials, model: Model, size: SizeWanted
+) -> tuple[Mapping[str, int], list[str], tuple[Candidate, ...]]:
+    """The numbers of a size, what is not met, and the numbers that come next; all are proved."""
+    answer = size_found(model, size)
+    for name, near in answer.unlockable:
+        told = " or ".join(map(str, near))
+        note = f"{size.name}: “{name}” cannot be {size.locks[name]}: it can be {told}. It is left as the sample."
+        return trials.base, [note], ()
+    proved: list[Candidate] = []
     why = ""
-    for times in tried:
-        change: dict[str, int] = {}
-        for at, many in zip(used, times, strict=True):
-            for name, by in ways[at].step:
-                change[name] = change.get(name, 0) + many * by
-        proof = trials.at(change)
+    for candidate in answer.candidates:
+        proof = trials.at({name: value - model.base[name] for name, value in candidate.values.items()})
         if isinstance(proof, Refuted):
             why = why or proof.message
             continue
-        values = {name: value + change.get(name, 0) for name, value in base.items()}
-        return values, _unmet(size, values, measures_at(proof), [ways[at] for at in used], why)
-    return base, [f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()]
+        made = measures_at(proof)
+        proved.append(Candidate(candidate.values, {name: made[name] for name in size.targets_mm if name in made}))
+        if len(proved) > NEXT_BEST:
+            break
+    if not proved:
+        return (
+            trials.base,
+            [f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()],
+            (),
+        )
+    best, *others = proved
+    notes = [_not_met(model, size, best, target, answer.obstacles, why) for target in missed(model, size, best.made_mm)]
+    if not answer.whole:
+        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
+    return best.values, notes, tuple(others)
 
 
-def _unmet(
-    size: SizeWanted, values: Mapping[str, int], made: Mapping[str, float], ways: Sequence[GrowthWay], why: str
-) -> list[str]:
-    """What is further from a target than half a step of what moves it, and what stands in the way."""
-    notes = []
-    for name, mm in size.targets_mm.items():
-        moving = [way for way in ways if name in way.mm]
-        got = made.get(name)
-        if got is None:
-            notes.append(f"{size.name}: {name} is not known at these numbers.")
+def _not_met(
+    model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str
+) -> str:
+    """What a target comes to, what stands in its way, and what each way out costs."""
+    got = best.made_mm.get(target)
+    if got is None:
+        return f"{size.name}: {target} is not known at these numbers."
+    told = f"{size.name}: {target} comes to {_cm(got)}, not {_cm(size.targets_mm[target])}:"
+    moving = {way.label: way for way in model.ways if target in way.mm}
+    if not moving:
+        return f"{told} nothing in the text moves it."
+    reasons = []
+    for one in obstacles:
+        if one.target != target:
             continue
-        half = min((abs(way.mm[name]) / way.least for way in moving), default=0.0) / 2
-        if abs(got - mm) > max(half, 0.5) + 1e-6:
-            told = f"{size.name}: {name} comes to {got / 10:.1f} cm, not {mm / 10:.1f} cm:"
-            notes.append(f"{told} {_reason(name, moving, why)}")
-    for name, value in size.locks.items():
-        if values[name] != value:
-            notes.append(f"{size.name}: “{name}” cannot be {value}; it is {values[name]}. {why}".strip())
-    return notes
+        without = f"without it, {target} comes to {_cm(one.without_mm)}"
+        match one.kind:
+            case "lock":
+                reasons.append(f"“{one.name}” is locked at {size.locks[one.name]}; {without}.")
+            case "least":
+                reasons.append(f"“{one.name}” cannot be less than {best.values[one.name]}; {without}.")
+            case "target":
+                reasons.append(f"the target of {one.name} stands against it; {without}.")
+            case "multiple":
+                way = moving[one.name]
+                step = f"{one.name} is a step of {_cm(abs(way.mm[target]))}, and a smaller one does not come out"
+                reasons.append(f"{step} ({way.multiple.rstrip('.')}); {without.replace('it', 'that', 1)}.")
+    return " ".join([told, *(reasons or [why or "its steps are no finer."])])
 
 
-def _reason(name: str, moving: Sequence[GrowthWay], why: str) -> str:
-    """What stands in the way of a target."""
-    steps = [
-        f"{way.label} is a step of {abs(way.mm[name]) / 10:.1f} cm, and a smaller one does not come out "
-        f"({way.multiple.rstrip('.')})."
-        for way in moving if way.multiple
-    ]  # fmt: skip
-    return " ".join(steps) or why or ("nothing in the text moves it." if not moving else "other targets move with it.")
-
-
-def _least_squares(rows: Sequence[Sequence[float]], wishes: Sequence[float]) -> list[float]:
-    """The real steps nearest to the wishes, by the normal equations with a hair of a ridge."""
-    many = len(rows[0]) if rows else 0
-    square = [
-        [sum(row[i] * row[j] for row in rows) + (1e-6 if i == j else 0.0) for j in range(many)]
-        + [sum(row[i] * wish for row, wish in zip(rows, wishes, strict=True))]
-        for i in range(many)
-    ]
-    for i in range(many):
-        best = max(range(i, many), key=lambda at: abs(square[at][i]))
-        square[i], square[best] = square[best], square[i]
-        for at in range(many):
-            if at != i:
-                share = square[at][i] / square[i][i]
-                square[at] = [a - share * b for a, b in zip(square[at], square[i], strict=True)]
-    return [square[i][many] / square[i][i] for i in range(many)]
+def _cm(mm: float) -> str:
+    return f"{mm / 10:.1f} cm"

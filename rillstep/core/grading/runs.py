@@ -1,0 +1,27 @@
+"""The names of a text that stand for runs of stitches or gaps, whose share of the width is kept where it can be."""
+
+from collections.abc import Iterator
+
+from rillstep.core.tree import Chain, Next, Num, Pattern, Row, Skip, Work
+
+
+def runs_of(pattern: Pattern) -> frozenset[str]:
+    """The names of which runs and gaps are made; what an opening takes is no run, as it is made for a hand."""
+    return frozenset(name for number in _runs(pattern) for name in _names(number))
+
+
+def _runs(pattern: Pattern) -> Iterator[Num]:
+    for _, line in pattern.lines():
+        if not isinstance(line, Row):
+            continue
+        for at, step in enumerate(line.steps):
+            match step:
+                case Work(into=Next(count=count)):
+                    yield count
+                case Skip(count=count) if not at or not isinstance(line.steps[at - 1], Chain):
+                    yield count
+
+
+def _names(number: Num) -> tuple[str, ...]:
+    form = number.forms[0] if number.forms else None
+    return tuple(name for name, _ in form.terms) if form is not None else ()
