@@ -1,10 +1,10 @@
 """What the numbers of a text must keep to, found line by line, and the directions that keep to all of it.
 
 A direction says by how much each name changes. At first each name may move by itself. The text is worked at one step of
-every direction; the first line at which some do not come out tells by how many stitches, so it is an equation: what
-is left over there must be 0, or a multiple of what a repeat takes. The directions that keep to it are found
-exactly (`lattice`), and the text is worked at those, until all come through. The numbers are those of the engine itself:
-no rule of it is written twice, and a form that it does not follow is not claimed.
+every direction; the first line at which some do not come out tells by how many stitches. So it is an equation: what is
+left over there must be 0, or a multiple of what a repeat takes. The directions that keep to it are found exactly
+(`lattice`), and the text is worked at those, until all come through. The numbers are those of the engine itself: no
+rule of it is written twice, and a form that it does not follow is not claimed.
 """
 
 from collections import Counter

@@ -93,7 +93,7 @@ def _why_no_smaller(vector: Vector, found: Found) -> str:
     if not concerned:
         return "A smaller step does not come out."
     told = [f"{one.label} takes {one.takes} stitches at a time." for one in concerned if one.takes]
-    return " ".join(dict.fromkeys(told)) or f"{concerned[-1].label}: {concerned[-1].message}."
+    return " ".join(dict.fromkeys(told)) or f"{concerned[-1].label or 'The text'} comes out at no smaller step."
 
 
 def prints(proof: Proof) -> bool:
