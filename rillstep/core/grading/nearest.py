@@ -138,50 +138,7 @@ def _nearest(
         if len(proved) > NEXT_BEST:
             break
     if not proved:
-        return (
-            trials.base,
-            [f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()],
-            (),
-        )
-    best, *others = proved
-    notes = [_not_met(model, size, best, target, answer.obstacles, why) for target in missed(model, size, best.made_mm)]
-    if not answer.whole:
-        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
-    return best.values, notes, tuple(others)
-
-
-def _not_met(
-    model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str
-) -> str:
-    """What a target comes to, what stands in its way, and what each way out costs."""
-    got = best.made_mm.get(target)
-    if got is None:
-        return f"{size.name}: {target} is not known at these numbers."
-    told = f"{size.name}: {target} comes to {_cm(got)}, not {_cm(size.targets_mm[target])}:"
-    moving = {way.label: way for way in model.ways if target in way.mm}
-    if not moving:
-        return f"{told} nothing in the text moves it."
-    reasons = []
-    for one in obstacles:
-        if one.target != target:
-            continue
-        without = f"without it, {target} comes to {_cm(one.without_mm)}"
-        match one.kind:
-            case "lock":
-                reasons.append(f"“{one.name}” is locked at {size.locks[one.name]}; {without}.")
-            case "least":
-                reasons.append(f"“{one.name}” cannot be less than {best.values[one.name]}; {without}.")
-            case "target":
-                reasons.append(f"the target of {one.name} stands against it; {without}.")
-            case "multiple":
-                way = moving[one.name]
-                step = f"{one.name} is a step of {_cm(abs(way.mm[target]))}, and a smaller one does not come out"
-                reasons.append(f"{step} ({way.multiple.rstrip('.')}); else {target} comes to {_cm(one.without_mm)}.")
-    return " ".join([told, *(reasons or [why or "its steps are no finer."])])
-
-
-def _cm(mm: float) -> str:
-    return f"{mm / 10:.1f} cm"        note = f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}"
+        note = f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}"
         return trials.base, [note.strip()], ()
     best, *others = proved
     notes = [_not_met(model, size, best, target, answer.obstacles, why) for target in missed(model, size, best.made_mm)]
