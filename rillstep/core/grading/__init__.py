@@ -2,9 +2,9 @@
 
 from rillstep.core.grading.lift import Lifted, lift
 from rillstep.core.grading.nearest import Analysis, GradedText, analysed, grade_from, grade_text
+from rillstep.core.grading.nearest_size import SizeWanted
 from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
-from rillstep.core.grading.sizes import SizeWanted
 
 __all__ = [
     "Analysis",

@@ -4,9 +4,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from rillstep.core.grading.named_text import changed, restated
+from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeWanted, missed, size_found
 from rillstep.core.grading.runs import runs_of
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
-from rillstep.core.grading.sizes import Candidate, Model, Obstacle, SizeWanted, missed, size_found
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.grading.ways import GrowthWay, ways_of
 from rillstep.core.proof import Proof, prove_text
