@@ -10,6 +10,7 @@ from rillstep.core.grading.growing import LABEL, GrowingLine
 from rillstep.core.tree import (
     Again,
     Chain,
+    Check,
     Evenly,
     Foundation,
     Gesture,
@@ -147,6 +148,10 @@ def _of_line(line: Line, grows: bool, beginning: bool) -> Iterator[Slot]:
             elif isinstance(step, Foundation | Evenly):
                 yield from _of_step(step, None, 0)
         return
+    if isinstance(line, Check) and line.fold:
+        for item in line.items:
+            if isinstance(item.number, Num):
+                yield from _number(f"fold {item.what}", item.number, 1, "it is no part of the fold")
     if not isinstance(line, Row | Again):
         return
     if isinstance(line, Row):
@@ -167,6 +172,8 @@ def _of_line(line: Line, grows: bool, beginning: bool) -> Iterator[Slot]:
 
 def _of_step(step: Step, before: Step | None, at: int) -> Iterator[Slot]:
     match step:
+        case Work(per=per) if per.at(0) > 1:
+            yield from (_held("increase", n, "it is how it grows") for n in numbers_in(step))
         case Work(into=Next(count=count)):
             yield from _number("stitches", count, LEAST_RUN, "one stitch is a detail")
         case Group(into=Next(count=count)):
