@@ -60,15 +60,15 @@ class GrowingLine:
         names = [name for name, _ in before]
         number = f"({' - '.join([self.word, *names])})" if names and abs(step) > 1 else " - ".join([self.word, *names])
         first = self.begin - sum(much for _, much in before)
-        named = bool(start) and step == self.steps[run]
-        more = value - step * first - (self.values[run] if named else 0)
+        # What grows by a multiple of the run, as a total does by a repeat, is counted from it by as much.
+        share = step // self.steps[run] if start and step % self.steps[run] == 0 else 0
+        named = {0: "", 1: start}.get(share, f"{share}*{start}")
+        more = value - step * first - share * self.values[run]
         times = number if abs(step) == 1 else f"{abs(step)}*{number}"
         if step < 0:
             times = times if abs(step) > 1 or not names else f"({times})"
-            if named:
-                return f"{{{start} - {times}{_more(more)}}}"
-            return f"{{{more} - {times}}}"
-        return f"{{{start + ' + ' if named else ''}{times}{_more(more)}}}"
+            return f"{{{named} - {times}{_more(more)}}}" if named else f"{{{more} - {times}}}"
+        return f"{{{named + ' + ' if named else ''}{times}{_more(more)}}}"
 
 
 def _more(by: int) -> str:
