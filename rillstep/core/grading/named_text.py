@@ -6,7 +6,7 @@ they are restated as they are worked. Digits in kept words are not touched.
 
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.counting import Way, ways_of_counting
@@ -15,7 +15,7 @@ from rillstep.core.grading.renumbering import Numbering, Place, edit_of, renumbe
 from rillstep.core.grading.resizing import with_sizes
 from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
-from rillstep.core.tree import Again, Check, Num, Pattern, Row, Setup
+from rillstep.core.tree import Again, Chain, Check, FromHook, Line, Num, Pattern, Row, Setup, Step, Work
 from rillstep.core.words.numbers import set_text
 
 _PLAIN = re.compile(
@@ -26,7 +26,18 @@ _PLAIN = re.compile(
 MOST_PASSES = 4
 _MOST_REPEATED = 60
 
-CountedAs = Mapping[tuple[int, int, int], Way]  # by place, and the index of the total
+Ways = Mapping[tuple[int, int, int], Way]  # by place, and the index of the total
+
+
+@dataclass(frozen=True)
+class Counting:
+    """How the sample counts. ways: each of its totals. said: by their length what its starting chains count as, where
+    only its totals tell; under 0 the chains that are skipped at the very start."""
+
+    ways: Ways
+    said: Mapping[int, str]
+
+
 Stating = Row | Again | Setup
 
 
@@ -56,15 +67,15 @@ def changed(text: str, values: Mapping[str, Sequence[int]], sizes: Sequence[str]
     return with_sizes("\n".join(lines), sizes) if sizes else "\n".join(lines)
 
 
-def restated(text: str, numbering: Numbering, counted_as: CountedAs) -> str:
+def restated(text: str, numbering: Numbering, counted_as: Counting) -> str:
     """The text with plain totals, labels, references to rows and checks as they are worked, in every size; names and
     sums stay. numbering, counted_as: how the sample counts its rounds and its totals."""
     text = _repeated(renumbered(text, numbering))
     for _ in range(MOST_PASSES):
         pattern = read(text).pattern
-        bare = without_totals(pattern)
+        bare = without_totals(pattern, counted_as.said)
         works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
-        found = (*_totals(pattern, bare, works, counted_as), *_checks(pattern, works))
+        found = (*_totals(pattern, bare, works, counted_as.ways), *_checks(pattern, works))
         edits = {edit.span: edit for edit in found}
         if not edits:
             return text
@@ -84,21 +95,46 @@ def _repeated(text: str) -> str:
     return text
 
 
-def without_totals(pattern: Pattern) -> Pattern:
-    """The pattern without what it states: its work goes on from what is made, not from a total that is to change."""
+def without_totals(pattern: Pattern, said: Mapping[int, str]) -> Pattern:
+    """The pattern without what it states: its work goes on from what is made, not from a total that is to change.
+
+    said: what chains count as, where only the totals told it.
+    """
     sections = tuple(
-        replace(
-            section,
-            lines=tuple(
-                replace(line, totals=()) if isinstance(line, Row | Again | Setup) else line for line in section.lines
-            ),
-        )
-        for section in pattern.sections
+        replace(section, lines=tuple(_unstated(line, said) for line in section.lines)) for section in pattern.sections
     )
     return replace(pattern, sections=sections)
 
 
-def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_as: CountedAs) -> Iterator[Edit]:
+def _unstated(line: Line, said: Mapping[int, str]) -> Line:
+    if isinstance(line, Row):
+        first = next((at for at, step in enumerate(line.steps) if isinstance(step, Chain | Work)), -1)
+        steps = tuple(_told(step, said) if at == first else step for at, step in enumerate(line.steps))
+        return replace(line, totals=(), steps=steps if said else line.steps)
+    return replace(line, totals=()) if isinstance(line, Again | Setup) else line
+
+
+def _told(step: Step, said: Mapping[int, str]) -> Step:
+    """The step with what its chain counts as."""
+    match step:
+        case Chain(counts=None, length=length) if (value := length.values[0]) is not None and value in said:
+            return replace(step, counts=said[value])
+        case Work(into=FromHook(counts_as=None) as into) if 0 in said:
+            return replace(step, into=replace(into, counts_as=step.stitch))
+    return step
+
+
+def _said_in(pattern: Pattern) -> dict[int, str]:
+    """What starting chains count as in a text in one size, where it takes its totals to know."""
+    told: dict[int, str] = {}
+    for line in work_pattern(pattern, 0).lines:
+        told |= dict(line.around.says)
+        if line.last is not None:
+            told |= dict(line.last.says)
+    return told
+
+
+def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_as: Ways) -> Iterator[Edit]:
     """Totals, each counted in the way in which the sample counts it."""
     for place, line, other in _stating(pattern, bare):
         done = {size: works[size].of(other) for size in line.sizes}
@@ -130,10 +166,15 @@ def _each(line: Stating, at: int, done: Mapping[int, LineWork | None], way: Way)
             yield edit
 
 
-def counting_as(pattern: Pattern) -> CountedAs:
-    """For each total of a text in one size the way in which it is true, by its section, line and place in it."""
-    bare = without_totals(pattern)
+def counting_of(pattern: Pattern) -> Counting:
+    """How a text in one size counts: the way in which each of its totals is true."""
+    said: dict[int, str] = {}
+    bare = without_totals(pattern, said)
     work = work_pattern(bare, 0)
+    if any(line.trouble is not None for line in work.lines):
+        said = _said_in(pattern)
+        bare = without_totals(pattern, said)
+        work = work_pattern(bare, 0)
     found: dict[tuple[int, int, int], Way] = {}
     for place, line, other in _stating(pattern, bare):
         done = work.of(other)
@@ -144,7 +185,7 @@ def counting_as(pattern: Pattern) -> CountedAs:
             way = next((one for one, count in ways.items() if count == total.count.at(0)), None)
             if way is not None:
                 found.setdefault((*place, at), way)
-    return found
+    return Counting(found, said)
 
 
 def _stating(pattern: Pattern, bare: Pattern) -> Iterator[tuple[Place, Stating, Stating]]:

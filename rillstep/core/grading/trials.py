@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from rillstep.core.fabric import SizeWork, Trouble, work_pattern
-from rillstep.core.grading.named_text import CountedAs, changed, counting_as, free_numbers, restated, without_totals
+from rillstep.core.grading.named_text import Counting, changed, counting_of, free_numbers, restated, without_totals
 from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof, prove_text
@@ -53,7 +53,7 @@ class Trials:
     text: str
     base: Mapping[str, int]
     numbering: Numbering
-    counted_as: CountedAs
+    counted_as: Counting
     allowance_mm: float = 0.0
     known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
     worked: dict[tuple[int, ...], Refuted | None] = field(default_factory=dict)
@@ -62,7 +62,7 @@ class Trials:
     @cached_property
     def bare(self) -> Pattern:
         """The tree of the text, without what it states."""
-        return without_totals(read(self.text).pattern)
+        return without_totals(read(self.text).pattern, self.counted_as.said)
 
     @cached_property
     def rows_by(self) -> frozenset[str]:
@@ -120,7 +120,7 @@ class Trials:
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         if self.numbering.refers:
             text = renumbered(text, self.numbering)
-        return without_totals(read(text).pattern)
+        return without_totals(read(text).pattern, self.counted_as.said)
 
     def _proved(self, values: Mapping[str, int]) -> Proof | Refuted:
         proof = prove_text(self.rewritten(values), self.allowance_mm)
@@ -156,4 +156,4 @@ def measures_at(proof: Proof) -> dict[str, float]:
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:
     """A text in one size, to be tried at other numbers of its names."""
     pattern = read(text).pattern
-    return Trials(text, free_numbers(text), numbering_of(pattern), counting_as(pattern), allowance_mm)
+    return Trials(text, free_numbers(text), numbering_of(pattern), counting_of(pattern), allowance_mm)
