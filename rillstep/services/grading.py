@@ -10,7 +10,7 @@ from rillstep.core.measures import Measure
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import BRACES, names_in, names_of
-from rillstep.document import TextDesign
+from rillstep.document import TextDesign, TextSize
 from rillstep.services import grading_views as views
 from rillstep.services.text_work import measure_name
 
@@ -100,7 +100,15 @@ def graded_view(design: TextDesign) -> views.GradedView:
         graded = grade_from(_analysis(design.text, design.sample), wanted)
     except NotGraded as refused:
         return views.GradedView(
-            problem=str(refused), text=design.text, sizes=[], proved=False, numbers=[], targets=[], notes=[], changes=[]
+            problem=str(refused),
+            text=design.text,
+            sizes=[],
+            proved=False,
+            numbers=[],
+            targets=[],
+            notes=[],
+            next_best=[],
+            changes=[],
         )
     return views.GradedView(
         problem=None, text=graded.text, sizes=list(graded.proof.pattern.sizes), proved=graded.proof.ok,
@@ -111,7 +119,33 @@ def graded_view(design: TextDesign) -> views.GradedView:
             )
             for name, values in graded.values.items()
         ],
-        targets=_targets(design, graded), notes=list(graded.notes), changes=changes_of(design.text, graded.text),
+        targets=_targets(design, graded), notes=list(graded.notes),
+        next_best=_next_best(design, graded), changes=changes_of(design.text, graded.text),
+    )  # fmt: skip
+
+
+def _next_best(design: TextDesign, graded: GradedText) -> list[views.NextBestView]:
+    """The other numbers of sizes that miss a target."""
+    known = _by_name(graded.proof)
+    return [
+        views.NextBestView(
+            size=size.name,
+            targets=[_target(design, size, known[name], mm, size.targets_mm[name]) for name, mm in one.made_mm.items()],
+            locks={name: value for name, value in one.values.items() if value != graded.values[name][at]},
+        )
+        for at, size in enumerate(design.sizes) if any(note.startswith(f"{size.name}: ") for note in graded.notes)
+        for one in graded.next_best.get(size.name, ())
+    ]  # fmt: skip
+
+
+def _target(design: TextDesign, size: TextSize, measure: Measure, got: float | None, wanted: float) -> views.TargetView:
+    name = measure_name(measure)
+    tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
+    return views.TargetView(
+        size=size.name, name=name, label=measure.label, piece=measure.piece, target=show_length(wanted, design.units),
+        result="–" if got is None else show_length(got, design.units),
+        difference="–" if got is None else show_difference(got - wanted, design.units),
+        within=got is not None and abs(got - wanted) <= tolerance + 1e-6,
     )  # fmt: skip
 
 
@@ -119,20 +153,10 @@ def _targets(design: TextDesign, graded: GradedText) -> list[views.TargetView]:
     found = []
     known = _by_name(graded.proof)
     for at, size in enumerate(design.sizes):
-        order = [*known, *(name for name in size.targets_mm if name not in known)]
-        for name in (each for each in order if each in size.targets_mm):
-            wanted = size.targets_mm[name]
-            got = known[name].mm[at] if name in known else None
-            tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
-            found.append(
-                views.TargetView(
-                    size=size.name, name=name, label=known[name].label if name in known else name,
-                    piece=known[name].piece if name in known else None, target=show_length(wanted, design.units),
-                    result="–" if got is None else show_length(got, design.units),
-                    difference="–" if got is None else show_difference(got - wanted, design.units),
-                    within=got is not None and abs(got - wanted) <= tolerance + 1e-6,
-                )
-            )  # fmt: skip
+        found += [
+            _target(design, size, known[name], known[name].mm[at], size.targets_mm[name])
+            for name in known if name in size.targets_mm
+        ]  # fmt: skip
     return found
 
 

@@ -85,10 +85,20 @@ class LinesChangedView(BaseModel):
     after: list[str]
 
 
+class NextBestView(BaseModel):
+    """Other numbers of a size, and what its targets come to with them. locks: the numbers that differ from the nearest
+    ones."""
+
+    size: str
+    targets: list[TargetView]
+    locks: dict[str, int]
+
+
 class GradedView(BaseModel):
     """A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
 
-    numbers: of each name the values size by size. notes: what is not met, and why.
+    numbers: of each name the values size by size. notes: what is not met, and why. next_best: of the sizes with such
+    notes, the numbers that come next.
     """
 
     problem: str | None
@@ -98,4 +108,5 @@ class GradedView(BaseModel):
     numbers: list[NumberView]
     targets: list[TargetView]
     notes: list[str]
+    next_best: list[NextBestView]
     changes: list[LinesChangedView]

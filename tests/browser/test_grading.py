@@ -67,6 +67,13 @@ def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
     expect(dialog.get_by_role("row", name=re.compile("Large.*Cord: Length"))).to_contain_text("70.0 cm")
     expect(dialog.get_by_label("Lines that change")).to_contain_text("Number: base rounds = 8 (8, 12, 16)")
     assert_axe(page, "the preview of graded sizes")
+    dialog.get_by_label("Next best").get_by_role("listitem").filter(has_text="width, lying flat 18.0 cm").get_by_role(
+        "button", name="Take this one"
+    ).first.click()
+    expect(dialog.get_by_label("Lines that change")).to_contain_text("Number: base rounds = 8 (8, 12, 12)")
+    dialog.get_by_role("button", name="Leave the text as it is").click()
+    page.get_by_role("button", name="Undo").click()  # the numbers that were locked for it
+    grade(page)
     dialog.get_by_role("button", name="Take these sizes").click()
     expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
     expect(page.get_by_test_id("save-state")).to_have_text("saved")

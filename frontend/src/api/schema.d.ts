@@ -1120,11 +1120,14 @@ export interface components {
          * GradedView
          * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
          *
-         *     numbers: of each name the values size by size. notes: what is not met, and why.
+         *     numbers: of each name the values size by size. notes: what is not met, and why. next_best: of the sizes with such
+         *     notes, the numbers that come next.
          */
         GradedView: {
             /** Changes */
             changes: components["schemas"]["LinesChangedView"][];
+            /** Next Best */
+            next_best: components["schemas"]["NextBestView"][];
             /** Notes */
             notes: string[];
             /** Numbers */
@@ -1438,6 +1441,21 @@ export interface components {
              * @enum {string}
              */
             terms: "US" | "UK";
+        };
+        /**
+         * NextBestView
+         * @description Other numbers of a size, and what its targets come to with them. locks: the numbers that differ from the nearest
+         *     ones.
+         */
+        NextBestView: {
+            /** Locks */
+            locks: {
+                [key: string]: number;
+            };
+            /** Size */
+            size: string;
+            /** Targets */
+            targets: components["schemas"]["TargetView"][];
         };
         /**
          * NoteView
@@ -2720,6 +2738,7 @@ export type NeighbourView = components['schemas']['NeighbourView'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewPhrase = components['schemas']['NewPhrase'];
 export type NewTester = components['schemas']['NewTester'];
+export type NextBestView = components['schemas']['NextBestView'];
 export type NoteView = components['schemas']['NoteView'];
 export type NumberView = components['schemas']['NumberView'];
 export type OfferView = components['schemas']['OfferView'];

@@ -135,16 +135,34 @@ def _nearest(
             continue
         made = measures_at(proof)
         proved.append(Candidate(candidate.values, {name: made[name] for name in size.targets_mm if name in made}))
-        if len(proved) > NEXT_BEST:
-            break
+        break
     if not proved:
         note = f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}"
         return trials.base, [note.strip()], ()
-    best, *others = proved
+    best = proved[0]
+    others = _next_best(trials, model, size, best, answer.candidates)
     notes = [_not_met(model, size, best, target, answer.obstacles, why) for target in missed(model, size, best.made_mm)]
     if not answer.whole:
         notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
-    return best.values, notes, tuple(others)
+    return best.values, notes, others
+
+
+def _next_best(
+    trials: Trials, model: Model, size: SizeWanted, best: Candidate, candidates: Sequence[Candidate]
+) -> tuple[Candidate, ...]:
+    """The numbers that come next: where targets are missed, those that miss them otherwise; all are proved."""
+    told = missed(model, size, best.made_mm) or list(size.targets_mm)
+    found = [best]
+    for one in candidates:
+        if len(found) > NEXT_BEST:
+            break
+        if any(all(abs(one.made_mm[name] - other.made_mm.get(name, 0.0)) < 0.5 for name in told) for other in found):
+            continue
+        proof = trials.at({name: value - model.base[name] for name, value in one.values.items()})
+        if not isinstance(proof, Refuted):
+            made = measures_at(proof)
+            found.append(Candidate(one.values, {name: made[name] for name in size.targets_mm if name in made}))
+    return tuple(found[1:])
 
 
 def _not_met(

@@ -17,7 +17,7 @@ from rillstep.core.grading.ways import GrowthWay
 
 # How much a run near its share of the width counts, against a target, in parts of a stitch.
 PROPORTION = 0.05
-_MOST_FOUND = 16
+_MOST_FOUND = 80
 _BETTER_MM = 0.05
 
 

@@ -1,5 +1,5 @@
 import { Check, TriangleAlert } from "lucide-react";
-import type { GradedView, LinesChangedView } from "../../api/schema";
+import type { GradedView, LinesChangedView, NextBestView } from "../../api/schema";
 import { Dialog } from "../../ui/Dialog";
 
 function Changed({ change }: { change: LinesChangedView }) {
@@ -26,10 +26,15 @@ export function Preview({
   graded,
   onClose,
   onTake,
+  onInstead,
+  busy,
 }: {
   graded: GradedView | null;
   onClose: () => void;
   onTake: (graded: GradedView) => void;
+  /** Other numbers for one size, which are locked then, and graded again. */
+  onInstead: (other: NextBestView) => void;
+  busy: boolean;
 }) {
   if (graded === null) return null;
   if (graded.problem !== null)
@@ -63,6 +68,31 @@ export function Preview({
             <li key={note}>{note}</li>
           ))}
         </ul>
+      )}
+      {graded.next_best.length > 0 && (
+        <section aria-label="Next best" className="mt-3 text-sm">
+          <h3 className="text-base">Next best</h3>
+          <ul>
+            {graded.next_best.map((other, index) => (
+              <li key={index} className="border-line flex items-center gap-3 border-t py-1">
+                <span className="font-medium">{other.size}</span>
+                <span className="flex-1">
+                  {other.targets
+                    .map((target) => `${target.label.toLowerCase()} ${target.result} (${target.difference})`)
+                    .join(", ")}
+                </span>
+                <button
+                  type="button"
+                  className="button-plain"
+                  disabled={busy}
+                  onClick={() => onInstead(other)}
+                >
+                  Take this one
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
       {graded.targets.length > 0 && (
         <table className="numbers mt-3 text-sm">

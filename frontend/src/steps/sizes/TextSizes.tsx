@@ -3,14 +3,14 @@ import { Plus, Ruler, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, unwrap } from "../../api/client";
-import type { BagMeasureView, GradedView } from "../../api/schema";
+import type { BagMeasureView, GradedView, TextDesign } from "../../api/schema";
 import { useText } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { perUnit } from "../units";
 import { Preview } from "./Preview";
-import { columnsOf, freshName, MOST_SIZES, sampleOf, withTarget, type Column } from "./wishes";
+import { columnsOf, freshName, MOST_SIZES, sampleOf, withLock, withTarget, type Column } from "./wishes";
 
 /** The name of a size: of one that the text has it is written into the text. */
 function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
@@ -163,7 +163,8 @@ export function TextSizes() {
   const [preview, setPreview] = useState<GradedView | null>(null);
   const [all, setAll] = useState(false);
   const grade = useMutation({
-    mutationFn: () => unwrap(client.POST("/api/grading/sizes", { body: { document } })),
+    mutationFn: (wanted: TextDesign) =>
+      unwrap(client.POST("/api/grading/sizes", { body: { document: wanted } })),
     onSuccess: setPreview,
   });
   if (!work) return null;
@@ -247,7 +248,7 @@ export function TextSizes() {
           disabled={columns.length < 2 || grade.isPending || !work.ok}
           onClick={() => {
             if (full.sizes.length !== document.sizes.length) design.change("", () => full);
-            grade.mutate();
+            grade.mutate(full);
           }}
         >
           <Ruler size={16} aria-hidden />{" "}
@@ -271,6 +272,15 @@ export function TextSizes() {
       <Preview
         graded={preview}
         onClose={() => setPreview(null)}
+        busy={grade.isPending}
+        onInstead={(other) => {
+          const locked = Object.entries(other.locks).reduce(
+            (now, [name, value]) => withLock(now, inText, other.size, name, value),
+            full,
+          );
+          design.change("", () => locked);
+          grade.mutate(locked);
+        }}
         onTake={(graded) => {
           design.change("", () => ({ ...full, text: graded.text }));
           setPreview(null);
