@@ -228,3 +228,44 @@ def test_a_plain_text_is_lifted_and_undone(tmp_path: Path, capsys: pytest.Captur
     assert "Rnds 2-20:" in capsys.readouterr().out
     plain.write_text("Sizes: S, L\nCh 20 (30).")
     assert main(["lift", str(plain)]) == 2
+
+
+GRADED = Path(__file__).parent / "grading_texts"
+FLAPPED = (GRADED / "pouch.txt").read_text() + (
+    "\nSection: Flap (rows, panel)\nCh {flap}.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn. — 20 sts\n"
+    "Rows 2-12: Ch 1, sc in each st across; turn. — 20 sts\nNumber: flap = 21\n"
+)
+OPENING = (GRADED / "ring_tote.txt").read_text().replace("sk next 10 sts", "sk next {hand} sts").replace(
+    "{4*side + 20}", "{4*side + 2*hand}"
+).replace("Number: side", "Number: hand = 10\nNumber: side")  # fmt: skip
+SQUARE = (
+    "Gauge: dc 16 sts x 8 rows = 10 cm\nSection: Square (joined rounds, square, make 2)\nMake an adjustable ring.\n"
+    "Rnd 1: Ch 3 (counts as dc), 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times; join. — 12 dc, 4 ch-2 sps\n"
+)
+IMPOSSIBLE = [
+    (OPENING, {"targets": {"drop": 0}}, 2, "is above zero"),
+    (FLAPPED, {"targets": {"Flap.width": 40}}, 1, "wider than the bag at its mouth"),
+    (OPENING, {"targets": {"opening": 60, "width": 20}}, 1, "stands against it"),
+    ((GRADED / "pouch.txt").read_text(), {"locks": {"gaps": 7}}, 1, "it can be 6 or 9"),
+    (SQUARE, {"targets": {"Square.side": 40}}, 1, "nothing in the text moves it"),
+    ((GRADED / "pouch.txt").read_text(), {"targets": {"strap": 40}}, 2, "is not measured in this text; there are: "),
+    ((GRADED / "pouch.txt").read_text(), {"targets": {"width": 15}}, 1, "a smaller one does not come out"),
+]
+
+
+@pytest.mark.parametrize(("text", "wish", "code", "words"), IMPOSSIBLE, ids=range(len(IMPOSSIBLE)))
+def test_impossible_wishes_say_why_and_what_would_help(
+    text: str, wish: dict[str, object], code: int, words: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    (tmp_path / "bag.txt").write_text(text)
+    targets = {"units": "cm", "sizes": [{"name": "S"}, {"name": "L", **wish}]}
+    (tmp_path / "targets.json").write_text(json.dumps(targets))
+    assert main(["grade", str(tmp_path / "bag.txt"), "--to", str(tmp_path / "targets.json")]) == code
+    out = capsys.readouterr()
+    assert words in out.out + out.err
+
+
+def test_eleven_sizes_are_refused(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    (tmp_path / "targets.json").write_text(json.dumps({"sizes": [{"name": str(n)} for n in range(11)]}))
+    assert main(["grade", str(GRADED / "pouch.txt"), "--to", str(tmp_path / "targets.json")]) == 2
+    assert "One to 10 sizes" in capsys.readouterr().err

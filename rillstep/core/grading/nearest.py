@@ -15,6 +15,8 @@ from rillstep.core.settling import read
 MOST_SIZES = 10
 # So many other numbers are offered beside the nearest ones.
 NEXT_BEST = 3
+# A flap may lie over the edges of the mouth by so much.
+_WIDER = 1.05
 
 
 @dataclass(frozen=True)
@@ -94,7 +96,25 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
+    notes += [note for at, size in enumerate(wanted) if size.targets_mm for note in _out_of_place(proof, size.name, at)]
     return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others)
+
+
+def _out_of_place(proof: Proof, size: str, at: int) -> list[str]:
+    """What a size measures that no bag can: a flap wider than the mouth, an opening wider than the bag."""
+    found = proof.bag.measures if proof.bag is not None else ()
+    made = {(one.piece, one.name): mm for one in found if (mm := one.mm[at]) is not None}
+    across = made.get((None, "mouth"), made.get((None, "width"), 0.0))
+    notes = []
+    for (piece, name), mm in made.items():
+        wide = name == "opening" or (name == "width" and piece is not None and "flap" in piece.lower())
+        if wide and across and mm > across * _WIDER:
+            told = f"{piece}.{name}" if piece else name
+            notes.append(
+                f"{size}: {told} comes to {_cm(mm)}, wider than the bag at its mouth ({_cm(across)}): "
+                "ask for less of it, or for a wider bag."
+            )
+    return notes
 
 
 def _check_sizes(wanted: Sequence[SizeWanted]) -> None:
