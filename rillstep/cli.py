@@ -8,7 +8,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
-from rillstep.core.grading import GradedText
+from rillstep.core.grading import GradedText, SizeWanted
 from rillstep.core.lengths import in_units
 from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.proof import Proof, counts_of, prove_text, reader_text, reprint
@@ -258,18 +258,29 @@ def _lift(args: argparse.Namespace) -> int:
 
 
 def _grade(args: argparse.Namespace) -> int:
-    return _grade_design(args) if _read(args.file).lstrip().startswith("{") else _grade_text(args)
+    from rillstep.document import BrokenDesign, TextDesign, load
+
+    written = _read(args.file)
+    if not written.lstrip().startswith("{"):
+        return _grade_text(args, written, [])
+    try:
+        design = load(written)
+    except BrokenDesign as error:
+        raise _Unusable(str(error)) from None
+    if not isinstance(design, TextDesign):
+        return _grade_design(args)
+    return _grade_text(args, design.text, [SizeWanted(one.name, one.targets_mm, one.locks) for one in design.sizes])
 
 
-def _grade_text(args: argparse.Namespace) -> int:
-    """A text with names, in one size: to the sizes of a JSON file of targets."""
+def _grade_text(args: argparse.Namespace, text: str, own: list[SizeWanted]) -> int:
+    """A text: to the sizes of a JSON file of targets, or to those of its own design file."""
     from rillstep.core.grading import NotGraded, grade_text
     from rillstep.document.targets import sizes_wanted
 
-    if not args.to:
+    if not args.to and not own:
         raise _Unusable("a text is graded to targets: --to TARGETS, a JSON file of sizes")
     try:
-        graded = grade_text(_read(args.file), sizes_wanted(_read(args.to)))
+        graded = grade_text(text, sizes_wanted(_read(args.to)) if args.to else own)
     except NotGraded as error:
         raise _Unusable(str(error)) from None
     if args.output:
@@ -299,6 +310,11 @@ def _shown(graded: GradedText) -> dict[str, object]:
         ],
         "directions": [{"label": way.label, "step": dict(way.step), "mm": way.mm} for way in graded.ways],
         "multiples": [f"{way.label}: {way.multiple}" for way in graded.ways if way.multiple],
+        "rules": [way.rule for way in graded.ways],
+        "next_best": {
+            size: [{"numbers": one.values, "mm": one.made_mm} for one in found]
+            for size, found in graded.next_best.items()
+        },
         "measures": [
             {"name": f"{one.piece}.{one.name}" if one.piece else one.name, "mm": one.mm} for one in measures
         ],

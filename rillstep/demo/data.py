@@ -7,8 +7,9 @@ from datetime import timedelta
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from rillstep.document import Parts, Size, Swatch, ToteDesign, Way, Yarn
-from rillstep.services import accounts, designs, testing, testing_views
+from rillstep.demo.texts import POUCH
+from rillstep.document import Parts, Size, Swatch, TextDesign, TextSize, ToteDesign, Way, Yarn
+from rillstep.services import accounts, designs, grading, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
 EMAIL = "maker@observing-night.example"
@@ -58,6 +59,23 @@ def steward() -> ToteDesign:
     )
 
 
+def pouch() -> TextDesign:
+    """A pouch from a text in one size, graded to three."""
+    wanted = TextDesign(
+        name="Eyepiece pouch",
+        text=POUCH,
+        sizes=[
+            TextSize(name="Lens"),
+            TextSize(name="Eyepiece", targets_mm={"height": 100, "Cord.length": 700}),
+            TextSize(name="Barlow", targets_mm={"width": 180, "height": 132, "Cord.length": 900}),
+        ],
+        yarn=Yarn(name="Quiet Meridian", weight_class=4, grams_per_ball=100, metres_per_ball=170),
+        hook_mm=4,
+        parts=Parts(count=2),
+    )
+    return wanted.model_copy(update={"text": grading.graded_view(wanted).text})
+
+
 _TESTERS = (
     ("Ottilie", "Atlas", "US", "right", 1.0),
     ("Bram", "Flask", "UK", "right", 0.55),
@@ -77,6 +95,7 @@ def fill(session: Session, secret: str) -> None:
     if session.scalar(select(Designer).where(Designer.email == EMAIL)) is not None:
         return
     studio_id = accounts.sign_up(session, EMAIL, PASSWORD, STUDIO).studio_id
+    designs.create(session, studio_id, pouch(), "Graded from one size")
     designs.create(session, studio_id, steward())
     opened = designs.create(session, studio_id, nightfield(), "First numbers")
     test = testing.open_test(session, studio_id, opened.id)

@@ -36,6 +36,14 @@ class GrowthWay:
         """ "base rounds +4, gaps +3"."""
         return ", ".join(f"{name} {by:+d}" for name, by in self.step)
 
+    @property
+    def rule(self) -> str:
+        """The way as a sentence for makers."""
+        (name, by), *others = sorted(self.step, key=lambda one: one[1] < 0)
+        many = "any number more or fewer" if abs(by) == 1 else f"any multiple of {abs(by)} more or fewer"
+        told = ", ".join(f"“{other}” {abs(a)} {'more' if (a > 0) == (by > 0) else 'fewer'}" for other, a in others)
+        return f"“{name}” may be {many}." + (f" For each {abs(by)} more, {told}." if told else "")
+
 
 def ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     """The ways of a text, and for each name that no way moves the reason."""
