@@ -67,6 +67,15 @@ def main(address: str, names: list[str], tester: str) -> None:
             open_step(p, "Base, wall, handles")
             p.get_by_test_id("number-around-1").click()
 
+        def text_shape(p: Page) -> None:
+            open_step(p, "Shape", "Eyepiece pouch")
+            p.get_by_test_id("number-base-rounds-2").click()
+
+        def preview(p: Page) -> None:
+            open_step(p, "Sizes", "Eyepiece pouch")
+            p.get_by_role("button", name="Grade to these").click()
+            p.get_by_role("dialog").get_by_role("heading").first.wait_for()
+
         def edit(p: Page) -> None:
             open_step(p, "Words")
             p.get_by_text("Edit the text").click()
@@ -98,6 +107,9 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("swatch", lambda p: open_step(p, "Swatch"))
         shot("sizes", lambda p: open_step(p, "Sizes"))
         shot("shape", shape)
+        shot("text-sizes", lambda p: open_step(p, "Sizes", "Eyepiece pouch"))
+        shot("text-shape", text_shape)
+        shot("text-preview", preview)
         shot("yarn", lambda p: open_step(p, "Yarn"))
         shot("words", lambda p: open_step(p, "Words"))
         shot("words-edit", edit)

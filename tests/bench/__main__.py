@@ -1,6 +1,6 @@
 """`make bench`: speeds and ratios, all measured in one run on this machine. Nothing here passes or fails."""
 
-from tests.bench import edit, expressions, keystroke
+from tests.bench import edit, expressions, grading, keystroke
 
 if __name__ == "__main__":
     keystroke.report()
@@ -8,3 +8,5 @@ if __name__ == "__main__":
     edit.report()
     print()
     expressions.report()
+    print()
+    grading.report()

@@ -24,8 +24,8 @@ _MOST_VISITS = 4
 _MOST_MENDED, _MOST_PROVED = 40, 10
 # Multiples of a direction that are tried where a line does not tell what it takes.
 _MULTIPLES = (2, 3, 4, 5, 6, 8, 10, 12)
-# A text is worked so many times at most.
-MOST_WORKED = 1_500
+# A text is worked so many times at most, and proved so many times.
+MOST_WORKED, MOST_PROVED = 500, 70
 
 
 @dataclass(frozen=True)
@@ -71,7 +71,7 @@ def _narrow(trials: Trials, found: Found) -> None:
         if unmovable:
             found.directions = [v for v in found.directions if v not in {u for u, _ in unmovable}]
             continue
-        if not places or len(trials.worked) > MOST_WORKED:
+        if not places or _is_enough(trials):
             break
         first = min(places)
         visits[first] += 1
@@ -91,6 +91,10 @@ def _outcome(trials: Trials, vector: Vector) -> Refuted | None:
     if stop is not None and stop.section < 0:
         return _at(trials, scaled(vector, -1))
     return stop
+
+
+def _is_enough(trials: Trials) -> bool:
+    return len(trials.worked) > MOST_WORKED or len(trials.known) > MOST_PROVED
 
 
 def _at(trials: Trials, vector: Vector) -> Refuted | None:
@@ -166,7 +170,7 @@ def _mended(
     beside = [plus(vector, one, times) for one in free for times in (-1, 1)]
     for candidates in (sorted([*multiples, *sums], key=size), sorted(beside, key=size)):
         for one in candidates[: _MOST_PROVED if trials.proves else _MOST_MENDED]:
-            if max(map(abs, one)) > MOST_STEP or not is_independent(one, free) or len(trials.worked) >= MOST_WORKED:
+            if max(map(abs, one)) > MOST_STEP or not is_independent(one, free) or _is_enough(trials):
                 continue
             if _comes_past(trials, one, first):
                 return one

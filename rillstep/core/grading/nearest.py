@@ -3,8 +3,9 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from rillstep.core.findings import Finding
 from rillstep.core.grading.named_text import changed, restated
-from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeWanted, missed, size_found
+from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeFound, SizeWanted, missed, size_found
 from rillstep.core.grading.runs import runs_of
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
@@ -79,25 +80,93 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     gauge = next(iter(sample.proof.pattern.gauges), None)
     runs = runs_of(sample.proof.pattern)
     model = Model(trials.base, ways, known, runs, gauge.width_mm if gauge is not None else 5.0)
-    notes: list[str] = []
-    found: list[Mapping[str, int]] = []
-    others: dict[str, tuple[Candidate, ...]] = {}
-    for size in wanted:
-        if not size.targets_mm and not size.locks:
-            found.append(sample.of_sizes.get(size.name, trials.base))
-            continue
-        values, said, others[size.name] = _nearest(trials, model, size)
-        found.append(values)
-        notes += said
-    values_of = {name: tuple(one[name] for one in found) for name in trials.base}
-    graded = changed(trials.text, values_of, [size.name for size in wanted])
-    graded = restated(graded, trials.numbering, trials.counted_as)
-    proof = prove_text(graded, trials.allowance_mm)
-    error = next((f for f in proof.findings if f.severity == "error"), None)
+    answers = {size.name: size_found(model, size) for size in wanted if size.targets_mm or size.locks}
+    first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
+    graded, proof, error = _written(sample, wanted, first)
+    why: dict[str, str] = {}
+    if error is not None:  # not all of them come out: each size is proved by itself
+        for name, answer in answers.items():
+            first[name], why[name] = _first_proved(trials, answer)
+        graded, proof, error = _written(sample, wanted, first)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
-    notes += [note for at, size in enumerate(wanted) if size.targets_mm for note in _out_of_place(proof, size.name, at)]
+    values_of = _values(sample, wanted, first)
+    made = _made(proof)
+    notes: list[str] = []
+    others: dict[str, tuple[Candidate, ...]] = {}
+    for at, size in enumerate(wanted):
+        if size.name not in answers:
+            continue
+        best = first[size.name]
+        if best is None:
+            notes.append(_nothing_near(size, answers[size.name], why.get(size.name, "")))
+            continue
+        best = Candidate(
+            best.values, {name: mm for name in size.targets_mm if (mm := made.get(name, ())[at]) is not None}
+        )
+        notes += _not_met(model, size, best, answers[size.name], why.get(size.name, ""))
+        if missed(model, size, best.made_mm):
+            others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
+    for at, size in enumerate(wanted):
+        notes += _out_of_place(proof, size.name, at) if size.targets_mm else []
     return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others)
+
+
+def _values(
+    sample: Sample, wanted: Sequence[SizeWanted], found: Mapping[str, Candidate | None]
+) -> dict[str, tuple[int, ...]]:
+    """For each name its numbers, size by size; a size that nothing was found for is as in the text, or as the sample."""
+    base = sample.trials.base
+    each = [
+        one.values if (one := found.get(size.name)) is not None
+        else base if size.name in found else sample.of_sizes.get(size.name, base)
+        for size in wanted
+    ]  # fmt: skip
+    return {name: tuple(one[name] for one in each) for name in base}
+
+
+def _written(
+    sample: Sample, wanted: Sequence[SizeWanted], found: Mapping[str, Candidate | None]
+) -> tuple[str, Proof, Finding | None]:
+    """The text in all sizes, its proof, and the first error in it."""
+    trials = sample.trials
+    text = changed(trials.text, _values(sample, wanted, found), [size.name for size in wanted])
+    text = restated(text, trials.numbering, trials.counted_as)
+    proof = prove_text(text, trials.allowance_mm)
+    return text, proof, next((f for f in proof.findings if f.severity == "error"), None)
+
+
+def _first_proved(trials: Trials, answer: SizeFound) -> tuple[Candidate | None, str]:
+    """The nearest candidate that is proved by itself, and what refutes a nearer one."""
+    why = ""
+    for candidate in answer.candidates:
+        proof = trials.at({name: value - trials.base[name] for name, value in candidate.values.items()})
+        if not isinstance(proof, Refuted):
+            return candidate, why
+        why = why or proof.message
+    return None, why
+
+
+def _made(proof: Proof) -> dict[str, tuple[float | None, ...]]:
+    """What each measure comes to in each size, in mm, by the name that targets call it."""
+    found = proof.bag.measures if proof.bag is not None else ()
+    return {f"{one.piece}.{one.name}" if one.piece else one.name: one.mm for one in found}
+
+
+def _nothing_near(size: SizeWanted, answer: SizeFound, why: str) -> str:
+    for name, near in answer.unlockable:
+        told = " or ".join(map(str, near))
+        return f"{size.name}: “{name}” cannot be {size.locks[name]}: it can be {told}. It is left as the sample."
+    return f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()
+
+
+def _not_met(model: Model, size: SizeWanted, best: Candidate, answer: SizeFound, why: str) -> list[str]:
+    """A sentence for each target that is missed."""
+    targets = missed(model, size, best.made_mm)
+    notes = [_miss(model, size, best, target, answer.obstacles, why) for target in targets]
+    if not answer.whole:
+        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
+    return notes
 
 
 def _out_of_place(proof: Proof, size: str, at: int) -> list[str]:
@@ -137,36 +206,6 @@ def _check_wishes(wanted: Sequence[SizeWanted], known: Mapping[str, float], tria
                 raise NotGraded(f"“{name}” is no number of this text; there are: {', '.join(trials.base)}.")
 
 
-def _nearest(
-    trials: Trials, model: Model, size: SizeWanted
-) -> tuple[Mapping[str, int], list[str], tuple[Candidate, ...]]:
-    """The numbers of a size, what is not met, and the numbers that come next; all are proved."""
-    answer = size_found(model, size)
-    for name, near in answer.unlockable:
-        told = " or ".join(map(str, near))
-        note = f"{size.name}: “{name}” cannot be {size.locks[name]}: it can be {told}. It is left as the sample."
-        return trials.base, [note], ()
-    proved: list[Candidate] = []
-    why = ""
-    for candidate in answer.candidates:
-        proof = trials.at({name: value - model.base[name] for name, value in candidate.values.items()})
-        if isinstance(proof, Refuted):
-            why = why or proof.message
-            continue
-        made = measures_at(proof)
-        proved.append(Candidate(candidate.values, {name: made[name] for name in size.targets_mm if name in made}))
-        break
-    if not proved:
-        note = f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}"
-        return trials.base, [note.strip()], ()
-    best = proved[0]
-    others = _next_best(trials, model, size, best, answer.candidates)
-    notes = [_not_met(model, size, best, target, answer.obstacles, why) for target in missed(model, size, best.made_mm)]
-    if not answer.whole:
-        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
-    return best.values, notes, others
-
-
 def _next_best(
     trials: Trials, model: Model, size: SizeWanted, best: Candidate, candidates: Sequence[Candidate]
 ) -> tuple[Candidate, ...]:
@@ -185,9 +224,7 @@ def _next_best(
     return tuple(found[1:])
 
 
-def _not_met(
-    model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str
-) -> str:
+def _miss(model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str) -> str:
     """What a target comes to, what stands in its way, and what each way out costs."""
     got = best.made_mm.get(target)
     if got is None:
