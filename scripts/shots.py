@@ -73,6 +73,7 @@ def main(address: str, names: list[str], tester: str) -> None:
 
         def preview(p: Page) -> None:
             open_step(p, "Sizes", "Eyepiece pouch")
+            p.get_by_label("Width, lying flat of Eyepiece").fill("15")
             p.get_by_role("button", name="Grade to these").click()
             p.get_by_role("dialog").get_by_role("heading").first.wait_for()
 

@@ -88,7 +88,7 @@ def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
     why.get_by_role("button", name="Lock 20").click()
     expect(page.get_by_label("locked at 20")).to_be_visible()
     page.get_by_test_id("number-base-rounds-2").click()
-    expect(why).to_contain_text("A smaller step does not come out.")
+    expect(why).to_contain_text("Why no smaller? Rnd 23")
     assert_axe(page, "numbers of a text")
 
     step(page, "Sizes")  # a lock holds against a target

@@ -49,7 +49,9 @@ const STONES: readonly Stone[] = [
     title: "Yarn",
     says: (work) => {
       const balls = work.sizes.map((size) => size.yarn?.balls ?? null).filter((many) => many !== null);
-      return balls.length > 0 ? `${span(balls)} balls` : "not known yet";
+      return balls.length > 0
+        ? `${span(balls)} ${Math.max(...balls) === 1 ? "ball" : "balls"}`
+        : "not known yet";
     },
     state: (work) => (work.gauge && work.gauge.yarn_correction !== null ? "done" : "open"),
   },

@@ -115,7 +115,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
 def _values(
     sample: Sample, wanted: Sequence[SizeWanted], found: Mapping[str, Candidate | None]
 ) -> dict[str, tuple[int, ...]]:
-    """For each name its numbers, size by size; a size that nothing was found for is as in the text, or as the sample."""
+    """The numbers of each name, size by size; a size that nothing was found for is as in the text or the sample."""
     base = sample.trials.base
     each = [
         one.values if (one := found.get(size.name)) is not None
@@ -165,7 +165,7 @@ def _not_met(model: Model, size: SizeWanted, best: Candidate, answer: SizeFound,
     targets = missed(model, size, best.made_mm)
     notes = [_miss(model, size, best, target, answer.obstacles, why) for target in targets]
     if not answer.whole:
-        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may have been passed over.")
+        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may be passed over.")
     return notes
 
 

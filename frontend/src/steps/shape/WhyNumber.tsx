@@ -38,7 +38,7 @@ export function WhyNumber({ name, size: at }: { name: string; size: number }) {
               </li>
             ))}
           </ul>
-          {way.multiple && <p className="mt-1">A smaller step does not come out. {way.multiple}</p>}
+          {way.multiple && <p className="mt-1">Why no smaller? {way.multiple}</p>}
         </div>
       ))}
       {ways.length === 0 && (

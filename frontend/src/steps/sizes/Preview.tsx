@@ -142,13 +142,21 @@ export function Preview({
         ))}
       </ol>
       <div className="mt-4 flex items-center gap-2">
-        <button type="button" className="button" onClick={() => onTake(graded)}>
-          Take these sizes
-        </button>
-        <button type="button" className="button-plain" onClick={onClose}>
-          Leave the text as it is
-        </button>
-        <span className="text-quiet text-sm">Taking them can be undone.</span>
+        {many > 0 ? (
+          <>
+            <button type="button" className="button" onClick={() => onTake(graded)}>
+              Take these sizes
+            </button>
+            <button type="button" className="button-plain" onClick={onClose}>
+              Leave the text as it is
+            </button>
+            <span className="text-quiet text-sm">Taking them can be undone.</span>
+          </>
+        ) : (
+          <button type="button" className="button" onClick={onClose}>
+            Back to the sizes
+          </button>
+        )}
       </div>
     </Dialog>
   );
