@@ -170,11 +170,6 @@ def _solved(
     return found, answer.whole
 
 
-def half_step_mm(model: Model, target: str) -> float:
-    """Half of the smallest step by which a way moves a measure, in mm; 0 where none does."""
-    return min((abs(way.mm[target]) for way in model.ways if target in way.mm), default=0.0) / 2
-
-
 def missed(model: Model, size: SizeWanted, made_mm: Mapping[str, float]) -> list[str]:
     """The targets that are further off than half of the smallest step that could be."""
     return [

@@ -89,7 +89,7 @@ def _of_section(section: Section, rows: Sequence[str], growing: Sequence[Growing
             yield from _of_line(line, bool(growing), beginning)
         elif line.span.line == whole.lines[0]:
             span = Span(whole.lines[0], 1, 1)
-            if whole.run is not None and (section.continues is not None or not beginning_of_base(section, whole)):
+            if whole.run is not None and (section.continues is not None or not _begins_at_ring(section, whole)):
                 yield Slot(0, "", "first run", whole.values[whole.run], span, kind="start", growing=whole)
             yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
         beginning = beginning and not isinstance(line, Row | Again | Setup)
@@ -114,7 +114,7 @@ def _rest(raw: str, at: int) -> str:
     return re.sub(r"\bch\s*\d\b|[—(\[].*$|\b\d+\s*(?:sts?|sc|hdc|dc)\b\.?\s*$", "", raw[at:], flags=re.IGNORECASE)
 
 
-def beginning_of_base(section: Section, growing: GrowingLine) -> bool:
+def _begins_at_ring(section: Section, growing: GrowingLine) -> bool:
     """Whether rounds that grow begin at a ring, so that how many stitches there are follows from the round alone."""
     chains = [
         step.length.at(0) for line in section.lines if isinstance(line, Setup | Row)

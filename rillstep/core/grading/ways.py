@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from rillstep.core.grading.equations import Found, directions_of
+from rillstep.core.grading.equations import Equation, Found, directions_of
 from rillstep.core.grading.lattice import Vector, scaled, size
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.memory import Memory
@@ -12,6 +12,8 @@ from rillstep.core.proof import Proof, reader_text
 # Steps at which a way is proved before it is offered; those down only where no number becomes too small.
 _UP, _DOWN = (1, 2), (-1, -2)
 _MULTIPLES = (2, 3, 4)
+_EVEN_MM = 0.5
+_PERIOD = "Its rows go in a pattern, and a part of it is of another height."
 
 
 @dataclass(frozen=True)
@@ -58,9 +60,12 @@ def _ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     against: dict[int, str] = {at: _told(stop) for at, stop in found.stuck.items()}
     for vector in found.directions:
         multiples = (scaled(vector, times) for times in (1, *_MULTIPLES))
-        proved = next((one for one in multiples if _refuted_at(trials, one, _UP) is None), None)
-        if proved is not None:
-            held.append(proved)
+        proved = [one for one in multiples if _refuted_at(trials, one, _UP) is None and _prints(trials, one)]
+        if proved:  # rows of a period are measured by whole periods
+            even = next((one for one in proved if _is_even(trials, one)), proved[0])
+            if even != proved[0]:
+                found.equations.append(Equation("", _PERIOD, 0, vector))
+            held.append(even)
             continue
         why = _refuted_at(trials, vector, _UP)
         against.update({at: why.message for at, by in enumerate(vector) if why and by and at not in against})
@@ -77,6 +82,23 @@ def _refuted_at(trials: Trials, vector: Vector, steps: tuple[int, ...]) -> Refut
         if isinstance(found := trials.at(change, times), Refuted):
             return found
     return None
+
+
+def _prints(trials: Trials, vector: Vector) -> bool:
+    """Whether the text at one step is printed for readers and proved as it is printed."""
+    proof = trials.at(dict(zip(trials.base, vector, strict=True)))
+    return isinstance(proof, Proof) and reader_text(proof.pattern, proof.pattern.terms).ok
+
+
+def _is_even(trials: Trials, vector: Vector) -> bool:
+    """Whether two steps of a direction move every measure twice as far as one; a drop is no sum of lengths."""
+    change = dict(zip(trials.base, vector, strict=True))
+    proofs = [trials.at(change, times) for times in (0, 1, 2)]
+    none, one, two = (measures_at(proof) if isinstance(proof, Proof) else {} for proof in proofs)
+    return all(
+        abs((two[name] - mm) - 2 * (one[name] - mm)) <= _EVEN_MM
+        for name, mm in none.items() if name in one and name in two and not name.endswith("drop")
+    )  # fmt: skip
 
 
 def _told(stop: Refuted) -> str:
@@ -100,10 +122,7 @@ def _why_no_smaller(vector: Vector, found: Found) -> str:
     concerned = [one for one in found.equations if any(a and b for a, b in zip(one.direction, vector, strict=True))]
     if not concerned:
         return "A smaller step does not come out."
+    if any(one.message == _PERIOD for one in concerned):
+        return _PERIOD
     told = [f"{one.label} takes {one.takes} stitches at a time." for one in concerned if one.takes]
     return " ".join(dict.fromkeys(told)) or f"{concerned[-1].label or 'The text'} comes out at no smaller step."
-
-
-def prints(proof: Proof) -> bool:
-    """Whether a proved text is printed for readers and proved as it is printed."""
-    return reader_text(proof.pattern, proof.pattern.terms).ok
