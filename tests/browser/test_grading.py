@@ -95,7 +95,7 @@ def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
     target(page, "Height of Medium", "12")
     grade(page)
     expect(page.get_by_label("What is not met")).to_contain_text("Medium: height comes to 10.0 cm, not 12.0 cm")
-    page.get_by_role("button", name="Leave the text as it is").click()
+    page.get_by_role("button", name="Back to the sizes").click()  # with the lock nothing changes
     page.get_by_role("button", name="Undo").click()  # the target
     page.get_by_role("button", name="Undo").click()  # the lock
     page.get_by_role("button", name="Undo").click()  # the sizes

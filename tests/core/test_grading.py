@@ -1,6 +1,7 @@
 """Grading a text with names: its ways, its sizes, what is restated, and what is refused."""
 
 import re
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -209,8 +210,13 @@ def test_a_total_is_restated_in_the_way_in_which_the_sample_counts_it() -> None:
     assert graded.proof.ok and graded.notes == () and graded.text.count("— 48 (64) sts") == 3
 
 
+@cache
+def three_sizes() -> GradedText:
+    return grade_text(PLAIN, THREE)
+
+
 def test_a_graded_text_is_graded_on_and_keeps_its_other_sizes() -> None:
-    three = grade_text(PLAIN, THREE)
+    three = three_sizes()
     four = grade_text(three.text, [*THREE, wanted("Extra", width=240, height=160)])
     assert four.values["base rounds"] == (8, 8, 12, 16) and four.proof.ok and four.notes == ()
     assert without_numbers(four.text) == without_numbers(three.text)
@@ -221,7 +227,7 @@ def test_a_graded_text_is_graded_on_and_keeps_its_other_sizes() -> None:
 
 @pytest.mark.parametrize("sources", [(0, 1, 2), (0,), (2,), (2, 0), (1, 1, 0, 2), (0, 1, 2, 2, 2)])
 def test_a_text_for_other_sizes_has_in_each_what_it_begins_as(sources: tuple[int, ...]) -> None:
-    text = grade_text(PLAIN, THREE).text
+    text = three_sizes().text
     other = resized(text, [f"S{n}" for n in range(len(sources))], sources)
     assert without_numbers(other) == without_numbers(text) and prove_text(other).ok
     before, after = read(text).pattern, read(other).pattern
