@@ -42,7 +42,7 @@ def name_sample(page: Page, name: str) -> None:
 
 def grade(page: Page) -> None:
     page.get_by_role("button", name="Grade to these").click()
-    page.get_by_role("dialog").get_by_role("heading").first.wait_for()
+    page.get_by_role("dialog").get_by_role("heading").first.wait_for(timeout=30_000)
 
 
 def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
@@ -70,7 +70,9 @@ def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
     dialog.get_by_label("Next best").get_by_role("listitem").filter(has_text="width, lying flat 18.0 cm").get_by_role(
         "button", name="Take this one"
     ).first.click()
-    expect(dialog.get_by_label("Lines that change")).to_contain_text("Number: base rounds = 8 (8, 12, 12)")
+    expect(dialog.get_by_label("Lines that change")).to_contain_text(
+        "Number: base rounds = 8 (8, 12, 12)", timeout=30_000
+    )
     dialog.get_by_role("button", name="Leave the text as it is").click()
     page.get_by_role("button", name="Undo").click()  # the numbers that were locked for it
     grade(page)

@@ -144,13 +144,15 @@ export function Preview({
       <div className="mt-4 flex items-center gap-2">
         {many > 0 ? (
           <>
-            <button type="button" className="button" onClick={() => onTake(graded)}>
+            <button type="button" className="button" disabled={busy} onClick={() => onTake(graded)}>
               Take these sizes
             </button>
             <button type="button" className="button-plain" onClick={onClose}>
               Leave the text as it is
             </button>
-            <span className="text-quiet text-sm">Taking them can be undone.</span>
+            <span role="status" className="text-quiet text-sm">
+              {busy ? "Finding and proving the sizes anew…" : "Taking them can be undone."}
+            </span>
           </>
         ) : (
           <button type="button" className="button" onClick={onClose}>
