@@ -242,3 +242,13 @@ def test_sizes_that_a_text_cannot_take_are_refused_with_the_line() -> None:
     assert len(read(text).pattern.sizes) > 1
     with pytest.raises(NotResized, match="sizes"):
         resized(text, ["A"], [0])
+
+
+def test_two_panels_that_are_alike_grow_together() -> None:
+    """A front and a back: what is sewn to what stays as wide."""
+    panel = "{}\nCh 41.\nRow 1: Sc in 2nd ch from hook, sc in each ch across; turn.\nRows 2-48: Ch 1, sc in each st across; turn.\n"
+    text = "Gauge: sc 20 sts x 20 rows = 10 cm\n" + panel.format("Front") + panel.format("Back")
+    text += "Finishing\nSew the panels together along three sides.\n"
+    graded = grade_text(text, [wanted("S"), wanted("M", width=240, height=300)])
+    assert graded.values == {"front chain": (41, 49), "front rows": (47, 59)} and graded.notes == ()
+    assert measures(graded, "width") == (200.0, 240.0) and graded.proof.ok

@@ -46,11 +46,12 @@ class _Naming:
     taken: set[str]
     names: dict[tuple[int, str, tuple[int, ...]], str] = field(default_factory=dict)
     edits: dict[Span, str] = field(default_factory=dict)
+    piece: int = 0  # the first section that is worked as the one whose numbers are named
     values: dict[str, tuple[int, ...]] = field(default_factory=dict)
 
     def name(self, slot: Slot, values: tuple[int, ...]) -> str:
         """The name of a number; those that are equal in all sizes, and of the same part in a section, share it."""
-        key = (slot.section, slot.part, values)
+        key = (self.piece, slot.part, values)
         if key not in self.names:
             plain = " ".join(re.findall(r"[A-Za-z][A-Za-z0-9]*", slot.title)).lower()
             wanted = slot.part if plain in ("", "pattern") else f"{plain} {slot.part}"
@@ -140,6 +141,7 @@ def _growing(text: str, parsed: Parsed, known: Mapping[int, Sequence[GrowingLine
 def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Sequence[Slot]]) -> Lifted:
     rows = text.split("\n")
     naming = _Naming(set(names_of(rows).defined))
+    alike = _alike(own, beside)
     held: list[Held] = []
     written: dict[int, str] = {}
     labels: dict[Span, str] = {}
@@ -154,6 +156,7 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
             at += 1
             starts[at] = end = ends.get((parsed.pattern.sections[at].continues or "").lower(), "0")
         values = (slot.value, *(other[index].value for other in beside))
+        naming.piece = alike[slot.section]
         if slot.kind == "rounds":
             end = _simple(f"{end} + {slot.value}")
         elif not slot.is_named or (slot.held and len(set(values)) == 1):
@@ -206,6 +209,19 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
     used = Counter(name for one in sums for name in names_in(one))
     names = tuple((name, values[0], used[name]) for name, values in naming.values.items())
     return Lifted("\n".join([*kept[:head], *definitions, *kept[head:]]), names, tuple(held), dict(naming.values))
+
+
+def _alike(own: Sequence[Slot], beside: Sequence[Sequence[Slot]]) -> dict[int, int]:
+    """For each section the first one with the same numbers in the same places: a front and a back move together."""
+    forms: dict[int, list[tuple[object, ...]]] = {}
+    for index, slot in enumerate(own):
+        values = (slot.value, *(other[index].value for other in beside))
+        forms.setdefault(slot.section, []).append((slot.part, slot.kind, slot.held, values))
+    first: dict[tuple[tuple[object, ...], ...], int] = {}
+    return {
+        section: first.setdefault(tuple(form), section) if len(form) > 1 else section  # one number may be chance
+        for section, form in forms.items()
+    }
 
 
 def _lengths(node: object) -> Iterator[Num]:
