@@ -316,7 +316,7 @@ def _shown(graded: GradedText) -> dict[str, object]:
             for size, found in graded.next_best.items()
         },
         "measures": [
-            {"name": f"{one.piece}.{one.name}" if one.piece else one.name, "mm": one.mm} for one in measures
+            {"name": one.called, "mm": one.mm} for one in measures
         ],
         "notes": graded.notes,
     }  # fmt: skip

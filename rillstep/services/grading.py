@@ -12,7 +12,6 @@ from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import BRACES, names_in, names_of
 from rillstep.document import TextDesign, TextSize
 from rillstep.services import grading_views as views
-from rillstep.services.text_work import measure_name
 
 # How far off a target may be where the design does not say, in mm.
 USUAL_TOLERANCE_MM = 10.0
@@ -90,7 +89,7 @@ def _moves(moved: Mapping[str, float], proof: Proof, units: Units) -> list[views
 
 
 def _by_name(proof: Proof) -> dict[str, Measure]:
-    return {measure_name(one): one for one in (proof.bag.measures if proof.bag is not None else ())}
+    return {one.called: one for one in (proof.bag.measures if proof.bag is not None else ())}
 
 
 def graded_view(design: TextDesign) -> views.GradedView:
@@ -139,7 +138,7 @@ def _next_best(design: TextDesign, graded: GradedText) -> list[views.NextBestVie
 
 
 def _target(design: TextDesign, size: TextSize, measure: Measure, got: float | None, wanted: float) -> views.TargetView:
-    name = measure_name(measure)
+    name = measure.called
     tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
     return views.TargetView(
         size=size.name, name=name, label=measure.label, piece=measure.piece, target=show_length(wanted, design.units),

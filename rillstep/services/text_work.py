@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from rillstep.core.lengths import Units, show_length
-from rillstep.core.measures import Measure, is_beside
+from rillstep.core.measures import is_beside
 from rillstep.core.proof import Proof, questions
 from rillstep.document import TextDesign, TextSize, ToteDesign, Yarn, blank
 from rillstep.services import views
@@ -40,17 +40,12 @@ def work_text(design: TextDesign, proof: Proof, kept: Sequence[views.PhraseView]
     )
 
 
-def measure_name(measure: Measure) -> str:
-    """The name by which targets call a measure: "width", or "Cord.length" for one of a piece."""
-    return f"{measure.piece}.{measure.name}" if measure.piece else measure.name
-
-
 def bag_measure_views(proof: Proof, units: Units) -> list[views.BagMeasureView]:
     """The measures of the bag and of its pieces, in every size."""
     body = {section.title for section in proof.pattern.sections if not is_beside(section)}
     return [
         views.BagMeasureView(
-            name=measure_name(one), piece=one.piece, of_body=one.piece in body, label=one.label, mm=list(one.mm),
+            name=one.called, piece=one.piece, of_body=one.piece in body, label=one.label, mm=list(one.mm),
             shown=[None if mm is None else show_length(mm, units) for mm in one.mm],
             estimated=one.estimated, why=list(one.why),
         )

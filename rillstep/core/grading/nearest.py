@@ -150,7 +150,7 @@ def _first_proved(trials: Trials, answer: SizeFound) -> tuple[Candidate | None, 
 def _made(proof: Proof) -> dict[str, tuple[float | None, ...]]:
     """What each measure comes to in each size, in mm, by the name that targets call it."""
     found = proof.bag.measures if proof.bag is not None else ()
-    return {f"{one.piece}.{one.name}" if one.piece else one.name: one.mm for one in found}
+    return {one.called: one.mm for one in found}
 
 
 def _nothing_near(size: SizeWanted, answer: SizeFound, why: str) -> str:

@@ -150,7 +150,7 @@ def _refuted(section: int, line: int, label: str, trouble: Trouble) -> Refuted:
 def measures_at(proof: Proof) -> dict[str, float]:
     """The measures of a proof in one size by the names that targets call them: "width", "Strap.length"."""
     found = proof.bag.measures if proof.bag is not None else ()
-    return {f"{one.piece}.{one.name}" if one.piece else one.name: one.mm[0] for one in found if one.mm[0] is not None}
+    return {one.called: one.mm[0] for one in found if one.mm[0] is not None}
 
 
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:

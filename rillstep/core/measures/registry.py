@@ -34,6 +34,11 @@ class Measure:
     rounds: tuple[str, ...] = ()
     gauges: tuple[str, ...] = ()
 
+    @property
+    def called(self) -> str:
+        """What targets call it: "width", or "Cord.length" for a measure of a piece."""
+        return f"{self.piece}.{self.name}" if self.piece else self.name
+
 
 @dataclass(frozen=True)
 class BagMeasures:
