@@ -252,3 +252,15 @@ def test_two_panels_that_are_alike_grow_together() -> None:
     graded = grade_text(text, [wanted("S"), wanted("M", width=240, height=300)])
     assert graded.values == {"front chain": (41, 49), "front rows": (47, 59)} and graded.notes == ()
     assert measures(graded, "width") == (200.0, 240.0) and graded.proof.ok
+
+
+def test_a_plain_text_in_two_sizes_is_carried_on_to_a_third() -> None:
+    """Equal rounds of one size that differ in the other get a name each, and the sizes keep their numbers."""
+    text = (
+        "Gauge: sc 20 sts x 20 rows = 10 cm\nSizes: S, L\nBody\nCh 40 (60), join into a ring.\n"
+        "Rnd 1: Ch 1, sc in each ch around; join. — 40 (60) sts\nRnds 2-20: Ch 1, sc in each st around; join. — 40 (60) sts\n"
+        "Rnds 21-39 (30): Ch 1, BLO sc in each st around; join. — 40 (60) sts\n"
+    )
+    graded = grade_text(text, [wanted("S"), wanted("L"), wanted("XL", width=200)])
+    assert graded.values == {"body chain": (40, 60, 80), "body rounds": (19, 19, 19), "body rounds 2": (19, 10, 19)}
+    assert graded.proof.ok and graded.notes == () and measures(graded, "width") == (100.0, 150.0, 200.0)

@@ -46,7 +46,8 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
     held: tuple[Held, ...] = ()
     places: dict[str, int] = {}
     if not named_values(text, len(sizes)):
-        lifted = [lift(one) for one in texts]
+        # What is equal in one size may differ in another: each size is lifted with the others beside it.
+        lifted = [lift(one, [other for other in texts if other is not one]) for one in texts]
         first = lifted[at]
         if first is not None:
             held, places = first.held, {name: many for name, _, many in first.names}
