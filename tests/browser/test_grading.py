@@ -4,7 +4,7 @@ import re
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
@@ -104,6 +104,22 @@ def test_a_pasted_pouch_in_one_size_is_graded_to_four(page: Page) -> None:
     expect(page.get_by_test_id("proof-mark")).to_contain_text("in 1 size")
     page.get_by_role("button", name="Redo").click()
     expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
+
+
+def test_a_renamed_size_does_not_come_back_while_its_text_is_worked(page: Page) -> None:
+    keep(page, PLAIN)
+    step(page, "Sizes")
+    held: list[Route] = []
+    page.route("**/api/work", lambda route: held.append(route))
+    name_sample(page, "Small")
+    page.get_by_role("button", name="Add a size").click()  # the text with the new name is not worked yet
+    target(page, "Height of Medium", "10")
+    expect(page.get_by_label(re.compile("^Name of size"))).to_have_count(2)
+    held[-1].continue_()
+    page.unroute("**/api/work")
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+    expect(page.get_by_label(re.compile("^Name of size"))).to_have_count(2)
+    expect(page.get_by_label("Name of size One size")).to_have_count(0)
 
 
 def test_an_edit_and_a_fifth_size_keep_the_rest(page: Page) -> None:

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { useText } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Card } from "../../ui/Card";
-import { withLock } from "../sizes/wishes";
+import { sizesOfText, withLock } from "../sizes/wishes";
 
 /** Why a number of a text is what it is in one size: what moves it and what it moves; it can be locked. */
 export function WhyNumber({ name, size: at }: { name: string; size: number }) {
@@ -13,7 +13,7 @@ export function WhyNumber({ name, size: at }: { name: string; size: number }) {
   const size = grading?.sizes[at];
   const value = number?.values[at];
   if (!grading || !number || size === undefined || value === undefined) return null;
-  const inText = work?.outline.sizes ?? [];
+  const inText = sizesOfText(design.document, work);
   const locked = design.document.sizes.find((wish) => wish.name === size)?.locks[name];
   const lock = (to: number | null) => design.change("", (d) => withLock(d, inText, size, name, to));
   const ways = number.ways.map((index) => grading.ways[index]).filter((way) => way !== undefined);

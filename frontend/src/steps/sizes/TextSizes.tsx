@@ -10,13 +10,22 @@ import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { perUnit } from "../units";
 import { Preview } from "./Preview";
-import { columnsOf, freshName, MOST_SIZES, sampleOf, withLock, withTarget, type Column } from "./wishes";
+import {
+  columnsOf,
+  freshName,
+  MOST_SIZES,
+  sampleOf,
+  sizesOfText,
+  withLock,
+  withTarget,
+  type Column,
+} from "./wishes";
 
 /** The name of a size: of one that the text has it is written into the text. */
 function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
   const { design, work } = useText();
   const { document } = design;
-  const inText = work?.outline.sizes ?? [];
+  const inText = sizesOfText(document, work);
   const { name } = column.wish;
   const [typed, setTyped] = useState<string | null>(null);
   const resize = useMutation({
@@ -32,7 +41,7 @@ function Head({ column, columns, sample }: { column: Column; columns: readonly C
       design.change("", (d) => ({ ...d, sizes: renamed }));
       return;
     }
-    const names = inText.map((each) => (each === name ? to : each));
+    const names = inText.names.map((each) => (each === name ? to : each));
     resize.mutate(
       { sizes: names, sources: names.map((_, at) => at) },
       {
@@ -50,9 +59,9 @@ function Head({ column, columns, sample }: { column: Column; columns: readonly C
       design.change("", (d) => ({ ...d, sizes: left }));
       return;
     }
-    const sources = inText.map((_, at) => at).filter((at) => at !== column.at);
+    const sources = inText.names.map((_, at) => at).filter((at) => at !== column.at);
     resize.mutate(
-      { sizes: sources.map((at) => inText[at] ?? ""), sources },
+      { sizes: sources.map((at) => inText.names[at] ?? ""), sources },
       {
         onSuccess: (answer) => {
           if (answer.problem === null)
@@ -68,6 +77,7 @@ function Head({ column, columns, sample }: { column: Column; columns: readonly C
         aria-label={`Name of size ${name}`}
         title={name}
         value={typed ?? name}
+        readOnly={!inText.current}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => rename((typed ?? name).trim())}
         onKeyDown={(event) => {
@@ -76,13 +86,13 @@ function Head({ column, columns, sample }: { column: Column; columns: readonly C
         }}
       />
       <span className="text-quiet flex min-h-7 items-center justify-center gap-1 text-[13px] font-normal">
-        {sample ? "the sample" : column.at < 0 ? "not graded yet" : ""}
+        {sample ? "the sample" : column.at < 0 && inText.current ? "not graded yet" : ""}
         {!sample && (
           <button
             type="button"
             className="button-bare px-1"
             aria-label={`Delete ${name}`}
-            disabled={resize.isPending}
+            disabled={resize.isPending || !inText.current}
             onClick={remove}
           >
             <Trash2 size={14} aria-hidden />
@@ -102,7 +112,7 @@ function Head({ column, columns, sample }: { column: Column; columns: readonly C
 /** What a size measures, and what it shall measure: an empty field is no wish. */
 function Cell({ column, measure, sample }: { column: Column; measure: BagMeasureView; sample: boolean }) {
   const { design, work } = useText();
-  const inText = work?.outline.sizes ?? [];
+  const inText = sizesOfText(design.document, work);
   const per = perUnit(design.document);
   const { name } = column.wish;
   const now = column.at < 0 ? null : (measure.shown[column.at] ?? null);
@@ -168,7 +178,7 @@ export function TextSizes() {
     onSuccess: setPreview,
   });
   if (!work) return null;
-  const inText = work.outline.sizes;
+  const inText = sizesOfText(document, work);
   const columns = columnsOf(document, inText);
   const start = sampleOf(document, inText);
   const names = columns.map((column) => column.wish.name);

@@ -1,4 +1,4 @@
-import type { TextDesign, TextSize } from "../../api/schema";
+import type { TextDesign, TextSize, WorkView } from "../../api/schema";
 
 export const MOST_SIZES = 10;
 
@@ -8,26 +8,38 @@ export interface Column {
   at: number;
 }
 
-/** The sizes in the order in which they are wanted; those that the text has and nobody spoke of come first. */
-export function columnsOf(document: TextDesign, inText: readonly string[]): Column[] {
-  const wishes = document.sizes;
-  const known = new Set(wishes.map((wish) => wish.name));
-  return [
-    ...inText
-      .filter((name) => !known.has(name))
-      .map((name) => ({ name, targets_mm: {}, tolerances_mm: {}, locks: {} })),
-    ...wishes,
-  ].map((wish) => ({ wish, at: inText.indexOf(wish.name) }));
+/** The sizes that the text was last seen to have; they are not current while a newer text is being worked. */
+export interface SizesOfText {
+  names: readonly string[];
+  current: boolean;
 }
 
-export function sampleOf(document: TextDesign, inText: readonly string[]): string {
-  return document.sample ?? inText[0] ?? "";
+export function sizesOfText(document: TextDesign, work: WorkView | null): SizesOfText {
+  return { names: work?.outline.sizes ?? [], current: work?.text === document.text };
+}
+
+/**
+ * The sizes in the order in which they are wanted; those that the text has and nobody spoke of come first. A text
+ * that is not worked yet adds none: a size that was just renamed would come back under its name before.
+ */
+export function columnsOf(document: TextDesign, inText: SizesOfText): Column[] {
+  const wishes = document.sizes;
+  const known = new Set(wishes.map((wish) => wish.name));
+  const unspoken =
+    inText.current || wishes.length === 0 ? inText.names.filter((name) => !known.has(name)) : [];
+  return [...unspoken.map((name) => ({ name, targets_mm: {}, tolerances_mm: {}, locks: {} })), ...wishes].map(
+    (wish) => ({ wish, at: inText.names.indexOf(wish.name) }),
+  );
+}
+
+export function sampleOf(document: TextDesign, inText: SizesOfText): string {
+  return document.sample ?? inText.names[0] ?? "";
 }
 
 /** The document with one column changed; all columns are written down with it. */
 export function withWish(
   document: TextDesign,
-  inText: readonly string[],
+  inText: SizesOfText,
   name: string,
   change: (wish: TextSize) => TextSize,
 ): TextDesign {
@@ -38,7 +50,7 @@ export function withWish(
 /** The document with a number locked in a size, or free again (null). */
 export function withLock(
   document: TextDesign,
-  inText: readonly string[],
+  inText: SizesOfText,
   size: string,
   number: string,
   value: number | null,
@@ -55,7 +67,7 @@ export function withLock(
 /** The document with a target set, or taken away (null). */
 export function withTarget(
   document: TextDesign,
-  inText: readonly string[],
+  inText: SizesOfText,
   size: string,
   measure: string,
   mm: number | null,
