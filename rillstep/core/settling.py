@@ -33,6 +33,7 @@ MOST_TURNS = 500
 MOST_UNTIL = 4
 
 
+@remember(16)
 def read(text: str, terms: Terms | None = None) -> Parsed:
     """A text as a tree in which what its words leave open is settled by working it. Never raises.
 

@@ -1,4 +1,4 @@
-"""Targets drawn at random for bags of twelve builds: what comes out is proved, or says what stands in the way."""
+"""Targets drawn at random for bags of many builds: what comes out is proved, or says what stands in the way."""
 
 import os
 import random
@@ -16,6 +16,7 @@ from rillstep.core.grading.trials import measures_at
 from rillstep.core.proof import reader_text
 from tests.core.test_bag_measures import HALF, SEWN, half_round, mesh, on, panel, rectangle, square
 from tests.core.test_grading import PLAIN, TOTE
+from tests.core.test_growth import FLAP, shifted
 from tests.core.test_measures import GAUGE, discs, oval, strap, wall
 
 MANY = int(os.environ.get("RILLSTEP_TARGETS", "3"))
@@ -32,6 +33,8 @@ BUILDS = {
     "mesh": mesh(30, 12),
     "pouch": PLAIN,
     "tote with openings": TOTE,
+    "shifted increases": shifted(9),
+    "tapering flap": FLAP,
 }
 
 

@@ -86,11 +86,13 @@ def _narrow(trials: Trials, found: Found) -> None:
 
 
 def _outcome(trials: Trials, vector: Vector) -> Refuted | None:
-    """Where one step of a direction stops; one step back where a number is too small for it."""
+    """Where one step of a direction stops. What an equation stands against comes out neither way, so a step that comes
+    out backwards is too large for some number, and not wrong; one that makes a number negative is tried backwards."""
     stop = _at(trials, vector)
-    if stop is not None and stop.section < 0:
-        return _at(trials, scaled(vector, -1))
-    return stop
+    if stop is None:
+        return None
+    back = _at(trials, scaled(vector, -1))
+    return back if back is None or stop.section < 0 else stop
 
 
 def _is_enough(trials: Trials) -> bool:
@@ -108,6 +110,7 @@ def _past(trials: Trials, found: Found, first: Place, stops: Sequence[tuple[Vect
     free = [v for v, stop in stops if stop is None or stop.place != first]
     told: list[tuple[Vector, int, Refuted]] = []
     untold: list[tuple[Vector, Refuted]] = []
+    beside: list[Vector] = []  # what an equation took out may still be part of a sum, where amounts told half
     for v, stop in stops:
         if stop is None or stop.place != first:
             continue
@@ -123,12 +126,16 @@ def _past(trials: Trials, found: Found, first: Place, stops: Sequence[tuple[Vect
         untold += [(v, stop) for v in kept if v not in good and (stop := _outcome(trials, v)) is not None]
         free += good
         if given_up is not None:
+            beside = [given_up]
             stop = next((s for v, _, s in told if v == given_up), told[0][2])
             found.equations.append(Equation(stop.label, stop.message, takes, given_up))
-            if not takes:  # it may be a multiple all the same, where the line does not tell of what
+            if not takes and not stop.code and _may_be_a_multiple(trials, given_up, first):
                 untold.append((given_up, stop))
+            elif not takes:
+                _give_up(found, given_up, stop)
     for v, stop in untold:
-        mended = _mended(trials, v, first, free, [u for u, _ in untold if u != v])
+        others = dict.fromkeys(u for u in (*(u for u, _ in untold), *beside) if u != v)
+        mended = _mended(trials, v, first, free, list(others))
         if mended is None:
             _give_up(found, v, stop)
         else:
@@ -152,6 +159,14 @@ def _left_over(trials: Trials, vector: Vector, first: Place) -> int | None:
     if back is not None and back.place == first and back.amount < 0:
         return -back.amount
     return None
+
+
+def _may_be_a_multiple(trials: Trials, vector: Vector, first: Place) -> bool:
+    """Whether a line comes out at some multiple of a step, as one does that takes several and does not tell how
+    many."""
+    return any(
+        _comes_past(trials, scaled(vector, times), first) for times in _MULTIPLES if times >= max(_MULTIPLES) / 2
+    )
 
 
 def _comes_past(trials: Trials, vector: Vector, first: Place) -> bool:

@@ -1,28 +1,49 @@
 """Rounds that grow: neighbouring lines of one shape whose numbers change by the same each time, as one line.
 
 "Rnd 3: [sc in next st, 2 sc in next st] 6 times" and those after it are "Rnds 3-9: [sc in next {rnd - 2} sts, 2 sc in
-next st] 6 times". A round in which a run is one stitch, or none, is worded otherwise and belongs to them: whether the
-one line says the same of it is told by reading it.
+next st] 6 times". Rounds may take turns: those that grow and plain ones, or increases that are shifted from round to
+round; then the line has what each turn does. A round in which a run is one stitch, or none, is worded otherwise and
+belongs to them: whether the one line says the same of it is told by reading it.
 """
 
 import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from rillstep.core.tree import Row, Section
 
 # So many rounds of one shape are a growing sequence; two may be chance, but where the round before grows alike.
 LEAST_GROWING = 3
+# So many rounds take turns at most.
+MOST_TURNS = 3
 LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
 _NUMBER = re.compile(r"\d+")
 _RUN = re.compile(r"\bnext (\d+) (?!times)", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
+class Turn:
+    """What every round does, or every second or third: the words between its numbers, and for each number its value at
+    the first such round and by how much it changes until the next one."""
+
+    parts: tuple[str, ...]
+    steps: tuple[int, ...]
+    values: tuple[int, ...]
+
+    def at(self, times: int) -> list[int]:
+        """Its numbers so many rounds of the same turn later."""
+        return [value + step * times for step, value in zip(self.steps, self.values, strict=True)]
+
+    def back(self) -> "Turn":
+        """The same, begun one such round before."""
+        return replace(self, values=tuple(self.at(-1)))
+
+
+@dataclass(frozen=True)
 class GrowingLine:
     """Lines of a text that are one growing line. lines: their numbers. begin: the number of the first round. word: what
-    the number of the round is called in it. body: the line behind its label, with each number that changes as (step,
-    value at the first round). open: its last rounds shrink to nothing."""
+    the number of the round is called in it. turns: what the rounds do by turns; mostly one for all."""
 
     lines: tuple[int, ...]
     begin: int
@@ -30,9 +51,7 @@ class GrowingLine:
     label: str
     gap: str
     word: str
-    parts: tuple[str, ...]
-    steps: tuple[int, ...]
-    values: tuple[int, ...]
+    turns: tuple[Turn, ...]
 
     @property
     def end(self) -> int:
@@ -40,35 +59,67 @@ class GrowingLine:
         return self.begin + len(self.lines) - 1
 
     @property
-    def run(self) -> int | None:
-        """Which of the numbers is that of the first run that grows."""
-        return next((at for at, step in enumerate(self.steps) if step), None)
+    def run(self) -> tuple[int, int] | None:
+        """Which turn, and which number in it, is the first run that grows."""
+        numbers = ((turn, at) for turn, one in enumerate(self.turns) for at, step in enumerate(one.steps) if step)
+        return next(numbers, None)
+
+    @property
+    def first_run(self) -> int:
+        """The first run that grows, in the first round that has it."""
+        assert self.run is not None
+        return self.turns[self.run[0]].values[self.run[1]]
 
     def written(self, last: str, before: Sequence[tuple[str, int]] = (), start: str = "") -> str:
         """The one line. last: the sum that the number of the last round is. before: names by which the number of the
         first round moves, with their values. start: the name of the run in the first round, where that has one; numbers
         that change by as much are counted from it."""
-        numbers = [self._number(at, before, start) for at in range(len(self.steps))]
-        body = "".join(a + b for a, b in zip(self.parts, [*numbers, ""], strict=True))
-        return f"{self.indent}{self.label}s{self.gap}{self.begin}-{last}{body}"
+        bodies = []
+        for number, turn in enumerate(self.turns):
+            numbers = [self._number(number, at, before, start) for at in range(len(turn.steps))]
+            bodies.append("".join(a + b for a, b in zip(turn.parts, [*numbers, ""], strict=True)))
+        first, *others = bodies
+        body = " // ".join([first, *(re.sub(r"^[^:]*:\s*", "", other) for other in others)])
+        begin = str(self.begin)
+        if before:  # it moves with those that are worked before it
+            rest = self.begin - sum(much for _, much in before)
+            begin = "{" + " + ".join(name for name, _ in before) + _more(rest) + "}"
+        return f"{self.indent}{self.label}s{self.gap}{begin}-{last}{body}"
 
-    def _number(self, at: int, before: Sequence[tuple[str, int]], start: str) -> str:
-        """ "{rnd - 2}", "{6*rnd}", "{taper - 2*(row - rows) + 8}"."""
-        step, value, run = self.steps[at], self.values[at], self.run
-        if not step or run is None:
+    def _number(self, turn: int, at: int, before: Sequence[tuple[str, int]], start: str) -> str:
+        """ "{rnd - 2}", "{6*rnd}", "{(rnd - 1)/2}", "{taper - 2*(row - rows) + 8}"."""
+        step, value = self.turns[turn].steps[at], self.turns[turn].values[at]
+        if not step or self.run is None:
             return str(value)
-        names = [name for name, _ in before]
-        number = f"({' - '.join([self.word, *names])})" if names and abs(step) > 1 else " - ".join([self.word, *names])
-        first = self.begin - sum(much for _, much in before)
+        rate = Fraction(step, len(self.turns))
+        run_step = self.turns[self.run[0]].steps[self.run[1]]
         # What grows by a multiple of the run, as a total does by a repeat, is counted from it by as much.
-        share = step // self.steps[run] if start and step % self.steps[run] == 0 else 0
+        share = step // run_step if start and step % run_step == 0 else 0
         named = {0: "", 1: start}.get(share, f"{share}*{start}")
-        more = value - step * first - share * self.values[run]
-        times = number if abs(step) == 1 else f"{abs(step)}*{number}"
-        if step < 0:
-            times = times if abs(step) > 1 or not names else f"({times})"
-            return f"{{{named} - {times}{_more(more)}}}" if named else f"{{{more} - {times}}}"
-        return f"{{{named + ' + ' if named else ''}{times}{_more(more)}}}"
+        first = self.begin + turn - sum(much for _, much in before)
+        more = value - share * self.first_run - rate * first
+        return "{" + _sum_of(named, rate, [self.word, *(name for name, _ in before)], more) + "}"
+
+
+def _sum_of(named: str, rate: Fraction, names: Sequence[str], more: Fraction) -> str:
+    """A name, so many times a number of rounds, and a rest; names: what the number is, and what is taken from it."""
+    over = rate.denominator
+    times, rest = abs(rate.numerator), int(more * over)
+    number = " - ".join(names)
+    if times > 1:
+        number = f"{times}*({number})" if len(names) > 1 else f"{times}*{number}"
+    if over > 1:
+        if rate > 0:
+            share = f"({number}{_more(rest)})/{over}"
+            return f"{named} + {share}" if named else share
+        return f"{named} - ({number}{_more(-rest)})/{over}" if named else f"({rest} - {_in_brackets(number)})/{over}"
+    if rate > 0:
+        return f"{named + ' + ' if named else ''}{number}{_more(rest)}"
+    return f"{named} - {_in_brackets(number)}{_more(rest)}" if named else f"{rest} - {_in_brackets(number)}"
+
+
+def _in_brackets(number: str) -> str:
+    return f"({number})" if " - " in number and "*" not in number else number
 
 
 def _more(by: int) -> str:
@@ -124,22 +175,47 @@ def _of_section(
     }
     at = 0
     while at < len(single):
-        run = [single[at]]
-        while at + len(run) < len(single) and _goes_on(run, single[at + len(run)], rows):
-            run.append(single[at + len(run)])
-        steps = _steps(rows, run[0], run[1]) if len(run) > 1 else _guessed(rows, single, at, totals)
-        if steps is None or not any(steps):
-            at += 1
-            continue
-        line = _widened(_line_of(rows, run, steps), single, rows, reads_alike)
-        if len(line.lines) < 2:
-            at += 1
-            continue
-        if len(line.lines) >= LEAST_GROWING or _grows_before(line, single, totals):
+        line = _from(at, single, rows, totals, reads_alike)
+        if line is not None:
             yield line
-            at = single.index(line.lines[-1]) + 1
-        else:
-            at += 1
+        at = single.index(line.lines[-1]) + 1 if line is not None else at + 1
+
+
+def _from(
+    at: int,
+    single: Sequence[int],
+    rows: Sequence[str],
+    totals: dict[int, int],
+    reads_alike: Callable[[GrowingLine], bool],
+) -> GrowingLine | None:
+    """The growing line that begins at a round, or just before it; None where there is none."""
+    run = _run_of(single, at, rows, 1)
+    steps = _steps(rows, run[0], run[1]) if len(run) > 1 else _guessed(rows, single, at, totals)
+    if steps is not None and any(steps):
+        line = _widened(_line_of(rows, run, [steps]), single, rows, reads_alike)
+        if len(line.lines) >= LEAST_GROWING or (len(line.lines) == 2 and _grows_before(line, single, totals)):
+            return line
+    for many in range(2, MOST_TURNS + 1):
+        run = _run_of(single, at, rows, many)
+        if len(run) < 2 * many:
+            continue
+        turns = [_steps(rows, run[turn], run[turn + many]) for turn in range(many)]
+        told = [one for one in turns if one is not None]
+        if not any(map(any, told)) or ":" not in _line_of(rows, run, told).turns[0].parts[0]:
+            continue
+        line = _widened(_line_of(rows, run, told), single, rows, reads_alike)
+        # Each twice may be chance; a run that comes from nothing, or one more round, is none.
+        if len(line.lines) > 2 * many and reads_alike(line):
+            return line
+    return None
+
+
+def _run_of(single: Sequence[int], at: int, rows: Sequence[str], many: int) -> list[int]:
+    """The lines from one on that go on in the same manner, so many taking turns."""
+    run = [single[at]]
+    while at + len(run) < len(single) and _goes_on(run, single[at + len(run)], rows, many):
+        run.append(single[at + len(run)])
+    return run
 
 
 def _grows_before(line: GrowingLine, single: Sequence[int], totals: dict[int, int]) -> bool:
@@ -163,7 +239,9 @@ def _widened(
             label = LABEL.match(rows[single[at] - 1])
             number = line.begin - 1 if back else line.end + 1
             wide = _with(line, single[at], back)
-            few = [value for step, value in zip(wide.steps, _at(wide, number), strict=True) if step]
+            turn = wide.turns[(number - wide.begin) % len(wide.turns)]
+            numbers = turn.at((number - wide.begin) // len(wide.turns))
+            few = [value for step, value in zip(turn.steps, numbers, strict=True) if step]
             if label is None or int(label[4]) != number or min(few, default=9) not in (0, 1) or not reads_alike(wide):
                 break
             line = wide
@@ -173,13 +251,8 @@ def _widened(
 def _with(line: GrowingLine, number: int, back: bool) -> GrowingLine:
     if not back:
         return replace(line, lines=(*line.lines, number))
-    values = tuple(value - step for step, value in zip(line.steps, line.values, strict=True))
-    return replace(line, lines=(number, *line.lines), begin=line.begin - 1, values=values)
-
-
-def _at(line: GrowingLine, number: int) -> list[int]:
-    """The numbers of the line in a round."""
-    return [value + step * (number - line.begin) for step, value in zip(line.steps, line.values, strict=True)]
+    turns = (line.turns[-1].back(), *line.turns[:-1])
+    return replace(line, lines=(number, *line.lines), begin=line.begin - 1, turns=turns)
 
 
 def _guessed(rows: Sequence[str], single: Sequence[int], at: int, totals: dict[int, int]) -> tuple[int, ...] | None:
@@ -200,28 +273,36 @@ def _guessed(rows: Sequence[str], single: Sequence[int], at: int, totals: dict[i
     return tuple(sign if place.start() in runs else by if n == last else 0 for n, place in enumerate(places))
 
 
-def _line_of(rows: Sequence[str], run: Sequence[int], steps: tuple[int, ...]) -> GrowingLine:
-    first = rows[run[0] - 1]
-    label = LABEL.match(first)
+def _line_of(rows: Sequence[str], run: Sequence[int], steps: Sequence[tuple[int, ...]]) -> GrowingLine:
+    """The growing line of some rounds; steps: for each turn by how much its numbers change."""
+    labels = [LABEL.match(rows[number - 1]) for number in run[: len(steps)]]
+    turns = []
+    for number, label, by in zip(run, labels, steps, strict=False):
+        assert label is not None
+        body = rows[number - 1][label.end() :]
+        turns.append(Turn(tuple(_NUMBER.split(body)), by, tuple(map(int, _NUMBER.findall(body)))))
+    label = labels[0]
     assert label is not None
-    body = first[label.end() :]
-    return GrowingLine(
-        tuple(run), int(label[4]), label[1], label[2], label[3] or " ",
-        "row" if label[2].lower() == "row" else "rnd",
-        tuple(_NUMBER.split(body)), steps, tuple(map(int, _NUMBER.findall(body))),
-    )  # fmt: skip
+    word = "row" if label[2].lower() == "row" else "rnd"
+    return GrowingLine(tuple(run), int(label[4]), label[1], label[2], label[3] or " ", word, tuple(turns))
 
 
-def _goes_on(run: Sequence[int], following: int, rows: Sequence[str]) -> bool:
-    step = _steps(rows, run[-1], following)
-    return step is not None and (len(run) < 2 or step == _steps(rows, run[-2], run[-1]))
+def _goes_on(run: Sequence[int], following: int, rows: Sequence[str], many: int) -> bool:
+    """Whether a round is the next one of some that take turns: its number, and its shape where its turn was before."""
+    a, b = LABEL.match(rows[run[-1] - 1]), LABEL.match(rows[following - 1])
+    if a is None or b is None or int(b[4]) != int(a[4]) + 1:
+        return False
+    if len(run) < many:
+        return True
+    step = _steps(rows, run[-many], following)
+    return step is not None and (len(run) < 2 * many or step == _steps(rows, run[-2 * many], run[-many]))
 
 
 def _steps(rows: Sequence[str], one: int, other: int) -> tuple[int, ...] | None:
-    """By how much each number of a line differs from the line before; None for lines of another shape."""
+    """By how much each number of a line differs from another one; None for lines of another shape."""
     first, second = rows[one - 1], rows[other - 1]
     a, b = LABEL.match(first), LABEL.match(second)
-    if a is None or b is None or int(b[4]) != int(a[4]) + 1 or "{" in first + second:
+    if a is None or b is None or "{" in first + second:
         return None
     body, then = first[a.end() :], second[b.end() :]
     if _NUMBER.sub("#", body) != _NUMBER.sub("#", then):

@@ -11,7 +11,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.fabric import LineWork, SizeWork, work_pattern
 from rillstep.core.fabric.counting import Way, ways_of_counting
 from rillstep.core.findings import Edit, apply_edits
-from rillstep.core.grading.renumbering import Numbering, Place, edit_of, renumbered
+from rillstep.core.grading.renumbering import Numbering, Place, edit_of, numbering_edits, renumbered
 from rillstep.core.grading.resizing import with_sizes
 from rillstep.core.proof.statements import counted_by
 from rillstep.core.settling import read
@@ -81,6 +81,15 @@ def restated(text: str, numbering: Numbering, counted_as: Counting) -> str:
             return text
         text = apply_edits(text, tuple(edits.values()))
     return text
+
+
+def restated_once(text: str, full: Pattern, bare: Pattern, numbering: Numbering, counted_as: Counting) -> str:
+    """The same of a text whose tree at its new numbers is known, so that it is not read for it. full: its tree, labels
+    not counted on yet; bare: without what it states, labels counted on. What follows from what was restated is left."""
+    works = [work_pattern(bare, size) for size in range(len(bare.sizes))]
+    edits = {edit.span: edit for edit in (*_totals(full, bare, works, counted_as.ways), *_checks(full, works))}
+    edits |= {edit.span: edit for edit in numbering_edits(full, numbering)}
+    return apply_edits(text, tuple(edits.values())) if edits else text
 
 
 def _repeated(text: str) -> str:

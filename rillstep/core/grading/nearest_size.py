@@ -18,6 +18,8 @@ from rillstep.core.grading.ways import GrowthWay
 # How much a run near its share of the width counts, against a target, in parts of a stitch.
 PROPORTION = 0.05
 _MOST_FOUND = 80
+# So many of them may have the same measures, as one may not come out and another may.
+_MOST_ALIKE = 4
 _BETTER_MM = 0.05
 
 
@@ -55,8 +57,8 @@ class Candidate:
 
 @dataclass(frozen=True)
 class SizeFound:
-    """Candidates, the nearest first, each with other measures. obstacles: of the nearest. unlockable: a lock that no
-    step meets, with the nearest values that do. whole: nothing nearer was left out."""
+    """Candidates, the nearest first, a few with the same measures. obstacles: of the nearest. unlockable: a lock that
+    no step meets, with the nearest values that do. whole: nothing nearer was left out."""
 
     candidates: tuple[Candidate, ...]
     obstacles: tuple[Obstacle, ...] = ()
@@ -165,7 +167,8 @@ def _solved(
             name: model.known_mm[name] + along([way.mm.get(name, 0.0) for way in model.ways], times)
             for name in size.targets_mm
         }
-        if all(any(abs(made[name] - one.made_mm[name]) > _BETTER_MM for name in made) for one in found) or not found:
+        alike = sum(all(abs(made[name] - one.made_mm[name]) <= _BETTER_MM for name in made) for one in found)
+        if alike < _MOST_ALIKE:
             found.append(Candidate(values, made))
     return found, answer.whole
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, fields, is_dataclass
 from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Along, Bars, Loops, Num, Pattern, Row, Section
-from rillstep.core.words.numbers import set_text
+from rillstep.core.words.numbers import set_text, with_values
 
 Place = tuple[int, int]  # a section, and how many lines of rows stand before one in it
 
@@ -35,8 +35,24 @@ def numbering_of(pattern: Pattern) -> Numbering:
 
 def renumbered(text: str, numbering: Numbering) -> str:
     """The text of the sample at other numbers, with its labels counted on, and its references to the same rows."""
-    pattern = read(text).pattern
-    edits: dict[Span, Edit] = {}
+    found = {edit.span: edit for edit in numbering_edits(read(text).pattern, numbering)}
+    return apply_edits(text, tuple(found.values())) if found else text
+
+
+def numbering_edits(pattern: Pattern, numbering: Numbering) -> list[Edit]:
+    """What changes in labels and references."""
+    edits = (edit_of(number, values) for number, values in _numbers_now(pattern, numbering))
+    return [edit for edit in edits if edit is not None]
+
+
+def renumbered_rows(pattern: Pattern, numbering: Numbering) -> Pattern:
+    """The same of the tree of a text, without reading it again."""
+    now = {number.span: tuple(values) for number, values in _numbers_now(pattern, numbering) if _is_written(number)}
+    return with_values(pattern, now)
+
+
+def _numbers_now(pattern: Pattern, numbering: Numbering) -> Iterator[tuple[Num, Sequence[int | None]]]:
+    """The numbers of rounds in labels and in references, with what they are now."""
     sizes = range(len(pattern.sizes))
     now: dict[Place, tuple[list[int | None], list[int | None]]] = {}
     for place, lines, following in _in_order(pattern, numbering.counted):
@@ -50,15 +66,14 @@ def renumbered(text: str, numbering: Numbering) -> str:
             else [_sum(a, b, c) for a, b, c in zip(end.values, first, line.first.values, strict=True)]
         )
         now[place] = (first, last)
-        for number, values in ((line.first, first), (line.last, last)):
-            if number is not None and (edit := edit_of(number, values)) is not None:
-                edits[edit.span] = edit
+        yield line.first, first
+        if line.last is not None:
+            yield line.last, last
     for index, section in enumerate(pattern.sections):
         for number in _references(section):
             row = _row_of(number, index, pattern, numbering)
-            if row is not None and row in now and (edit := edit_of(number, _moved(number, row, now, numbering))):
-                edits[edit.span] = edit
-    return apply_edits(text, tuple(edits.values())) if edits else text
+            if row is not None and row in now:
+                yield number, _moved(number, row, now, numbering)
 
 
 def _sum(a: int | None, b: int | None, c: int | None) -> int | None:
@@ -171,6 +186,11 @@ def _counts_on(first: Row | Again, following: Mapping[int, int]) -> bool:
 
 def edit_of(number: Num, values: Sequence[int | None]) -> Edit | None:
     """The edit that makes a plain number these values; None where it has them, or is a sum of names."""
-    if number.source or not number.parts or tuple(values) == number.values or number.offset or not number.span.line:
+    if not _is_written(number) or tuple(values) == number.values:
         return None
     return Edit(number.span, set_text(tuple(values)))
+
+
+def _is_written(number: Num) -> bool:
+    """Whether a number stands in the text as it is."""
+    return bool(not number.source and number.parts and not number.offset and number.span.line)

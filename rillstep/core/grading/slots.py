@@ -90,7 +90,7 @@ def _of_section(section: Section, rows: Sequence[str], growing: Sequence[Growing
         elif line.span.line == whole.lines[0]:
             span = Span(whole.lines[0], 1, 1)
             if whole.run is not None and (section.continues is not None or not _begins_at_ring(section, whole)):
-                yield Slot(0, "", "first run", whole.values[whole.run], span, kind="start", growing=whole)
+                yield Slot(0, "", "first run", whole.first_run, span, kind="start", growing=whole)
             yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
         beginning = beginning and not isinstance(line, Row | Again | Setup)
 

@@ -6,8 +6,16 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from rillstep.core.fabric import SizeWork, Trouble, work_pattern
-from rillstep.core.grading.named_text import Counting, changed, counting_of, free_numbers, restated, without_totals
-from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered
+from rillstep.core.grading.named_text import (
+    Counting,
+    changed,
+    counting_of,
+    free_numbers,
+    restated,
+    restated_once,
+    without_totals,
+)
+from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered, renumbered_rows
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
@@ -20,7 +28,9 @@ THE_ROUND_IN = re.compile(r"\{[^{}]*\b(?:rnd|row|round)\b[^{}]*\}")
 # The section of what is found when every line comes out: totals, numbering, openings.
 BEHIND = 1_000_000
 # Findings that tell by how much something does not come out, half stitches counted.
-_BY_AMOUNT = ("handles-not-opposite", "total-differs")
+_BY_AMOUNT = ("handles-not-opposite", "total-differs", "fold-differs")
+# Those that no number restated changes.
+_SURE = ("handles-not-opposite", "fold-differs")
 
 
 @dataclass(frozen=True)
@@ -60,9 +70,14 @@ class Trials:
     proves: bool = True
 
     @cached_property
+    def full(self) -> Pattern:
+        """The tree of the text."""
+        return read(self.text).pattern
+
+    @cached_property
     def bare(self) -> Pattern:
         """The tree of the text, without what it states."""
-        return without_totals(read(self.text).pattern, self.counted_as.said)
+        return without_totals(self.full, self.counted_as.said)
 
     @cached_property
     def rows_by(self) -> frozenset[str]:
@@ -106,6 +121,11 @@ class Trials:
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         return restated(text, self.numbering, self.counted_as)
 
+    def _moved(self, values: Mapping[str, int]) -> dict[str, int] | None:
+        """By how much each name moves, where the tree moves with it: no row comes or goes, and no run vanishes."""
+        moved = {name: value - self.base[name] for name, value in values.items() if value != self.base[name]}
+        return moved if not self.rows_by & moved.keys() and all(values[name] for name in moved) else None
+
     def _stop(self, values: Mapping[str, int]) -> Refuted | None:
         small = next((name for name, value in values.items() if value < 0), None)
         if small is not None:
@@ -114,22 +134,34 @@ class Trials:
 
     def _pattern(self, values: Mapping[str, int]) -> Pattern:
         """The tree at other numbers, without what it states. It is read anew only where its rows are others."""
-        moved = {name: value - self.base[name] for name, value in values.items() if value != self.base[name]}
-        if not self.numbering.refers and not self.rows_by & moved.keys() and all(values[name] for name in moved):
-            return with_forms(self.bare, moved)
+        moved = self._moved(values)
+        if moved is not None:
+            pattern = with_forms(self.bare, moved)
+            return renumbered_rows(pattern, self.numbering) if self.numbering.refers else pattern
         text = changed(self.text, {name: (value,) for name, value in values.items()})
         if self.numbering.refers:
             text = renumbered(text, self.numbering)
         return without_totals(read(text).pattern, self.counted_as.said)
 
     def _proved(self, values: Mapping[str, int]) -> Proof | Refuted:
-        proof = prove_text(self.rewritten(values), self.allowance_mm)
-        error = next((f for f in proof.findings if f.severity == "error"), None)
-        if error is None:
-            return proof
-        known = error.code in _BY_AMOUNT and error.found is not None and error.expected is not None
-        amount = round(2 * (error.found - error.expected)) if known else 0  # type: ignore[operator]
-        return Refuted(error.span.line, error.message, amount, section=BEHIND, code=error.code)
+        moved = self._moved(values)
+        if moved is not None:  # quicker, and mostly enough
+            text = changed(self.text, {name: (value,) for name, value in values.items()})
+            full, bare = with_forms(self.full, moved), renumbered_rows(with_forms(self.bare, moved), self.numbering)
+            once = restated_once(text, full, bare, self.numbering, self.counted_as)
+            found = _proof_or_refuted(prove_text(once, self.allowance_mm))
+            if isinstance(found, Proof) or found.code in _SURE:
+                return found
+        return _proof_or_refuted(prove_text(self.rewritten(values), self.allowance_mm))
+
+
+def _proof_or_refuted(proof: Proof) -> Proof | Refuted:
+    error = next((f for f in proof.findings if f.severity == "error"), None)
+    if error is None:
+        return proof
+    known = error.code in _BY_AMOUNT and error.found is not None and error.expected is not None
+    amount = round(2 * (error.found - error.expected)) if known else 0  # type: ignore[operator]
+    return Refuted(error.span.line, error.message, amount, section=BEHIND, code=error.code)
 
 
 def _first_stop(work: SizeWork) -> Refuted | None:

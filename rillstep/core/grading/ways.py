@@ -59,7 +59,8 @@ def _ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     held: list[Vector] = []
     against: dict[int, str] = {at: _told(stop) for at, stop in found.stuck.items()}
     for vector in found.directions:
-        multiples = (scaled(vector, times) for times in (1, *_MULTIPLES))
+        # A taper that ends in a point can only be shorter.
+        multiples = (scaled(vector, times) for times in (1, -1, *_MULTIPLES))
         proved = [one for one in multiples if _refuted_at(trials, one, _UP) is None and _prints(trials, one)]
         if proved:  # rows of a period are measured by whole periods
             even = next((one for one in proved if _is_even(trials, one)), proved[0])

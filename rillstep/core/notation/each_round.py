@@ -1,9 +1,10 @@
 """A line with names, as the lines that are read for it: one with numbers for the names, or one for each of its rounds.
 
 `Rnds 3-{base}: [hdc in next {rnd - 2} sts, 2 hdc in next st] 8 times` is round 3, round 4, ... each with its own
-number, for the sizes that have it. Sizes in which a run is 0 are rounds of their own, without it. In "Rnds 5-{wall}:
-Hdc in each st around until the wall measures 20 cm", a name that nothing defines has the rounds that were worked out
-for the length (`core.heights`); until then the range is open.
+number, for the sizes that have it. What rounds do by turns stands behind one label, with " // " between: `Rnds
+3-{base}: [sc in next {(rnd - 1)/2} sts, 2 sc in next st] 6 times // Sc in each st around`. Sizes in which a run is 0
+are rounds of their own, without it. In "Rnds 5-{wall}: Hdc in each st around until the wall measures 20 cm", a name
+that nothing defines has the rounds that were worked out for the length (`core.heights`); until then the range is open.
 """
 
 import re
@@ -23,6 +24,7 @@ from rillstep.core.words.named_numbers import DEFINED, Definition, Names, Resolv
 from rillstep.core.words.stream import InBraces
 
 MOST_ROUNDS = 400
+BY_TURNS = re.compile(r" // (?![^{}]*\})")
 
 
 @dataclass(frozen=True)
@@ -51,7 +53,7 @@ def lines_to_read(reading: TextSoFar, text: str, number: int) -> list[LineToRead
     having = _having(label, active) if label.last is not None and by_name else active
     if not having:
         return []
-    if not holds_round(text):
+    if not holds_round(text) and (label.last is None or BY_TURNS.search(text) is None):
         alone = resolved(text, number, reading.names, n_sizes, having, apart=True)
         return [LineToRead(whole if having == active else alone, having)]
     if label.name or label.totals or label.loop != "both" or title_of(whole.text):
@@ -93,17 +95,38 @@ def _each(reading: TextSoFar, text: str, number: int, label: Label, having: Sequ
         return [LineToRead(Resolved(text, (), (finding,)), tuple(having))]
     n_sizes = len(reading.header.sizes)
     side = f" ({label.side})" if label.side else ""
+    turns = _turns(text)
     found: list[LineToRead] = []
     for rnd in range(begin, end + 1):
-        sizes = [size for size in having if label.first.at(size) <= rnd <= last.at(size)]
-        whole = resolved(text, number, reading.names, n_sizes, sizes, rnd)
-        for alike in _by_runs_of_none(whole, sizes):
-            one = resolved(text, number, reading.names, n_sizes, alike, rnd, apart=len(alike) < n_sizes)
-            again = _label(reading, one, number, alike)
-            own = again.body if again is not None else 0
-            head = f"{label.kind} {rnd}{side}:" + ("" if one.text[own : own + 1] == " " else " ")
-            found.append(LineToRead(_with_label(one, head, own), alike, rnd))
+        for turn, own_text in enumerate(turns):
+            sizes = [
+                size for size in having
+                if label.first.at(size) <= rnd <= last.at(size)
+                and (rnd - label.first.at(size)) % len(turns) == turn
+            ]  # fmt: skip
+            if not sizes:
+                continue
+            whole = resolved(own_text, number, reading.names, n_sizes, sizes, rnd)
+            for alike in _by_runs_of_none(whole, sizes):
+                one = whole
+                if len(alike) < n_sizes:
+                    one = resolved(own_text, number, reading.names, n_sizes, alike, rnd, apart=True)
+                again = _label(reading, one, number, alike)
+                own = again.body if again is not None else 0
+                own = own if not turn else len(one.text) - len(one.text[own:].lstrip())
+                head = f"{label.kind} {rnd}{side}:" + ("" if one.text[own : own + 1] == " " else " ")
+                found.append(LineToRead(_with_label(one, head, own), alike, rnd))
     return found
+
+
+def _turns(text: str) -> list[str]:
+    """The line for each turn of its rounds: the others are blank, so that every column stays."""
+    colon = text.find(":") + 1
+    marks = list(BY_TURNS.finditer(text))
+    begins, ends = [0, *(mark.end() for mark in marks)], [*(mark.start() for mark in marks), len(text)]
+    return [
+        text[:b] if a == 0 else text[:colon] + " " * (a - colon) + text[a:b] for a, b in zip(begins, ends, strict=True)
+    ]
 
 
 def _with_label(one: Resolved, head: str, body: int) -> Resolved:

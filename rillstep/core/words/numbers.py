@@ -5,7 +5,7 @@ from dataclasses import fields, is_dataclass, replace
 from functools import cache
 from typing import Any, TypeVar
 
-from rillstep.core.findings import Edit
+from rillstep.core.findings import Edit, Span
 from rillstep.core.tree import Line, Num, Pattern
 
 Node = TypeVar("Node")
@@ -65,29 +65,42 @@ def _changed(node: Any, number: Num, size: int, value: int) -> Any:
 
 def with_forms(node: Node, change: Mapping[str, int]) -> Node:
     """The same node with its names changed by so much: each number that is made of them moves by its form."""
-    return _with_forms(node, change)  # type: ignore[no-any-return]
 
-
-def _with_forms(node: Any, change: Mapping[str, int]) -> Any:
-    """The node itself where nothing in it changes."""
-    if isinstance(node, Num):
-        if not node.forms:
-            return node
-        moved = [
+    def moved(number: Num) -> Num:
+        if not number.forms:
+            return number
+        values = tuple(
             value
             if value is None or form is None
             else value + int(sum(form.of(name) * by for name, by in change.items()))
-            for value, form in zip(node.values, node.forms, strict=True)
-        ]
-        return node if tuple(moved) == node.values else replace(node, values=tuple(moved))
+            for value, form in zip(number.values, number.forms, strict=True)
+        )
+        return number if values == number.values else replace(number, values=values)
+
+    return _with_numbers(node, moved)  # type: ignore[no-any-return]
+
+
+def with_values(node: Node, values: Mapping[Span, tuple[int | None, ...]]) -> Node:
+    """The same node with other values of the numbers at some places."""
+
+    def changed(number: Num) -> Num:
+        return replace(number, values=values[number.span]) if number.span in values else number
+
+    return _with_numbers(node, changed)  # type: ignore[no-any-return]
+
+
+def _with_numbers(node: Any, change: Callable[[Num], Num]) -> Any:
+    """The node with its numbers changed; itself where nothing in it changes."""
+    if isinstance(node, Num):
+        return change(node)
     if isinstance(node, tuple):
-        items = [_with_forms(item, change) for item in node]
+        items = [_with_numbers(item, change) for item in node]
         return node if all(new is old for new, old in zip(items, node, strict=True)) else tuple(items)
     kind: Any = type(node)
     changes = {}
     for name in _names(kind):
         old = getattr(node, name)
-        if (new := _with_forms(old, change)) is not old:
+        if (new := _with_numbers(old, change)) is not old:
             changes[name] = new
     return replace(node, **changes) if changes else node
 
