@@ -23,7 +23,7 @@ _RUN = re.compile(r"\bnext (\d+) (?!times)", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
-class RoundShape:
+class GrowingRound:
     """What every round does, or every second or third: the words between its numbers, and for each number its value at
     the first such round and by how much it changes until the next one."""
 
@@ -35,7 +35,7 @@ class RoundShape:
         """Its numbers so many rounds of the same turn later."""
         return [value + step * times for step, value in zip(self.steps, self.values, strict=True)]
 
-    def back(self) -> "RoundShape":
+    def back(self) -> "GrowingRound":
         """The same, begun one such round before."""
         return replace(self, values=tuple(self.at(-1)))
 
@@ -51,7 +51,7 @@ class GrowingLine:
     label: str
     gap: str
     word: str
-    turns: tuple[RoundShape, ...]
+    turns: tuple[GrowingRound, ...]
 
     @property
     def end(self) -> int:
@@ -280,7 +280,7 @@ def _line_of(rows: Sequence[str], run: Sequence[int], steps: Sequence[tuple[int,
     for number, label, by in zip(run, labels, steps, strict=False):
         assert label is not None
         body = rows[number - 1][label.end() :]
-        turns.append(RoundShape(tuple(_NUMBER.split(body)), by, tuple(map(int, _NUMBER.findall(body)))))
+        turns.append(GrowingRound(tuple(_NUMBER.split(body)), by, tuple(map(int, _NUMBER.findall(body)))))
     label = labels[0]
     assert label is not None
     word = "row" if label[2].lower() == "row" else "rnd"
