@@ -4,6 +4,7 @@ import os
 import random
 import re
 from functools import cache
+from itertools import product
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -12,7 +13,9 @@ from hypothesis import strategies as st
 from rillstep.core.grading import Analysis, SizeWanted, analysed, grade_from
 from rillstep.core.grading.integers import HAIR, Least, Wish, cost_of, nearest
 from rillstep.core.grading.lattice import plus, scaled, times_of, where_zero
+from rillstep.core.grading.nearest_size import Model, missed, size_found
 from rillstep.core.grading.trials import measures_at
+from rillstep.core.grading.ways import GrowthWay
 from rillstep.core.proof import reader_text
 from tests.core.test_bag_measures import HALF, SEWN, half_round, mesh, on, panel, rectangle, square
 from tests.core.test_grading import PLAIN, TOTE
@@ -94,6 +97,70 @@ def test_the_nearest_whole_steps_are_those_of_trying_all() -> None:
             assert found[0][0] == pytest.approx(min(tried), abs=1e-6)
         assert not tried or not found or found[0][0] <= min(tried) + 1e-6
         assert HAIR < 1e-3
+
+
+def _brute(model: Model, size: SizeWanted, without: tuple[str, str] = ("", "")) -> dict[str, float] | None:
+    """What the targets come to at the best of all steps in a box. without: what is left out, by kind and name."""
+    best: tuple[float, dict[str, float]] | None = None
+    for steps in product(range(-14, 15), repeat=len(model.ways)):
+        pairs = list(zip(model.ways, steps, strict=True))
+        values = {
+            name: value + sum(dict(w.step).get(name, 0) * t for w, t in pairs) for name, value in model.base.items()
+        }
+        small = (name for name, value in model.base.items() if values[name] < min(value, 1))
+        if any(("least", name) != without for name in small):
+            continue
+        if any(values[name] != to for name, to in size.locks.items() if ("lock", name) != without):
+            continue
+        made = {name: model.known_mm[name] + sum(w.mm.get(name, 0.0) * t for w, t in pairs) for name in size.targets_mm}
+        wanted = [name for name in size.targets_mm if ("target", name) != without]
+        cost = sum((made[name] - size.targets_mm[name]) ** 2 for name in wanted) + HAIR * sum(t * t for t in steps)
+        if best is None or cost < best[0]:
+            best = cost, made
+    return best[1] if best is not None else None
+
+
+def _small_case(draw: random.Random) -> tuple[Model, SizeWanted]:
+    """One or two ways, each with a measure of its own and numbers that they share."""
+    measures = ("width", "height")[: draw.randint(1, 2)]
+    ways = []
+    for measure in measures:
+        step = {name: by for name in "abc" if (by := draw.randint(-2, 4))} or {"a": 1}
+        multiple = draw.choice(("", "Rnd 9 takes 4 stitches at a time."))
+        ways.append(GrowthWay(tuple(step.items()), {measure: draw.uniform(8, 25)}, multiple))
+    model = Model({name: draw.randint(0, 9) for name in "abc"}, ways, {"width": 100.0, "height": 90.0})
+    locks = {"a": model.base["a"] + draw.randint(-1, 2)} if draw.random() < 0.4 else {}
+    return model, SizeWanted("B", {name: draw.uniform(10, 190) for name in measures}, locks)
+
+
+def test_what_stands_in_the_way_is_what_brings_a_target_nearer_without_it() -> None:
+    """Against brute force: the sizes are the nearest, and a lock, a least number or another target is a reason exactly
+    where the target is nearer without it."""
+    draw = random.Random(5)
+    given = 0
+    for _ in range(20 * MANY):
+        model, size = _small_case(draw)
+        found, plain = size_found(model, size), _brute(model, size)
+        assert (plain is None) == (not found.candidates)
+        if plain is None:
+            continue
+        best = found.candidates[0]
+        assert best.made_mm == pytest.approx(plain)
+        told = {(one.target, one.kind, one.name) for one in found.obstacles}
+        for target in missed(model, size, plain):
+            leaving = [("lock", name) for name in size.locks] + [
+                ("target", name) for name in size.targets_mm if name != target
+            ]
+            leaving += [("least", name) for name, value in best.values.items() if value <= 1]
+            for one in leaving:
+                other = _brute(model, size, one)
+                assert other is not None
+                nearer = (
+                    abs(other[target] - size.targets_mm[target]) < abs(plain[target] - size.targets_mm[target]) - 0.05
+                )
+                assert ((target, *one) in told) == nearer
+                given += nearer
+    assert given >= MANY
 
 
 @given(

@@ -121,7 +121,7 @@ def _solved(
 ) -> tuple[list[Candidate], bool]:
     """The nearest candidates. without: a kind and a name that is left out. fine: ways whose step is divided."""
     divided = fine or {}
-    targets = {name: mm for name, mm in size.targets_mm.items() if without != ("target", name)}
+    targets = size.targets_mm
     shares = [1 / divided.get(at, 1) for at in range(len(model.ways))]
 
     def along(by_way: Sequence[float], vector: Vector) -> float:
@@ -146,8 +146,13 @@ def _solved(
         )
         for name in sorted(model.runs & model.base.keys())
     ]
+    # A direction that moves no wish stays as it is; one whose wish is left out may still make room for another.
     used = [at for at in range(len(basis)) if any(abs(wish.by_step[at]) > 1e-9 for wish in wishes)]
-    wishes = [Wish(tuple(wish.by_step[at] for at in used), wish.wish, wish.weight) for wish in wishes]
+    left_out = list(targets).index(without[1]) if without[0] == "target" else -1
+    wishes = [
+        Wish(tuple(wish.by_step[at] for at in used), wish.wish, wish.weight)
+        for number, wish in enumerate(wishes) if number != left_out
+    ]  # fmt: skip
     least = [
         Least(
             tuple(round(along(number_by[name], basis[at])) for at in used),
