@@ -51,7 +51,8 @@ POSTS = (
     "Rows 3-30: Rep Row 2. — 20 sts\n"
 )
 
-# Two panels alike were first written down as four directions; they move together since, or no target would be met.
+# Two panels alike were first written down as four directions; they move together since, or no target would be met. The
+# rows and columns of a layout were not written down, as no number of a layout had a name then.
 BY_HAND: list[tuple[str, list[Direction]]] = [
     (on(discs(6), 36, 7, 10), [{"base rounds": 1}, {"wall rounds": 1}]),
     (on(discs(12), 72, 13, 30), [{"base rounds": 1}, {"wall rounds": 1}]),
@@ -72,7 +73,10 @@ BY_HAND: list[tuple[str, list[Direction]]] = [
      [{"panel chain": 1}, {"panel rows": 1, "panel fold front": 1}, {"panel rows": 1, "panel fold back": 1},
       {"panel rows": 1, "panel fold flap": 1}]),
     (panel("Panel", 20, 60) + HALF, [{"panel chain": 1}, {"panel rows": 1}]),
-    (square(5, 9) + "Finishing\nArrange the squares in 3 rows of 3 and sew them.\n", [{"square rounds": 1}]),
+    (
+        square(5, 9) + "Finishing\nArrange the squares in 3 rows of 3 and sew them.\n",
+        [{"square rounds": 1}, {"square layout rows": 1, "square pieces": 3}, {"square layout columns": 1, "square pieces": 3}],
+    ),
     (half_round(8) + strap("Gusset", 9, 60) + "Sew the gusset to both sides.\n",
      [{"side rows": 1}, {"gusset chain": 1}, {"gusset rows": 1}]),
     (mesh(30, 12), [{"chain": 2}, {"rounds": 1}]),

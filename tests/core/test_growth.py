@@ -146,3 +146,40 @@ def test_what_is_wrong_in_a_turn_is_found_where_it_stands() -> None:
     assert places == {(line, text.split("\n")[line - 1].index("blub") + 1)}
     sums = TURNS.replace("{(rnd + 1)/2*6}", "{rnd // 2 * 6}")  # within braces it is a sum, and no turn
     assert "// Ch 1" in sums and not any(f.code == "number-not-worked-out" for f in read(sums).findings)
+
+
+SQUARES = (
+    "Gauge: dc 16 sts x 8 rows = 10 cm\nSection: Square (make 8, joined rounds, square)\nCh 4, join into a ring.\n"
+    "Rnd 1: Ch 3 (counts as dc), 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times; join. — 12 dc, 4 ch-2 sps\n"
+    "Rnd 2: Sl st to corner sp, ch 3 (counts as dc), (2 dc, ch 2, 3 dc) in same sp, "
+    "[ch 1, (3 dc, ch 2, 3 dc) in next ch-2 sp] 3 times, ch 1; join. — 24 dc, 4 ch-2 sps, 4 ch-1 sps\n"
+)
+LAID_OUT = SQUARES + "Finishing\nArrange the squares in 2 rows of 4 and sew them.\n"
+
+
+def test_a_bag_of_squares_grows_by_its_layout() -> None:
+    """Two rows of four squares of 5 cm; a column more takes two squares."""
+    found = graded(LAID_OUT, width=250)
+    assert "(make 8 (10), joined rounds, square)" not in found.text  # numbers stand behind their names
+    assert "in {square layout rows} rows of {square layout columns} and sew" in found.text
+    assert found.values == {"square pieces": (8, 10), "square layout rows": (2, 2), "square layout columns": (4, 5)}
+    assert measure(found, "width") == (200.0, 250.0)
+
+
+def test_a_square_in_rounds_stays_and_says_so() -> None:
+    found = grade_text(SQUARES, [SizeWanted("A", {}, {}), SizeWanted("B", {"Square.side": 100}, {})])
+    assert "Squares that are worked in rounds stay as they are" in found.notes[0]
+    lifted = lift(SQUARES)
+    assert lifted is not None and any("how many sides a square has" in one.reason for one in lifted.held)
+
+
+def test_a_taper_that_comes_to_its_end_says_so() -> None:
+    found = grade_text(
+        FLAP,
+        [
+            SizeWanted("A", {}, {}),
+            SizeWanted("B", {"flap": 200, "Panel.height": 400}, {"panel rows": 39, "panel chain": 31}),
+        ],
+    )
+    assert found.proof.ok
+    assert any("come to their end: no run is less than nothing" in note for note in found.notes), found.notes

@@ -13,7 +13,7 @@ from math import ceil, floor, sqrt
 # A hair of cost for each step keeps the solution unique: of equal ones the one with fewest steps holds.
 HAIR = 1e-4
 MOST_NODES = 100_000
-# So far from the real solution a step is looked for where least values stand against nearer ones.
+# So far from the real solution, and from no steps, a step is looked for where least values stand against nearer ones.
 FARTHEST = 120
 
 
@@ -75,8 +75,9 @@ def nearest(wishes: Sequence[Wish], least: Sequence[Least], unknowns: int, most:
             - sum(factor[at][other] * (steps[other] - real[other]) for other in range(at + 1, unknowns))
             / factor[at][at]
         )
-        low, high = (centre - FARTHEST, centre + FARTHEST) if at else _between(steps, least)
-        for value in _outwards(centre, max(low, centre - FARTHEST), min(high, centre + FARTHEST)):
+        low, high = (float("-inf"), float("inf")) if at else _between(steps, least)
+        window = max(low, min(centre, 0) - FARTHEST), min(high, max(centre, 0) + FARTHEST)
+        for value in _outwards(centre, *window):
             nodes += 1
             if nodes > MOST_NODES:
                 return False

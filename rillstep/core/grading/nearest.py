@@ -1,13 +1,15 @@
 """The sizes of a text that come nearest to their targets, along the ways of the text; each is proved."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding
+from rillstep.core.grading.floors import floors_of
 from rillstep.core.grading.named_text import changed, restated
 from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeFound, SizeWanted, missed, size_found
 from rillstep.core.grading.runs import runs_of
-from rillstep.core.grading.sample import NotGraded, Sample, sample_of
+from rillstep.core.grading.sample import SQUARES_STAY, NotGraded, Sample, sample_of
+from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.grading.ways import GrowthWay, ways_of
 from rillstep.core.proof import Proof, prove_text
@@ -79,7 +81,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     _check_wishes(wanted, known, trials)
     gauge = next(iter(sample.proof.pattern.gauges), None)
     runs = runs_of(sample.proof.pattern)
-    model = Model(trials.base, ways, known, runs, gauge.width_mm if gauge is not None else 5.0)
+    model = Model(trials.base, ways, known, runs, gauge.width_mm if gauge is not None else 5.0, floors_of(trials.text))
     answers = {size.name: size_found(model, size) for size in wanted if size.targets_mm or size.locks}
     first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
     graded, proof, error = _written(sample, wanted, first)
@@ -87,6 +89,8 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     if error is not None:  # not all of them come out: each size is proved by itself
         for name, answer in answers.items():
             first[name], why[name] = _first_proved(trials, answer)
+            if first[name] is None and answer.candidates:
+                first[name] = _without_a_way(trials, model, next(size for size in wanted if size.name == name))
         graded, proof, error = _written(sample, wanted, first)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
@@ -104,7 +108,10 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
         best = Candidate(
             best.values, {name: mm for name in size.targets_mm if (mm := made.get(name, ())[at]) is not None}
         )
-        notes += _not_met(model, size, best, answers[size.name], why.get(size.name, ""))
+        squares = any(one.reason == SIDE_OF_A_SQUARE for one in sample.held)
+        notes += _not_met(
+            model, size, best, answers[size.name], why.get(size.name, ""), SQUARES_STAY if squares else ""
+        )
         if missed(model, size, best.made_mm):
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
     for at, size in enumerate(wanted):
@@ -147,6 +154,22 @@ def _first_proved(trials: Trials, answer: SizeFound) -> tuple[Candidate | None, 
     return None, why
 
 
+def _without_a_way(trials: Trials, model: Model, size: SizeWanted) -> Candidate | None:
+    """The nearest proved candidate of those that leave one way as it is, where none of all together is proved."""
+    found = [
+        one
+        for at in range(len(model.ways))
+        if (one := _first_proved(trials, size_found(_leaving(model, at), size))[0]) is not None
+    ]
+    return min(
+        found, key=lambda one: sum((one.made_mm[name] - mm) ** 2 for name, mm in size.targets_mm.items()), default=None
+    )
+
+
+def _leaving(model: Model, at: int) -> Model:
+    return replace(model, ways=[way for index, way in enumerate(model.ways) if index != at])
+
+
 def _made(proof: Proof) -> dict[str, tuple[float | None, ...]]:
     """What each measure comes to in each size, in mm, by the name that targets call it."""
     found = proof.bag.measures if proof.bag is not None else ()
@@ -160,10 +183,10 @@ def _nothing_near(size: SizeWanted, answer: SizeFound, why: str) -> str:
     return f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()
 
 
-def _not_met(model: Model, size: SizeWanted, best: Candidate, answer: SizeFound, why: str) -> list[str]:
-    """A sentence for each target that is missed."""
+def _not_met(model: Model, size: SizeWanted, best: Candidate, answer: SizeFound, why: str, unmoved: str) -> list[str]:
+    """A sentence for each target that is missed. why: what refutes nearer numbers. unmoved: why nothing may move it."""
     targets = missed(model, size, best.made_mm)
-    notes = [_miss(model, size, best, target, answer.obstacles, why) for target in targets]
+    notes = [_miss(model, size, best, target, answer.obstacles, why, unmoved) for target in targets]
     if not answer.whole:
         notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may be passed over.")
     return notes
@@ -224,7 +247,9 @@ def _next_best(
     return tuple(found[1:])
 
 
-def _miss(model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str) -> str:
+def _miss(
+    model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str, unmoved: str
+) -> str:
     """What a target comes to, what stands in its way, and what each way out costs."""
     got = best.made_mm.get(target)
     if got is None:
@@ -232,7 +257,7 @@ def _miss(model: Model, size: SizeWanted, best: Candidate, target: str, obstacle
     told = f"{size.name}: {target} comes to {_cm(got)}, not {_cm(size.targets_mm[target])}:"
     moving = {way.label: way for way in model.ways if target in way.mm}
     if not moving:
-        return f"{told} nothing in the text moves it."
+        return f"{told} nothing in the text moves it. {unmoved}".rstrip()
     reasons = []
     for one in obstacles:
         if one.target != target:
@@ -243,6 +268,8 @@ def _miss(model: Model, size: SizeWanted, best: Candidate, target: str, obstacle
                 reasons.append(f"“{one.name}” is locked at {size.locks[one.name]}; {without}.")
             case "least":
                 reasons.append(f"“{one.name}” cannot be less than {best.values[one.name]}; {without}.")
+            case "run":
+                reasons.append(f"{one.name} come to their end: no run is less than nothing; {without}.")
             case "target":
                 reasons.append(f"the target of {one.name} stands against it; {without}.")
             case "multiple":

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from math import gcd
 from typing import Literal
 
+from rillstep.core.grading.floors import Floor
 from rillstep.core.grading.integers import Least, Wish, nearest
 from rillstep.core.grading.lattice import Vector, plus, scaled, where_zero
 from rillstep.core.grading.ways import GrowthWay
@@ -34,15 +35,19 @@ class SizeWanted:
     weights: Mapping[str, float] | None = None
 
 
+ObstacleKind = Literal["lock", "least", "run", "multiple", "target"]
+
+
 @dataclass(frozen=True)
 class Obstacle:
-    """What stands in the way of a target: a lock, a least value, a step that is no smaller, or another target.
+    """What stands in the way of a target: a lock, a least value, a run that ends, a step that is no smaller, or another
+    target.
 
-    name: of the number, the way or the measure. without_mm: what the target comes to without it.
+    name: of the number, the range of rounds, the way or the measure. without_mm: what the target comes to without it.
     """
 
     target: str
-    kind: Literal["lock", "least", "multiple", "target"]
+    kind: ObstacleKind
     name: str
     without_mm: float
 
@@ -69,13 +74,14 @@ class SizeFound:
 @dataclass(frozen=True)
 class Model:
     """What a size is found from. known_mm: the measures of the sample. runs: names of runs and gaps, with the width of
-    a stitch in mm."""
+    a stitch in mm. floors: runs that no size can have less than nothing of."""
 
     base: Mapping[str, int]
     ways: Sequence[GrowthWay]
     known_mm: Mapping[str, float]
     runs: frozenset[str] = frozenset()
     stitch_mm: float = 5.0
+    floors: Sequence[Floor] = ()
 
 
 def size_found(model: Model, size: SizeWanted) -> SizeFound:
@@ -161,6 +167,11 @@ def _solved(
         for name, value in model.base.items()
         if without != ("least", name) and not divided
     ]  # fmt: skip
+    for floor in model.floors if not divided else ():
+        by_way = [float(sum(floor.by_name.get(name, 0) * by for name, by in way.step)) for way in model.ways]
+        if without != ("run", floor.label):
+            by_step = tuple(round(along(by_way, basis[at])) for at in used)
+            least.append(Least(by_step, floor.value + round(along(by_way, start)), 0))
     answer = nearest(wishes, least, len(used), _MOST_FOUND)
     found: list[Candidate] = []
     for _, steps in answer.found:
@@ -203,7 +214,7 @@ def _obstacles(model: Model, size: SizeWanted, best: Candidate) -> list[Obstacle
     found = []
     for target in missed(model, size, best.made_mm):
         wanted = size.targets_mm[target]
-        variants: list[tuple[Literal["lock", "least", "multiple", "target"], str, list[Candidate]]] = []
+        variants: list[tuple[ObstacleKind, str, list[Candidate]]] = []
         for name in size.locks:
             start, basis, _ = _locked(model, {key: value for key, value in size.locks.items() if key != name})
             variants.append(("lock", name, _solved(model, size, start, basis)[0]))
@@ -211,6 +222,8 @@ def _obstacles(model: Model, size: SizeWanted, best: Candidate) -> list[Obstacle
         for name, value in best.values.items():
             if value <= 1:
                 variants.append(("least", name, _solved(model, size, start, basis, ("least", name))[0]))
+        for floor in dict.fromkeys(floor.label for floor in model.floors):
+            variants.append(("run", floor, _solved(model, size, start, basis, ("run", floor))[0]))
         for at, way in enumerate(model.ways):
             if _shared(way) > 1 and target in way.mm:
                 variants.append(("multiple", way.label, _solved(model, size, start, basis, fine={at: _shared(way)})[0]))

@@ -2,12 +2,21 @@
 
 from collections.abc import Iterator
 
-from rillstep.core.tree import Chain, Next, Num, Pattern, Row, Skip, Work
+from rillstep.core.tree import Again, Chain, Next, Num, Pattern, Row, Skip, Work
 
 
 def runs_of(pattern: Pattern) -> frozenset[str]:
-    """The names of which runs and gaps are made; what an opening takes is no run, as it is made for a hand."""
-    return frozenset(name for number in _runs(pattern) for name in _names(number))
+    """The names of which runs and gaps are made; what an opening takes is no run, as it is made for a hand. A number of
+    rounds that a run is counted by is none either."""
+    rounds = {name for number in _ends(pattern) for name in _names(number)}
+    return frozenset(name for number in _runs(pattern) for name in _names(number)) - rounds
+
+
+def _ends(pattern: Pattern) -> Iterator[Num]:
+    """The numbers of the rounds of a text."""
+    for _, line in pattern.lines():
+        if isinstance(line, Row | Again):
+            yield from (number for number in (line.first, line.last) if number is not None)
 
 
 def _runs(pattern: Pattern) -> Iterator[Num]:

@@ -6,9 +6,14 @@ from dataclasses import dataclass
 from rillstep.core.grading.lift import Held, lift
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.grading.resizing import NotResized, resized
+from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
 from rillstep.core.grading.trials import Trials, trials_of
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
+
+SQUARES_STAY = (
+    "Squares that are worked in rounds stay as they are; how many there are, and what is worked around them, moves."
+)
 
 
 class NotGraded(ValueError):
@@ -54,6 +59,8 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
         texts = [one.text if one is not None else plain for one, plain in zip(lifted, texts, strict=True)]
     own = texts[at]
     trials = trials_of(own, allowance_mm)
+    if not trials.base and any(one.reason == SIDE_OF_A_SQUARE for one in held):
+        raise NotGraded(f"{SQUARES_STAY} Say how many are made (“make 12”), or write what shall move as a name.")
     if not trials.base:
         raise NotGraded(
             "No number of this text is seen to move: write those that shall as “Number: wall rounds = 12”, "

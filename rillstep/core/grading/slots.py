@@ -7,6 +7,7 @@ from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.grading.growing import LABEL, GrowingLine
+from rillstep.core.measures.arrangement import places_in
 from rillstep.core.tree import (
     Again,
     Chain,
@@ -19,6 +20,7 @@ from rillstep.core.tree import (
     Next,
     Num,
     Pattern,
+    Prose,
     Repeat,
     Row,
     Section,
@@ -31,8 +33,10 @@ from rillstep.core.words.numbers import numbers_in
 
 # Shorter chains begin a ring, and shorter runs are details.
 LEAST_CHAIN, LEAST_RUN = 6, 2
-_MAKE = re.compile(r"\bmake\s+(\d{1,3})\b(?!\s*[(\[,/])", re.IGNORECASE)
+_MAKE = re.compile(r"\bmake\s+(\d{1,3})\b(?!\s*(?:[(\[/]|,\s*\d))", re.IGNORECASE)
 _MOTIF = re.compile(r"\b(?:squares?|motifs?|hexagons?|patch(?:es)?|granny|blocks?)\b", re.IGNORECASE)
+# Why the sides of a square in rounds stay.
+SIDE_OF_A_SQUARE = "it is how many sides a square has: squares worked in rounds stay as they are"
 _PLAIN = re.compile(r"\b(?:in|into) each (?:st|stitch|sc|hdc|dc|tr)\b[^,;(]*(?:around|across)?", re.IGNORECASE)
 
 SlotKind = Literal["number", "range", "single", "growing", "start", "rounds"]
@@ -86,13 +90,26 @@ def _of_section(section: Section, rows: Sequence[str], growing: Sequence[Growing
             size = line.sizes[0]
             yield Slot(0, "", _rounds_word(line), 1, line.label_span, kind="single", first=line.first.at(size))
         elif whole is None:
-            yield from _of_line(line, bool(growing), beginning)
+            yield from _laid_out(line, rows)
+            slots = _of_line(line, bool(growing), beginning)
+            yield from map(_as_side, slots) if _is_square(section) else slots
         elif line.span.line == whole.lines[0]:
             span = Span(whole.lines[0], 1, 1)
             if whole.run is not None and (section.continues is not None or not _begins_at_ring(section, whole)):
                 yield Slot(0, "", "first run", whole.first_run, span, kind="start", growing=whole)
             yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
         beginning = beginning and not isinstance(line, Row | Again | Setup)
+
+
+def _is_square(section: Section) -> bool:
+    """Whether a section is a square, or another motif, in rounds."""
+    motif = section.role == "square" or _MOTIF.search(section.title) is not None
+    return motif and any(isinstance(line, Row) and line.kind == "Rnd" for line in section.lines)
+
+
+def _as_side(slot: Slot) -> Slot:
+    """The slot of a square: how often its sides are repeated is held."""
+    return replace(slot, held=SIDE_OF_A_SQUARE) if slot.part == "repeats" and slot.value in (3, 4) else slot
 
 
 def _lone_round(section: Section, rows: Sequence[str]) -> Row | None:
@@ -132,6 +149,16 @@ def _made(section: Section, rows: Sequence[str]) -> Iterator[Slot]:
     motif = section.role == "square" or _MOTIF.search(section.title) is not None
     if match is not None and motif and int(match[1]) == section.made(0) > 2:
         yield Slot(0, "", "pieces", int(match[1]), Span(section.span.line, match.start(1) + 1, match.end(1) + 1))
+
+
+def _laid_out(line: Line, rows: Sequence[str]) -> Iterator[Slot]:
+    """The rows and columns of a layout, where words tell them in one number each."""
+    if not isinstance(line, Prose) or line.note or not line.span.line:
+        return
+    raw = rows[line.span.line - 1]
+    places = places_in(raw)
+    for part, (begin, end) in zip(("layout rows", "layout columns"), places or (), strict=False):
+        yield Slot(0, "", part, int(raw[begin:end]), Span(line.span.line, begin + 1, end + 1))
 
 
 def _rounds_word(line: Line) -> str:

@@ -28,9 +28,9 @@ THE_ROUND_IN = re.compile(r"\{[^{}]*\b(?:rnd|row|round)\b[^{}]*\}")
 # The section of what is found when every line comes out: totals, numbering, openings.
 BEHIND = 1_000_000
 # Findings that tell by how much something does not come out, half stitches counted.
-_BY_AMOUNT = ("handles-not-opposite", "total-differs", "fold-differs")
+_BY_AMOUNT = ("handles-not-opposite", "total-differs", "fold-differs", "layout-count")
 # Those that no number restated changes.
-_SURE = ("handles-not-opposite", "fold-differs")
+_SURE = ("handles-not-opposite", "fold-differs", "layout-count")
 
 
 @dataclass(frozen=True)

@@ -42,6 +42,18 @@ def layout_of(pattern: Pattern) -> Layout | None:
     return None
 
 
+def places_in(words: str) -> tuple[tuple[int, int], tuple[int, int]] | None:
+    """Where the rows and the columns of a layout stand in some words, as (begin, end) counted from 0; None where they
+    tell no layout, several, or one in sets."""
+    found = list(_ROWS_OF.finditer(words)) if LAYS_OUT.search(words) else []
+    if len(found) != 1:
+        return None
+    match = found[0]
+    rows, columns = _groups(match)
+    plain = match[rows].isdigit() and match[columns].isdigit()
+    return (match.span(rows), match.span(columns)) if plain else None
+
+
 def layout_in(words: str, sizes: int) -> Layout | None:
     """The layout that some words tell; None when they tell none, or not for every size."""
     found = list(_ROWS_OF.finditer(words))
@@ -54,16 +66,17 @@ def layout_in(words: str, sizes: int) -> Layout | None:
 
 
 def _of(match: re.Match[str], sizes: int) -> Layout | None:
-    if match["down"]:
-        rows, columns = match["down"], match["across"]
-        if re.match(r"\s+columns?", match[0][len(match["down"]) :], re.IGNORECASE):
-            rows, columns = columns, rows
-    elif match["wide"]:
-        rows, columns = match["high"], match["wide"]
-    else:
-        rows, columns = match["below"], match["over"]
+    rows, columns = (match[group] for group in _groups(match))
     down, across = _spread(_numbers(rows), sizes), _spread(_numbers(columns), sizes)
     return Layout(down, across) if down is not None and across is not None else None
+
+
+def _groups(match: re.Match[str]) -> tuple[str, str]:
+    """The groups of a layout that hold its rows and its columns."""
+    if match["down"]:
+        across = re.match(r"\s+columns?", match[0][len(match["down"]) :], re.IGNORECASE)
+        return ("across", "down") if across else ("down", "across")
+    return ("high", "wide") if match["wide"] else ("below", "over")
 
 
 def _spread(numbers: Sequence[int], sizes: int) -> tuple[int, ...] | None:
