@@ -8,7 +8,8 @@ from playwright.sync_api import Page, Route, expect
 
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
-from tests.browser.conftest import assert_axe
+from tests.browser.conftest import Opener, assert_axe
+from tests.core.test_bag_measures import panel
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -122,7 +123,80 @@ def test_a_renamed_size_does_not_come_back_while_its_text_is_worked(page: Page) 
     expect(page.get_by_label("Name of size One size")).to_have_count(0)
 
 
-def test_an_edit_and_a_fifth_size_keep_the_rest(page: Page) -> None:
+CLUTCH = (Path(__file__).parents[1] / "grading_texts" / "clutch.txt").read_text()
+PANELS = (
+    "Pattern: Two-panel bag\nGauge: sc 20 sts x 20 rows = 10 cm\nNote: Made by lamplight.\n\n"
+    + panel("Section: Front", 30, 36) + panel("Section: Back", 30, 36)
+    + "Section: Finishing\nSew the panels together along three sides.\n"
+)  # fmt: skip
+BUILDS = {
+    "clutch": (without_names(CLUTCH, read(CLUTCH)) + "Note: Made by lamplight.\n", "Flap of Extra large", "9"),
+    "two panels": (PANELS, "Height of Extra large", "26"),
+}
+
+
+@pytest.mark.parametrize("build", BUILDS)
+def test_a_clutch_and_a_bag_of_panels_go_to_four_sizes_a_print_and_a_tester(
+    page: Page, open_page: Opener, build: str
+) -> None:
+    text, measure, cm = BUILDS[build]
+    keep(page, text)
+    step(page, "Sizes")
+    name_sample(page, "Small")
+    for name, width in (("Medium", "22"), ("Large", "24"), ("Extra large", "27")):
+        page.get_by_role("button", name="Add a size").click()
+        target(
+            page,
+            f"Width of {name}" if page.get_by_label(f"Width of {name}").count() else f"Width, lying flat of {name}",
+            width,
+        )
+    target(page, measure, cm)
+    grade(page)
+    expect(page.get_by_role("dialog")).to_contain_text("Every line is proved in all of them.")
+    page.get_by_role("button", name="Take these sizes").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 4 sizes")
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+
+    step(page, "Words")
+    with page.expect_download() as pdf:
+        page.get_by_role("button", name="PDF").click()
+    assert Path(pdf.value.path()).read_bytes()[:5] == b"%PDF-"
+    step(page, "Testers")
+    page.get_by_role("button", name=re.compile("^Open a test of revision")).click()
+    page.get_by_label("Name of the tester").fill("Ottilie")
+    page.get_by_label("Size", exact=True).select_option("Extra large")
+    page.get_by_role("button", name="Add tester").click()
+    phone = open_page(390, 844, has_touch=True, is_mobile=True)
+    phone.goto(page.get_by_test_id("tester-link").inner_text())
+    expect(phone.get_by_test_id("step-text")).to_have_text("Ch 55.")  # 27 cm are 54 stitches and one to turn
+
+    step(page, "Words")  # what is typed later stays when a fifth size comes
+    page.get_by_text("Edit the text").click()
+    page.locator(".cm-line", has_text="Note: Made by lamplight").click()
+    page.keyboard.press("End")
+    page.keyboard.insert_text(" With a moth.")
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+    before = page.locator(".cm-content").inner_text()
+    step(page, "Sizes")
+    page.get_by_role("button", name="Add a size").click()
+    page.get_by_label("Name of size Size 2").fill("Huge")
+    page.keyboard.press("Enter")
+    target(page, measure.replace("Extra large", "Huge"), str(int(cm) + 3))
+    grade(page)
+    page.get_by_role("button", name="Take these sizes").click()
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 5 sizes")
+    step(page, "Words")
+    page.get_by_text("Edit the text").click()
+    page.locator(".cm-line", has_text="With a moth").wait_for()
+    assert bare(before) == bare(page.locator(".cm-content").inner_text())
+
+
+def bare(text: str) -> list[str]:
+    """The lines with each number or set as one mark, but for the line of sizes."""
+    return [re.sub(r"\d+(?: \(\d+(?:, \d+)*\))?", "#", line) for line in text.split("\n") if "Sizes:" not in line]
+
+
+def test_an_edit_and_a_further_size_keep_the_rest(page: Page) -> None:
     keep(page, PLAIN)
     step(page, "Sizes")
     name_sample(page, "Small")
@@ -149,11 +223,7 @@ def test_an_edit_and_a_fifth_size_keep_the_rest(page: Page) -> None:
     page.locator(".cm-line", has_text="Number: base rounds").wait_for()
     after = page.locator(".cm-content").inner_text()
     assert "4 lamps. By the telescope." in after and "Number: base rounds = 8 (8, 12)" in after
-    bare = [
-        [re.sub(r"\d+(?: \(\d+(?:, \d+)*\))?", "#", line) for line in text.split("\n") if "Sizes:" not in line]
-        for text in (before, after)
-    ]
-    assert bare[0] == bare[1]
+    assert bare(before) == bare(after)
 
 
 def test_a_text_without_a_gauge_is_asked_for_it(page: Page) -> None:

@@ -5,6 +5,7 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.findings import apply_edits
+from rillstep.core.grading.trials import measures_at
 from rillstep.core.measures import Measure, measures_of
 from rillstep.core.proof import Proof, prove_text, reader_text
 from rillstep.core.proof.questions import questions
@@ -283,3 +284,12 @@ def test_a_finished_size_in_words_is_warned_of_where_it_is_another() -> None:
         f for f in prove_text(told.replace("10 (15)", "10 (19)") + text).findings if f.code == "finished-differs"
     ]
     assert (found.severity, found.size, found.span.line) == ("warning", 1, 1) and "15.0 cm" in found.message
+
+
+def test_a_titled_section_of_rows_is_a_panel_and_no_wall() -> None:
+    """Nothing but its title is told: its first row says that it is worked flat."""
+    text = GAUGE + panel("Section: Front", 30, 36) + panel("Section: Back", 30, 36) + SEWN
+    assert measures_at(prove_text(text)) == {
+        "width": 150.0, "height": 180.0,
+        **{f"{side}.{name}": mm for side in ("Front", "Back") for name, mm in (("width", 150.0), ("height", 180.0))},
+    }  # fmt: skip

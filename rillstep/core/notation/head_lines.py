@@ -10,7 +10,7 @@ from rillstep.core.notation import header
 from rillstep.core.notation.counted import explains_abbreviation
 from rillstep.core.notation.definitions import defines
 from rillstep.core.notation.lines import SourceLine
-from rillstep.core.notation.sections import read_section
+from rillstep.core.notation.sections import read_section, worked_as_told
 from rillstep.core.notation.text_so_far import TextSoFar, just
 from rillstep.core.tree import Prose
 from rillstep.core.words.sizes import all_sizes_then, is_size_line, names_sizes, read_size_line, stops_here
@@ -56,7 +56,7 @@ def section(reading: TextSoFar, line: SourceLine) -> bool:
         return False
     heading = read_section(value, line.span, reading.sections + just(reading), len(reading.header.sizes))
     reading.findings.extend(heading.findings)
-    reading.start(heading.section)
+    reading.start(worked_as_told(heading.section, value, line.raws[line.number :]))
     return True
 
 

@@ -3,7 +3,7 @@
 import difflib
 import re
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.clauses.labels import starts as starts_label
@@ -111,6 +111,20 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         continues = usually_continues(role, before)
     section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))
+
+
+def worked_as_told(section: Section, value: str, following: Sequence[str]) -> Section:
+    """A section of which nothing is told but its title, worked as its first row says; following: the lines after it."""
+    if "(" in value or (section.continues is not None and "continue" in value.lower()):
+        return section
+    ends = (at for at, raw in enumerate(following) if raw.lower().lstrip().startswith("section:"))
+    lines = following[: next(ends, len(following))]
+    label = next((label for raw in lines if (label := starts_label(raw)) is not None), None)
+    if label is None or not label["word"].lower().startswith("row"):
+        return section
+    role = next((role for word, role in _ROLE_WORDS if word in section.title.lower()), "panel")
+    role = role if _usual_way(role) == "rows" else "panel"
+    return replace(section, worked="rows", role=role, continues=None)
 
 
 def _last_piece(before: list[Section]) -> str | None:
