@@ -296,6 +296,8 @@ def _grade_text(args: argparse.Namespace, text: str, own: list[SizeWanted]) -> i
             print(f"way: {way.label}{': ' + moved if moved else ''}")
         for note in graded.notes:
             print(f"note: {note}")
+        for one in graded.kept:
+            print(f"not changed: look at line {one.line}: {one.number} ({one.was})")
     return ERRORS if graded.notes else CLEAN
 
 
@@ -319,6 +321,7 @@ def _shown(graded: GradedText) -> dict[str, object]:
             {"name": one.called, "mm": one.mm} for one in measures
         ],
         "notes": graded.notes,
+        "not_changed": [{"line": one.line, "number": one.number, "was": one.was} for one in graded.kept],
     }  # fmt: skip
 
 

@@ -108,7 +108,9 @@ def graded_view(design: TextDesign) -> views.GradedView:
             notes=[],
             next_best=[],
             changes=[],
+            not_changed=[],
         )
+    lines = graded.text.split("\n")
     return views.GradedView(
         problem=None, text=graded.text, sizes=list(graded.proof.pattern.sizes), proved=graded.proof.ok,
         numbers=[
@@ -120,6 +122,10 @@ def graded_view(design: TextDesign) -> views.GradedView:
         ],
         targets=_targets(design, graded), notes=list(graded.notes),
         next_best=_next_best(design, graded), changes=changes_of(design.text, graded.text),
+        not_changed=[
+            views.KeptDigitsView(line=one.line, number=one.number, was=one.was, words=lines[one.line - 1].strip())
+            for one in graded.kept
+        ],
     )  # fmt: skip
 
 

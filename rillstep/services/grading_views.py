@@ -94,11 +94,20 @@ class NextBestView(BaseModel):
     locks: dict[str, int]
 
 
+class KeptDigitsView(BaseModel):
+    """A number in kept words, which is not changed, and what it was that has changed: for the designer to look at."""
+
+    line: int
+    number: int
+    was: str
+    words: str
+
+
 class GradedView(BaseModel):
     """A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
 
     numbers: of each name the values size by size. notes: what is not met, and why. next_best: of the sizes with such
-    notes, the numbers that come next.
+    notes, the numbers that come next. not_changed: digits in kept words to look at.
     """
 
     problem: str | None
@@ -110,3 +119,4 @@ class GradedView(BaseModel):
     notes: list[str]
     next_best: list[NextBestView]
     changes: list[LinesChangedView]
+    not_changed: list[KeptDigitsView]

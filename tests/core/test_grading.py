@@ -264,3 +264,14 @@ def test_a_plain_text_in_two_sizes_is_carried_on_to_a_third() -> None:
     graded = grade_text(text, [wanted("S"), wanted("L"), wanted("XL", width=200)])
     assert graded.values == {"body chain": (40, 60, 80), "body rounds": (19, 19, 19), "body rounds 2": (19, 10, 19)}
     assert graded.proof.ok and graded.notes == () and measures(graded, "width") == (100.0, 150.0, 200.0)
+
+
+def test_digits_in_kept_words_are_listed_and_not_touched() -> None:
+    text = POUCH.replace("under 4 lamps", "under 4 lamps, of 14 rounds and 48 stitches, 1.14 m")
+    graded = grade_text(text, THREE)
+    assert "Made in one evening under 4 lamps, of 14 rounds and 48 stitches, 1.14 m" in graded.text
+    line = next(at for at, raw in enumerate(graded.text.split("\n"), start=1) if "lamps" in raw)
+    assert {(one.line, one.number, one.was) for one in graded.kept} == {
+        (line, 14, "wall rounds"), (line, 48, "a total in Wall"),
+    }  # fmt: skip
+    assert grade_text(POUCH, THREE).kept == ()

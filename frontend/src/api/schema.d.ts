@@ -1121,13 +1121,15 @@ export interface components {
          * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
          *
          *     numbers: of each name the values size by size. notes: what is not met, and why. next_best: of the sizes with such
-         *     notes, the numbers that come next.
+         *     notes, the numbers that come next. not_changed: digits in kept words to look at.
          */
         GradedView: {
             /** Changes */
             changes: components["schemas"]["LinesChangedView"][];
             /** Next Best */
             next_best: components["schemas"]["NextBestView"][];
+            /** Not Changed */
+            not_changed: components["schemas"]["KeptDigitsView"][];
             /** Notes */
             notes: string[];
             /** Numbers */
@@ -1199,6 +1201,20 @@ export interface components {
             /** Path */
             path: string;
             tester: components["schemas"]["TesterView"];
+        };
+        /**
+         * KeptDigitsView
+         * @description A number in kept words, which is not changed, and what it was that has changed: for the designer to look at.
+         */
+        KeptDigitsView: {
+            /** Line */
+            line: number;
+            /** Number */
+            number: number;
+            /** Was */
+            was: string;
+            /** Words */
+            words: string;
         };
         /**
          * LineBody
@@ -2725,6 +2741,7 @@ export type GradingView = components['schemas']['GradingView'];
 export type GrowthView = components['schemas']['GrowthView'];
 export type HeldView = components['schemas']['HeldView'];
 export type InvitedView = components['schemas']['InvitedView'];
+export type KeptDigitsView = components['schemas']['KeptDigitsView'];
 export type LineBody = components['schemas']['LineBody'];
 export type LineReportView = components['schemas']['LineReportView'];
 export type LinesChangedView = components['schemas']['LinesChangedView'];

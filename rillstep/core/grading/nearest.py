@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding
 from rillstep.core.grading.floors import floors_of
+from rillstep.core.grading.kept_digits import KeptDigits, kept_digits
 from rillstep.core.grading.named_text import changed, restated
 from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeFound, SizeWanted, missed, size_found
 from rillstep.core.grading.runs import runs_of
@@ -27,7 +28,7 @@ class GradedText:
     """The graded text and its proof. values: for each name its numbers, size by size. notes: what was not met, and why.
 
     stuck: names that no way moves, with the reason. next_best: for each size by its name the numbers that come next,
-    all of them proved.
+    all of them proved. kept: digits in kept words that may belong to a number that changed; they are not touched.
     """
 
     text: str
@@ -37,6 +38,7 @@ class GradedText:
     stuck: Mapping[str, str]
     notes: tuple[str, ...]
     next_best: Mapping[str, tuple[Candidate, ...]]
+    kept: tuple[KeptDigits, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -116,7 +118,8 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
     for at, size in enumerate(wanted):
         notes += _out_of_place(proof, size.name, at) if size.targets_mm else []
-    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others)
+    kept = kept_digits(graded, proof.pattern, values_of, trials.base)
+    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept)
 
 
 def _values(

@@ -141,6 +141,21 @@ export function Preview({
           <Changed key={change.line} change={change} />
         ))}
       </ol>
+      {graded.not_changed.length > 0 && (
+        <section className="mt-3 text-sm" aria-label="Not changed: look">
+          <h3 className="text-base">Not changed: look</h3>
+          <p className="text-quiet">
+            Words stay as you typed them. These numbers in them may belong to one that changes.
+          </p>
+          <ul>
+            {graded.not_changed.map((kept) => (
+              <li key={`${kept.line} ${kept.number}`} className="border-line border-t py-1">
+                Line {kept.line}: <strong>{kept.number}</strong> ({kept.was}) in “{kept.words}”
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <div className="mt-4 flex items-center gap-2">
         {many > 0 ? (
           <>
