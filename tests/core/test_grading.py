@@ -241,7 +241,9 @@ def test_sizes_that_a_text_cannot_take_are_refused_with_the_line() -> None:
     text = (CORPUS / "eyepiece_pouch.txt").read_text()
     assert len(read(text).pattern.sizes) > 1
     with pytest.raises(NotResized, match="sizes"):
-        resized(text, ["A"], [0])
+        resized(text, ["A", "B"], [0, 1])
+    for at, name in enumerate(read(text).pattern.sizes):  # a size by itself has its own lines
+        assert same_work(read(resized(text, [name], [at])).pattern, one_size(read(text).pattern, at))
 
 
 def test_two_panels_that_are_alike_grow_together() -> None:

@@ -1,4 +1,4 @@
-"""Rounds that grow: neighbouring lines of one shape whose numbers change by the same each time, as one line.
+"""Rounds that grow, found: neighbouring lines of one shape whose numbers change by the same each time, as one line.
 
 "Rnd 3: [sc in next st, 2 sc in next st] 6 times" and those after it are "Rnds 3-9: [sc in next {rnd - 2} sts, 2 sc in
 next st] 6 times". Rounds may take turns: those that grow and plain ones, or increases that are shifted from round to
@@ -6,124 +6,16 @@ round; then the line has what each turn does. A round in which a run is one stit
 belongs to them: whether the one line says the same of it is told by reading it.
 """
 
-import re
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass, replace
-from fractions import Fraction
+from dataclasses import replace
 
+from rillstep.core.grading.growing_line import LABEL, NUMBER, RUN, GrowingLine, GrowingRound
 from rillstep.core.tree import Row, Section
 
 # So many rounds of one shape are a growing sequence; two may be chance, but where the round before grows alike.
 LEAST_GROWING = 3
 # So many rounds take turns at most.
 MOST_TURNS = 3
-LABEL = re.compile(r"^(\s*)(rnd|round|row|r)(\.?\s*)(\d+)(?=\s*(?:\([^()]*\))?\s*[:.])", re.IGNORECASE)
-_NUMBER = re.compile(r"\d+")
-_RUN = re.compile(r"\bnext (\d+) (?!times)", re.IGNORECASE)
-
-
-@dataclass(frozen=True)
-class GrowingRound:
-    """What every round does, or every second or third: the words between its numbers, and for each number its value at
-    the first such round and by how much it changes until the next one."""
-
-    parts: tuple[str, ...]
-    steps: tuple[int, ...]
-    values: tuple[int, ...]
-
-    def at(self, times: int) -> list[int]:
-        """Its numbers so many rounds of the same turn later."""
-        return [value + step * times for step, value in zip(self.steps, self.values, strict=True)]
-
-    def back(self) -> "GrowingRound":
-        """The same, begun one such round before."""
-        return replace(self, values=tuple(self.at(-1)))
-
-
-@dataclass(frozen=True)
-class GrowingLine:
-    """Lines of a text that are one growing line. lines: their numbers. begin: the number of the first round. word: what
-    the number of the round is called in it. turns: what the rounds do by turns; mostly one for all."""
-
-    lines: tuple[int, ...]
-    begin: int
-    indent: str
-    label: str
-    gap: str
-    word: str
-    turns: tuple[GrowingRound, ...]
-
-    @property
-    def end(self) -> int:
-        """The number of the last round."""
-        return self.begin + len(self.lines) - 1
-
-    @property
-    def run(self) -> tuple[int, int] | None:
-        """Which turn, and which number in it, is the first run that grows."""
-        numbers = ((turn, at) for turn, one in enumerate(self.turns) for at, step in enumerate(one.steps) if step)
-        return next(numbers, None)
-
-    @property
-    def first_run(self) -> int:
-        """The first run that grows, in the first round that has it."""
-        assert self.run is not None
-        return self.turns[self.run[0]].values[self.run[1]]
-
-    def written(self, last: str, before: Sequence[tuple[str, int]] = (), start: str = "") -> str:
-        """The one line. last: the sum that the number of the last round is. before: names by which the number of the
-        first round moves, with their values. start: the name of the run in the first round, where that has one; numbers
-        that change by as much are counted from it."""
-        bodies = []
-        for number, turn in enumerate(self.turns):
-            numbers = [self._number(number, at, before, start) for at in range(len(turn.steps))]
-            bodies.append("".join(a + b for a, b in zip(turn.parts, [*numbers, ""], strict=True)))
-        first, *others = bodies
-        body = " // ".join([first, *(re.sub(r"^[^:]*:\s*", "", other) for other in others)])
-        begin = str(self.begin)
-        if before:  # it moves with those that are worked before it
-            rest = self.begin - sum(much for _, much in before)
-            begin = "{" + " + ".join(name for name, _ in before) + _more(rest) + "}"
-        return f"{self.indent}{self.label}s{self.gap}{begin}-{last}{body}"
-
-    def _number(self, turn: int, at: int, before: Sequence[tuple[str, int]], start: str) -> str:
-        """ "{rnd - 2}", "{6*rnd}", "{(rnd - 1)/2}", "{taper - 2*(row - rows) + 8}"."""
-        step, value = self.turns[turn].steps[at], self.turns[turn].values[at]
-        if not step or self.run is None:
-            return str(value)
-        rate = Fraction(step, len(self.turns))
-        run_step = self.turns[self.run[0]].steps[self.run[1]]
-        # What grows by a multiple of the run, as a total does by a repeat, is counted from it by as much.
-        share = step // run_step if start and step % run_step == 0 else 0
-        named = {0: "", 1: start}.get(share, f"{share}*{start}")
-        first = self.begin + turn - sum(much for _, much in before)
-        more = value - share * self.first_run - rate * first
-        return "{" + _sum_of(named, rate, [self.word, *(name for name, _ in before)], more) + "}"
-
-
-def _sum_of(named: str, rate: Fraction, names: Sequence[str], more: Fraction) -> str:
-    """A name, so many times a number of rounds, and a rest; names: what the number is, and what is taken from it."""
-    over = rate.denominator
-    times, rest = abs(rate.numerator), int(more * over)
-    number = " - ".join(names)
-    if times > 1:
-        number = f"{times}*({number})" if len(names) > 1 else f"{times}*{number}"
-    if over > 1:
-        if rate > 0:
-            share = f"({number}{_more(rest)})/{over}"
-            return f"{named} + {share}" if named else share
-        return f"{named} - ({number}{_more(-rest)})/{over}" if named else f"({rest} - {_in_brackets(number)})/{over}"
-    if rate > 0:
-        return f"{named + ' + ' if named else ''}{number}{_more(rest)}"
-    return f"{named} - {_in_brackets(number)}{_more(rest)}" if named else f"{rest} - {_in_brackets(number)}"
-
-
-def _in_brackets(number: str) -> str:
-    return f"({number})" if " - " in number and "*" not in number else number
-
-
-def _more(by: int) -> str:
-    return "" if not by else f" {'+' if by > 0 else '-'} {abs(by)}"
 
 
 def growing_lines(
@@ -149,11 +41,27 @@ def _as_known(
     lines: list[int] = []
     while known.begin + len(lines) in labels:
         lines.append(labels[known.begin + len(lines)])
+    own = _with_own_numbers(known, lines, rows)
     for many in range(len(lines), 0, -1):
-        line = replace(known, lines=tuple(lines[:many]))
+        line = replace(own, lines=tuple(lines[:many]))
         if reads_alike(line):
             return line
     return None
+
+
+def _with_own_numbers(known: GrowingLine, lines: Sequence[int], rows: Sequence[str]) -> GrowingLine:
+    """The growing line of another size with the numbers of this one, where a round of its has the same words."""
+    if len(known.turns) > 1:
+        return known
+    (shape,) = known.turns
+    for at, number in enumerate(lines):
+        label = LABEL.match(rows[number - 1])
+        assert label is not None
+        body = rows[number - 1][label.end() :]
+        if tuple(NUMBER.split(body)) == shape.parts:
+            there = replace(shape, values=tuple(map(int, NUMBER.findall(body))))
+            return replace(known, turns=(replace(there, values=tuple(there.at(-at))),))
+    return known
 
 
 def _single_rows(section: Section) -> list[int]:
@@ -264,11 +172,11 @@ def _guessed(rows: Sequence[str], single: Sequence[int], at: int, totals: dict[i
         return None
     total, by = totals[single[at]], totals[single[at]] - totals[single[at - 1]]
     body = raw[label.end() :]
-    if by == 0 or not _RUN.search(body):
+    if by == 0 or not RUN.search(body):
         return None
     sign = 1 if by > 0 else -1
-    places = list(_NUMBER.finditer(body))
-    runs = {match.start(1) for match in _RUN.finditer(body)}
+    places = list(NUMBER.finditer(body))
+    runs = {match.start(1) for match in RUN.finditer(body)}
     last = max((n for n, place in enumerate(places) if int(place[0]) == total), default=-1)
     return tuple(sign if place.start() in runs else by if n == last else 0 for n, place in enumerate(places))
 
@@ -280,7 +188,7 @@ def _line_of(rows: Sequence[str], run: Sequence[int], steps: Sequence[tuple[int,
     for number, label, by in zip(run, labels, steps, strict=False):
         assert label is not None
         body = rows[number - 1][label.end() :]
-        turns.append(GrowingRound(tuple(_NUMBER.split(body)), by, tuple(map(int, _NUMBER.findall(body)))))
+        turns.append(GrowingRound(tuple(NUMBER.split(body)), by, tuple(map(int, NUMBER.findall(body)))))
     label = labels[0]
     assert label is not None
     word = "row" if label[2].lower() == "row" else "rnd"
@@ -305,6 +213,6 @@ def _steps(rows: Sequence[str], one: int, other: int) -> tuple[int, ...] | None:
     if a is None or b is None or "{" in first + second:
         return None
     body, then = first[a.end() :], second[b.end() :]
-    if _NUMBER.sub("#", body) != _NUMBER.sub("#", then):
+    if NUMBER.sub("#", body) != NUMBER.sub("#", then):
         return None
-    return tuple(int(y) - int(x) for x, y in zip(_NUMBER.findall(body), _NUMBER.findall(then), strict=True))
+    return tuple(int(y) - int(x) for x, y in zip(NUMBER.findall(body), NUMBER.findall(then), strict=True))

@@ -7,6 +7,7 @@ import re
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from rillstep.core.grading.named_text import Counting, stating
 from rillstep.core.tree import Again, Pattern, Row, Setup, words_of
 
 # Smaller numbers stand for anything.
@@ -25,13 +26,12 @@ class KeptDigits:
 
 
 def kept_digits(
-    text: str, pattern: Pattern, values: Mapping[str, Sequence[int]], base: Mapping[str, int]
+    text: str, pattern: Pattern, counted_as: Counting, values: Mapping[str, Sequence[int]], base: Mapping[str, int]
 ) -> tuple[KeptDigits, ...]:
-    """The digits of a graded text to look at. pattern: its tree; values, base: the numbers of the names in all
-    sizes, and in the sample."""
-    told = {
-        base[name]: name for name, each in reversed(list(values.items())) if any(value != base[name] for value in each)
-    }
+    """The digits of a graded text to look at. pattern: its tree. counted_as: how the sample counts its totals. values,
+    base: the numbers of the names in all sizes, and in the sample."""
+    moved = [name for name, each in values.items() if any(value != base[name] for value in each)]
+    told = {base[name]: name for name in reversed(moved)}
     sizes = range(len(pattern.sizes))
     at = next((at for at in sizes if all(each[at] == base[name] for name, each in values.items())), None)
     if at is not None:  # one of the sizes is as the sample
@@ -42,7 +42,17 @@ def kept_digits(
         for match in _NUMBER.finditer(words)
         if int(match[0]) >= LEAST_DIGITS and int(match[0]) in told
     }
+    found |= set(_uncounted(pattern, counted_as)) if moved else set()
     return tuple(sorted(found, key=lambda one: (one.line, one.number)))
+
+
+def _uncounted(pattern: Pattern, counted_as: Counting) -> Iterator[KeptDigits]:
+    """Totals that are not counted in the sample, so that they stay as they are."""
+    for place, line, _ in stating(pattern, pattern):
+        for number, total in enumerate(line.totals):
+            plain = not total.count.source and total.count.span.line and total.count.at(line.sizes[0])
+            if plain and (*place, number) not in counted_as.ways:
+                yield KeptDigits(line.span.line, total.count.at(line.sizes[0]), "a total that is not counted here")
 
 
 def _totals(pattern: Pattern, at: int) -> Iterator[tuple[int, str]]:

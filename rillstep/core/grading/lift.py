@@ -11,7 +11,8 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, fields, is_dataclass, replace
 
 from rillstep.core.findings import Edit, Span, apply_edits
-from rillstep.core.grading.growing import LABEL, GrowingLine, growing_lines
+from rillstep.core.grading.growing import growing_lines
+from rillstep.core.grading.growing_line import LABEL, GrowingLine
 from rillstep.core.grading.slots import Slot, slots_of
 from rillstep.core.notation.parser import Parsed
 from rillstep.core.settling import read
@@ -149,6 +150,7 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
     ends: dict[str, str] = {}
     starts = [ends.get((section.continues or "").lower(), "0") for section in parsed.pattern.sections]
     end, at, start = "0", -1, ""
+    constant: dict[tuple[int, int], str] = {}
     for index, slot in enumerate(own):
         while at < slot.section:
             if at >= 0:
@@ -164,6 +166,8 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
                 held.append(Held(slot.span.line, slot.value, slot.held))
         elif slot.kind == "start":
             start = naming.name(slot, values)
+        elif slot.kind == "constant":
+            constant[slot.place] = naming.name(slot, values)
         elif slot.kind == "growing":
             assert slot.growing is not None
             before = [(part, naming.values[part][0]) for part in end.split(" + ") if not part.isdigit()]
@@ -173,9 +177,9 @@ def _lifted(text: str, parsed: Parsed, own: Sequence[Slot], beside: Sequence[Seq
                 end = _simple(f"{end} + {name}")
             else:
                 end = naming.name(slot, values)
-            written[slot.span.line] = slot.growing.written(f"{{{end}}}", before, start)
+            written[slot.span.line] = slot.growing.written(f"{{{end}}}", before, start, constant)
             gone |= set(slot.growing.lines[1:])
-            start = ""
+            start, constant = "", {}
         elif slot.kind == "single":
             name = naming.name(slot, values)
             goes_on = slot.first == _value_of(end, naming) + 1

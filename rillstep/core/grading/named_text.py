@@ -145,7 +145,7 @@ def _said_in(pattern: Pattern) -> dict[int, str]:
 
 def _totals(pattern: Pattern, bare: Pattern, works: Sequence[SizeWork], counted_as: Ways) -> Iterator[Edit]:
     """Totals, each counted in the way in which the sample counts it."""
-    for place, line, other in _stating(pattern, bare):
+    for place, line, other in stating(pattern, bare):
         done = {size: works[size].of(other) for size in line.sizes}
         if not all(work is not None and _is_known(work) for work in done.values()):
             continue
@@ -185,7 +185,7 @@ def counting_of(pattern: Pattern) -> Counting:
         bare = without_totals(pattern, said)
         work = work_pattern(bare, 0)
     found: dict[tuple[int, int, int], Way] = {}
-    for place, line, other in _stating(pattern, bare):
+    for place, line, other in stating(pattern, bare):
         done = work.of(other)
         if done is None or not _is_known(done):
             continue
@@ -197,7 +197,7 @@ def counting_of(pattern: Pattern) -> Counting:
     return Counting(found, said)
 
 
-def _stating(pattern: Pattern, bare: Pattern) -> Iterator[tuple[Place, Stating, Stating]]:
+def stating(pattern: Pattern, bare: Pattern) -> Iterator[tuple[Place, Stating, Stating]]:
     """The lines that may state totals, with themselves in the text without totals; by section and line in it."""
     for index, (section, other) in enumerate(zip(pattern.sections, bare.sections, strict=True)):
         at, number = -1, 0

@@ -8,12 +8,13 @@ from rillstep.core.grading.floors import floors_of
 from rillstep.core.grading.kept_digits import KeptDigits, kept_digits
 from rillstep.core.grading.named_text import changed, restated
 from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeFound, SizeWanted, missed, size_found
-from rillstep.core.grading.runs import runs_of
+from rillstep.core.grading.runs import rounds_of, runs_of
 from rillstep.core.grading.sample import SQUARES_STAY, NotGraded, Sample, sample_of
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
+from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.grading.ways import GrowthWay, ways_of
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 
 MOST_SIZES = 10
@@ -21,6 +22,8 @@ MOST_SIZES = 10
 NEXT_BEST = 3
 # A flap may lie over the edges of the mouth by so much.
 _WIDER = 1.05
+# So often measures that are no sums of lengths are corrected.
+_MOST_CORRECTED = 3
 
 
 @dataclass(frozen=True)
@@ -81,9 +84,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
     trials = sample.trials
     known = measures_at(sample.proof)
     _check_wishes(wanted, known, trials)
-    gauge = next(iter(sample.proof.pattern.gauges), None)
-    runs = runs_of(sample.proof.pattern)
-    model = Model(trials.base, ways, known, runs, gauge.width_mm if gauge is not None else 5.0, floors_of(trials.text))
+    model = _model(sample, ways, known)
     answers = {size.name: size_found(model, size) for size in wanted if size.targets_mm or size.locks}
     first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
     graded, proof, error = _written(sample, wanted, first)
@@ -96,6 +97,18 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
         graded, proof, error = _written(sample, wanted, first)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
+    for _ in range(_MOST_CORRECTED):  # a drop is no sum of lengths: it is measured, and corrected
+        other = {
+            size.name: _corrected(model, size, best, {name: mm[at] for name, mm in _made(proof).items()})
+            for at, size in enumerate(wanted)
+            if (best := first.get(size.name)) is not None
+        }
+        if all(one is first[name] for name, one in other.items()):
+            break
+        again, proved, refuted = _written(sample, wanted, first | other)
+        if refuted is not None:
+            break
+        first, graded, proof = first | other, again, proved
     values_of = _values(sample, wanted, first)
     made = _made(proof)
     notes: list[str] = []
@@ -118,8 +131,34 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
     for at, size in enumerate(wanted):
         notes += _out_of_place(proof, size.name, at) if size.targets_mm else []
-    kept = kept_digits(graded, proof.pattern, values_of, trials.base)
+    kept = kept_digits(graded, proof.pattern, trials.counted_as, values_of, trials.base)
     return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept)
+
+
+def _corrected(
+    model: Model, size: SizeWanted, best: Candidate, made_mm: Mapping[str, float | None]
+) -> Candidate | None:
+    """The numbers with a way changed that moves one target alone, where it is measured to be off by more than half a
+    step; themselves where there is none."""
+    for way in model.ways:
+        (target, *others) = [name for name in size.targets_mm if name in way.mm] or [""]
+        got = made_mm.get(target)
+        if others or got is None or len(way.step) > 1 or way.step[0][0] in size.locks:
+            continue  # more than one number would change the shape of the bag for it
+        steps = round((size.targets_mm[target] - got) / way.mm[target])
+        step = dict(way.step)
+        values = {name: value + steps * step.get(name, 0) for name, value in best.values.items()}
+        if steps and all(values[name] >= min(model.base[name], 1) for name in step):
+            return Candidate(values, best.made_mm)
+    return best
+
+
+def _model(sample: Sample, ways: Sequence[GrowthWay], known: Mapping[str, float]) -> Model:
+    pattern, trials = sample.proof.pattern, sample.trials
+    gauge = next(iter(pattern.gauges), None)
+    stitch_mm, row_mm = (gauge.width_mm, gauge.height_mm) if gauge is not None else (5.0, 5.0)
+    rounds = rounds_of(pattern) - trials.rows_by
+    return Model(trials.base, ways, known, runs_of(pattern), stitch_mm, rounds, row_mm, floors_of(trials.text))
 
 
 def _values(
@@ -142,7 +181,7 @@ def _written(
     trials = sample.trials
     text = changed(trials.text, _values(sample, wanted, found), [size.name for size in wanted])
     text = restated(text, trials.numbering, trials.counted_as)
-    proof = prove_text(text, trials.allowance_mm)
+    text, proof = proved_with_lengths(text, trials.allowance_mm)
     return text, proof, next((f for f in proof.findings if f.severity == "error"), None)
 
 

@@ -18,6 +18,8 @@ from rillstep.core.grading.ways import GrowthWay
 
 # How much a run near its share of the width counts, against a target, in parts of a stitch.
 PROPORTION = 0.05
+# Measures that tell how much wider, and how much higher, a size is than the sample.
+_ACROSS, _UP = ("width", "mouth"), ("height", "length")
 _MOST_FOUND = 80
 # So many of them may have the same measures, as one may not come out and another may.
 _MOST_ALIKE = 4
@@ -74,13 +76,16 @@ class SizeFound:
 @dataclass(frozen=True)
 class Model:
     """What a size is found from. known_mm: the measures of the sample. runs: names of runs and gaps, with the width of
-    a stitch in mm. floors: runs that no size can have less than nothing of."""
+    a stitch in mm. rounds: names of numbers of plain rounds, with the height of one. floors: runs that no size can have
+    less than nothing of."""
 
     base: Mapping[str, int]
     ways: Sequence[GrowthWay]
     known_mm: Mapping[str, float]
     runs: frozenset[str] = frozenset()
     stitch_mm: float = 5.0
+    rounds: frozenset[str] = frozenset()
+    row_mm: float = 5.0
     floors: Sequence[Floor] = ()
 
 
@@ -135,7 +140,6 @@ def _solved(
 
     mm_by = {name: [way.mm.get(name, 0.0) for way in model.ways] for name in targets}
     number_by = {name: [float(dict(way.step).get(name, 0)) for way in model.ways] for name in model.base}
-    ratio = next((targets[name] / model.known_mm[name] for name in ("width", "mouth") if name in targets), 1.0)
     wishes = [
         Wish(
             tuple(along(mm_by[name], v) for v in basis),
@@ -148,9 +152,13 @@ def _solved(
         Wish(
             tuple(along(number_by[name], v) for v in basis),
             model.base[name] * (ratio - 1) - along(number_by[name], start),
-            (PROPORTION * model.stitch_mm) ** 2,
+            (PROPORTION * mm) ** 2,
         )
-        for name in sorted(model.runs & model.base.keys())
+        for names, ratio, mm in (
+            (model.runs, _ratio(model, targets, _ACROSS), model.stitch_mm),
+            (model.rounds, _ratio(model, targets, _UP), model.row_mm),
+        )
+        for name in sorted(names & model.base.keys())
     ]
     # A direction that moves no wish stays as it is; one whose wish is left out may still make room for another.
     used = [at for at in range(len(basis)) if any(abs(wish.by_step[at]) > 1e-9 for wish in wishes)]
@@ -189,12 +197,23 @@ def _solved(
     return found, answer.whole
 
 
+def _ratio(model: Model, targets: Mapping[str, float], measures: Sequence[str]) -> float:
+    """How much larger a size is than the sample, by the first of some measures that has a target."""
+    named = (name for one in measures for name in targets if name == one or name.endswith(f".{one}"))
+    return next((targets[name] / model.known_mm[name] for name in named if model.known_mm[name]), 1.0)
+
+
 def missed(model: Model, size: SizeWanted, made_mm: Mapping[str, float]) -> list[str]:
     """The targets that are further off than half of the smallest step that could be."""
     return [
         name for name, mm in size.targets_mm.items()
-        if name not in made_mm or abs(made_mm[name] - mm) > max(_finest_mm(model, name) / 2, 0.5) + 1e-6
+        if name not in made_mm or abs(made_mm[name] - mm) > max(_finest_mm(model, name) / 2, _least_off(name)) + 1e-6
     ]  # fmt: skip
+
+
+def _least_off(target: str) -> float:
+    """So much is no miss, in mm. A drop hangs: two mm are nothing."""
+    return 2.0 if target == "drop" or target.endswith(".drop") else 0.5
 
 
 def _finest_mm(model: Model, target: str) -> float:

@@ -1,4 +1,5 @@
-"""The names of a text that stand for runs of stitches or gaps, whose share of the width is kept where it can be."""
+"""The names of a text whose share is kept where it can be: runs of stitches and gaps of the width, rounds of the
+height."""
 
 from collections.abc import Iterator
 
@@ -8,8 +9,12 @@ from rillstep.core.tree import Again, Chain, Next, Num, Pattern, Row, Skip, Work
 def runs_of(pattern: Pattern) -> frozenset[str]:
     """The names of which runs and gaps are made; what an opening takes is no run, as it is made for a hand. A number of
     rounds that a run is counted by is none either."""
-    rounds = {name for number in _ends(pattern) for name in _names(number)}
-    return frozenset(name for number in _runs(pattern) for name in _names(number)) - rounds
+    return frozenset(name for number in _runs(pattern) for name in _names(number)) - rounds_of(pattern)
+
+
+def rounds_of(pattern: Pattern) -> frozenset[str]:
+    """The names of which numbers of rounds are made."""
+    return frozenset(name for number in _ends(pattern) for name in _names(number))
 
 
 def _ends(pattern: Pattern) -> Iterator[Num]:

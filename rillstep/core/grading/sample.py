@@ -2,11 +2,13 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from difflib import SequenceMatcher
 
-from rillstep.core.grading.lift import Held, lift
+from rillstep.core.grading.lift import Held, lift, same_work
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
+from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Trials, trials_of
 from rillstep.core.proof import Proof, prove_text
 from rillstep.core.settling import read
@@ -50,14 +52,15 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
         raise NotGraded(str(refused)) from None
     held: tuple[Held, ...] = ()
     places: dict[str, int] = {}
+    own, numbers = texts[at], [{name: each[0] for name, each in named_values(one).items()} for one in texts]
     if not named_values(text, len(sizes)):
-        # What is equal in one size may differ in another: each size is lifted with the others beside it.
-        lifted = [lift(one, [other for other in texts if other is not one]) for one in texts]
-        first = lifted[at]
-        if first is not None:
-            held, places = first.held, {name: many for name, _, many in first.names}
-        texts = [one.text if one is not None else plain for one, plain in zip(lifted, texts, strict=True)]
-    own = texts[at]
+        # What is equal in one size may differ in another: the sample is lifted with the others beside it.
+        others = [index for index in range(len(sizes)) if index != at]
+        lifted = lift(own, [texts[index] for index in others])
+        if lifted is not None:
+            own, held, places = lifted.text, lifted.held, {name: many for name, _, many in lifted.names}
+            order = [at, *others]
+            numbers = [{name: each[order.index(k)] for name, each in lifted.values.items()} for k in range(len(sizes))]
     trials = trials_of(own, allowance_mm)
     if not trials.base and any(one.reason == SIDE_OF_A_SQUARE for one in held):
         raise NotGraded(f"{SQUARES_STAY} Say how many are made (“make 12”), or write what shall move as a name.")
@@ -67,23 +70,37 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
             "and {wall rounds} where it stands."
         )
     values: dict[str, Mapping[str, int]] = {}
-    for name, one in zip(sizes, texts, strict=True):
-        numbers = {key: each[0] for key, each in named_values(one).items()}
-        if numbers.keys() != trials.base.keys() or not _same_but_for_names(own, one, trials):
+    for index, name in enumerate(sizes):
+        differs = _differs(trials, numbers[index], texts[index]) if numbers[index].keys() == trials.base.keys() else 0
+        if differs is not None:
+            where = f" (line {_line_in(text, texts[index], differs)})" if differs else ""
             raise NotGraded(
-                f"Size {name} differs from {sizes[at]} in more than the numbers that have names; name them, or print "
-                "one size and grade that."
+                f"Size {name} differs from {sizes[at]} in more than the numbers that have names{where}; name them, or "
+                "print one size and grade that."
             )
-        values[name] = numbers
+        values[name] = numbers[index]
     whole = proof if own == text else prove_text(own, allowance_mm)
     if whole.bag is None:
         raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
     return Sample(sizes[at], trials, whole, held, places, values)
 
 
-def _same_but_for_names(own: str, other: str, trials: Trials) -> bool:
-    """Whether another size is the sample at the values of its own names."""
-    if own == other:
-        return True
-    there = trials.rewritten({name: each[0] for name, each in named_values(other).items()})
-    return read(there).pattern.sections == read(other).pattern.sections
+def _differs(trials: Trials, numbers: Mapping[str, int], other: str) -> int | None:
+    """The line of another size at which it is not the sample at its own numbers, 0 where a section differs; None where
+    it is the same."""
+    if dict(numbers) == dict(trials.base):
+        return None
+    there = read(proved_with_lengths(trials.rewritten(numbers), trials.allowance_mm)[0]).pattern
+    pattern = read(other).pattern
+    if same_work(there, pattern):
+        return None
+    pairs = zip(there.lines(), pattern.lines(), strict=False)
+    return next((line.span.line for (_, one), (_, line) in pairs if one != line), 0)
+
+
+def _line_in(text: str, other: str, number: int) -> int:
+    """The line of a text that stands in one of its sizes at a line."""
+    blocks = SequenceMatcher(None, text.split("\n"), other.split("\n"), autojunk=False).get_opcodes()
+    return next(
+        (i + min(number - 1 - k, j - i - 1) + 1 for _, i, j, k, m in blocks if k < number <= m and j > i), number
+    )

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.findings import Span
-from rillstep.core.grading.growing import LABEL, GrowingLine
+from rillstep.core.grading.growing_line import LABEL, GrowingLine
 from rillstep.core.measures.arrangement import places_in
 from rillstep.core.tree import (
     Again,
@@ -39,7 +39,7 @@ _MOTIF = re.compile(r"\b(?:squares?|motifs?|hexagons?|patch(?:es)?|granny|blocks
 SIDE_OF_A_SQUARE = "it is how many sides a square has: squares worked in rounds stay as they are"
 _PLAIN = re.compile(r"\b(?:in|into) each (?:st|stitch|sc|hdc|dc|tr)\b[^,;(]*(?:around|across)?", re.IGNORECASE)
 
-SlotKind = Literal["number", "range", "single", "growing", "start", "rounds"]
+SlotKind = Literal["number", "range", "single", "growing", "start", "constant", "rounds"]
 
 
 @dataclass(frozen=True)
@@ -48,7 +48,8 @@ class Slot:
 
     kind: a number by itself; the end of a range of rounds, which is so many more than the round before, or of a plain
     round that may be one (`single`); the end of a growing line (`growing`), and before it its run in the first round
-    (`start`); or rounds that are only counted. first: the number of the first round of those.
+    (`start`) and runs that stay (`constant`, at their `place` in it); or rounds that are only counted. first: the
+    number of the first round of those.
     """
 
     section: int
@@ -60,6 +61,7 @@ class Slot:
     kind: SlotKind = "number"
     first: int = 0
     growing: GrowingLine | None = None
+    place: tuple[int, int] = (0, 0)
 
     @property
     def is_named(self) -> bool:
@@ -97,6 +99,9 @@ def _of_section(section: Section, rows: Sequence[str], growing: Sequence[Growing
             span = Span(whole.lines[0], 1, 1)
             if whole.run is not None and (section.continues is not None or not _begins_at_ring(section, whole)):
                 yield Slot(0, "", "first run", whole.first_run, span, kind="start", growing=whole)
+            for place, value in whole.constants():
+                if value >= LEAST_RUN:
+                    yield Slot(0, "", "stitches", value, span, kind="constant", growing=whole, place=place)
             yield Slot(0, "", _rounds_word(line), whole.end, span, kind="growing", first=whole.begin, growing=whole)
         beginning = beginning and not isinstance(line, Row | Again | Setup)
 

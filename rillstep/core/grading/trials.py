@@ -16,8 +16,9 @@ from rillstep.core.grading.named_text import (
     without_totals,
 )
 from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered, renumbered_rows
+from rillstep.core.grading.stated_lengths import DIFFERS, proved_with_lengths
 from rillstep.core.printing.writer import write_label
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.tree import Pattern, Setup
 from rillstep.core.words.named_numbers import BRACES, names_in
@@ -150,16 +151,18 @@ class Trials:
         bare = renumbered_rows(without_totals(full, self.counted_as.said), self.numbering)
         # Restated from one tree, which is quicker, and mostly enough.
         once = restated_once(text, full, bare, self.numbering, self.counted_as)
-        found = _proof_or_refuted(prove_text(once, self.allowance_mm))
+        found = _proof_or_refuted(proved_with_lengths(once, self.allowance_mm)[1])
         if isinstance(found, Proof) or found.code in _SURE:
             return found
-        return _proof_or_refuted(prove_text(self.rewritten(values), self.allowance_mm))
+        return _proof_or_refuted(proved_with_lengths(self.rewritten(values), self.allowance_mm)[1])
 
 
 def _proof_or_refuted(proof: Proof) -> Proof | Refuted:
-    error = next((f for f in proof.findings if f.severity == "error"), None)
-    if error is None:
+    errors = [f for f in proof.findings if f.severity == "error"]
+    if not errors:
         return proof
+    # Lengths are restated where nothing else is wrong, so what else is wrong refutes it.
+    error = next((f for f in errors if f.code != DIFFERS), errors[0])
     known = error.code in _BY_AMOUNT and error.found is not None and error.expected is not None
     amount = round(2 * (error.found - error.expected)) if known else 0  # type: ignore[operator]
     return Refuted(error.span.line, error.message, amount, section=BEHIND, code=error.code)
