@@ -3,13 +3,15 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
-from rillstep.core.findings import Finding
+from rillstep.core.findings import Finding, Span
 from rillstep.core.grading.floors import floors_of
 from rillstep.core.grading.kept_digits import KeptDigits, kept_digits
+from rillstep.core.grading.measured_lines import MeasuredLine, at_lengths, measured_lines
 from rillstep.core.grading.named_text import changed, restated
-from rillstep.core.grading.nearest_size import Candidate, Model, Obstacle, SizeFound, SizeWanted, missed, size_found
+from rillstep.core.grading.nearest_size import Candidate, Model, SizeFound, SizeWanted, missed, size_found
 from rillstep.core.grading.runs import rounds_of, runs_of
 from rillstep.core.grading.sample import SQUARES_STAY, NotGraded, Sample, sample_of
+from rillstep.core.grading.shortfalls import not_met, not_met_by_length, nothing_near, out_of_place
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
@@ -20,8 +22,6 @@ from rillstep.core.settling import read
 MOST_SIZES = 10
 # So many other numbers are offered beside the nearest ones.
 NEXT_BEST = 3
-# A flap may lie over the edges of the mouth by so much.
-_WIDER = 1.05
 # So often measures that are no sums of lengths are corrected.
 _MOST_CORRECTED = 3
 
@@ -46,11 +46,13 @@ class GradedText:
 
 @dataclass(frozen=True)
 class Analysis:
-    """A sample with the ways in which it grows; stuck: names that no way moves, with the reason."""
+    """A sample with the ways in which it grows; stuck: names that no way moves, with the reason. lines: those that are
+    worked to a length."""
 
     sample: Sample
     ways: tuple[GrowthWay, ...]
     stuck: Mapping[str, str]
+    lines: tuple[MeasuredLine, ...] = ()
 
 
 def grade_text(
@@ -74,27 +76,32 @@ def analysed(text: str, sample_size: str | None = None, allowance_mm: float = 0.
         raise NotGraded(f"There is no size “{sample_size}” in this text; there are: {', '.join(names)}.")
     sample = sample_of(text, names.index(sample_size) if sample_size is not None else 0, allowance_mm)
     ways, stuck = ways_of(sample.trials)
-    return Analysis(sample, tuple(ways), stuck)
+    return Analysis(sample, tuple(ways), stuck, measured_lines(sample.trials, sample.proof))
 
 
-def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
+def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     """The text of an analysis in the sizes that are wanted; see `grade_text`. Raises NotGraded."""
-    _check_sizes(wanted)
+    _check_sizes(asked)
     sample, ways = analysis.sample, analysis.ways
     trials = sample.trials
     known = measures_at(sample.proof)
-    _check_wishes(wanted, known, trials)
+    _check_wishes(asked, known, trials)
+    lengths = _lengths(analysis, asked, known)
+    by_length = {name for line in analysis.lines for name in line.moves}
+    wanted = [
+        replace(one, targets_mm={k: mm for k, mm in one.targets_mm.items() if k not in by_length}) for one in asked
+    ]
     model = _model(sample, ways, known)
     answers = {size.name: size_found(model, size) for size in wanted if size.targets_mm or size.locks}
     first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
-    graded, proof, error = _written(sample, wanted, first)
+    graded, proof, error = _written(sample, wanted, first, lengths)
     why: dict[str, str] = {}
     if error is not None:  # not all of them come out: each size is proved by itself
         for name, answer in answers.items():
             first[name], why[name] = _first_proved(trials, answer)
             if first[name] is None and answer.candidates:
                 first[name] = _without_a_way(trials, model, next(size for size in wanted if size.name == name))
-        graded, proof, error = _written(sample, wanted, first)
+        graded, proof, error = _written(sample, wanted, first, lengths)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
     for _ in range(_MOST_CORRECTED):  # a drop is no sum of lengths: it is measured, and corrected
@@ -105,7 +112,7 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
         }
         if all(one is first[name] for name, one in other.items()):
             break
-        again, proved, refuted = _written(sample, wanted, first | other)
+        again, proved, refuted = _written(sample, wanted, first | other, lengths)
         if refuted is not None:
             break
         first, graded, proof = first | other, again, proved
@@ -118,19 +125,18 @@ def grade_from(analysis: Analysis, wanted: Sequence[SizeWanted]) -> GradedText:
             continue
         best = first[size.name]
         if best is None:
-            notes.append(_nothing_near(size, answers[size.name], why.get(size.name, "")))
+            notes.append(nothing_near(size, answers[size.name], why.get(size.name, "")))
             continue
         best = Candidate(
             best.values, {name: mm for name in size.targets_mm if (mm := made.get(name, ())[at]) is not None}
         )
         squares = any(one.reason == SIDE_OF_A_SQUARE for one in sample.held)
-        notes += _not_met(
-            model, size, best, answers[size.name], why.get(size.name, ""), SQUARES_STAY if squares else ""
-        )
+        notes += not_met(model, size, best, answers[size.name], why.get(size.name, ""), SQUARES_STAY if squares else "")
         if missed(model, size, best.made_mm):
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
-    for at, size in enumerate(wanted):
-        notes += _out_of_place(proof, size.name, at) if size.targets_mm else []
+    for at, size in enumerate(asked):
+        notes += not_met_by_length(size, {name: made[name][at] for name in size.targets_mm if name in by_length}, model)
+        notes += out_of_place(proof, size.name, at) if size.targets_mm else []
     kept = kept_digits(graded, proof.pattern, trials.counted_as, values_of, trials.base)
     return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept)
 
@@ -174,12 +180,33 @@ def _values(
     return {name: tuple(one[name] for one in each) for name in base}
 
 
+def _lengths(
+    analysis: Analysis, wanted: Sequence[SizeWanted], known: Mapping[str, float]
+) -> dict[Span, tuple[float, ...]]:
+    """The lengths of the lines by measure in each size: as its target says, else as in the text or the sample."""
+    sample = analysis.sample
+    own = [line.value for line in analysis.lines]
+    found = {}
+    for at, line in enumerate(analysis.lines):
+        each = []
+        for size in wanted:
+            target = next((name for name in size.targets_mm if name in line.moves), None)
+            as_it_is = sample.of_lengths.get(size.name, own)[at]
+            each.append(line.for_target(size.targets_mm[target], known[target]) if target is not None else as_it_is)
+        found[line.span] = tuple(each)
+    return found
+
+
 def _written(
-    sample: Sample, wanted: Sequence[SizeWanted], found: Mapping[str, Candidate | None]
+    sample: Sample,
+    wanted: Sequence[SizeWanted],
+    found: Mapping[str, Candidate | None],
+    lengths: Mapping[Span, Sequence[float]],
 ) -> tuple[str, Proof, Finding | None]:
     """The text in all sizes, its proof, and the first error in it."""
     trials = sample.trials
-    text = changed(trials.text, _values(sample, wanted, found), [size.name for size in wanted])
+    text = at_lengths(trials.text, lengths)
+    text = changed(text, _values(sample, wanted, found), [size.name for size in wanted])
     text = restated(text, trials.numbering, trials.counted_as)
     text, proof = proved_with_lengths(text, trials.allowance_mm)
     return text, proof, next((f for f in proof.findings if f.severity == "error"), None)
@@ -218,39 +245,6 @@ def _made(proof: Proof) -> dict[str, tuple[float | None, ...]]:
     return {one.called: one.mm for one in found}
 
 
-def _nothing_near(size: SizeWanted, answer: SizeFound, why: str) -> str:
-    for name, near in answer.unlockable:
-        told = " or ".join(map(str, near))
-        return f"{size.name}: “{name}” cannot be {size.locks[name]}: it can be {told}. It is left as the sample."
-    return f"{size.name}: no numbers near its targets come out; it is left as the sample. {why}".strip()
-
-
-def _not_met(model: Model, size: SizeWanted, best: Candidate, answer: SizeFound, why: str, unmoved: str) -> list[str]:
-    """A sentence for each target that is missed. why: what refutes nearer numbers. unmoved: why nothing may move it."""
-    targets = missed(model, size, best.made_mm)
-    notes = [_miss(model, size, best, target, answer.obstacles, why, unmoved) for target in targets]
-    if not answer.whole:
-        notes.append(f"{size.name}: there are very many numbers to choose from; nearer ones may be passed over.")
-    return notes
-
-
-def _out_of_place(proof: Proof, size: str, at: int) -> list[str]:
-    """What a size measures that no bag can: a flap wider than the mouth, an opening wider than the bag."""
-    found = proof.bag.measures if proof.bag is not None else ()
-    made = {(one.piece, one.name): mm for one in found if (mm := one.mm[at]) is not None}
-    across = made.get((None, "mouth"), made.get((None, "width"), 0.0))
-    notes = []
-    for (piece, name), mm in made.items():
-        wide = name == "opening" or (name == "width" and piece is not None and "flap" in piece.lower())
-        if wide and across and mm > across * _WIDER:
-            told = f"{piece}.{name}" if piece else name
-            notes.append(
-                f"{size}: {told} comes to {_cm(mm)}, wider than the bag at its mouth ({_cm(across)}): "
-                "ask for less of it, or for a wider bag."
-            )
-    return notes
-
-
 def _check_sizes(wanted: Sequence[SizeWanted]) -> None:
     if not 1 <= len(wanted) <= MOST_SIZES:
         raise NotGraded(f"One to {MOST_SIZES} sizes are graded at once, and these are {len(wanted)}.")
@@ -287,39 +281,3 @@ def _next_best(
             made = measures_at(proof)
             found.append(Candidate(one.values, {name: made[name] for name in size.targets_mm if name in made}))
     return tuple(found[1:])
-
-
-def _miss(
-    model: Model, size: SizeWanted, best: Candidate, target: str, obstacles: Sequence[Obstacle], why: str, unmoved: str
-) -> str:
-    """What a target comes to, what stands in its way, and what each way out costs."""
-    got = best.made_mm.get(target)
-    if got is None:
-        return f"{size.name}: {target} is not known at these numbers."
-    told = f"{size.name}: {target} comes to {_cm(got)}, not {_cm(size.targets_mm[target])}:"
-    moving = {way.label: way for way in model.ways if target in way.mm}
-    if not moving:
-        return f"{told} nothing in the text moves it. {unmoved}".rstrip()
-    reasons = []
-    for one in obstacles:
-        if one.target != target:
-            continue
-        without = f"without it, {target} comes to {_cm(one.without_mm)}"
-        match one.kind:
-            case "lock":
-                reasons.append(f"“{one.name}” is locked at {size.locks[one.name]}; {without}.")
-            case "least":
-                reasons.append(f"“{one.name}” cannot be less than {best.values[one.name]}; {without}.")
-            case "run":
-                reasons.append(f"{one.name} come to their end: no run is less than nothing; {without}.")
-            case "target":
-                reasons.append(f"the target of {one.name} stands against it; {without}.")
-            case "multiple":
-                way = moving[one.name]
-                step = f"{one.name} is a step of {_cm(abs(way.mm[target]))}, and a smaller one does not come out"
-                reasons.append(f"{step} ({way.multiple.rstrip('.')}); else {target} comes to {_cm(one.without_mm)}.")
-    return " ".join([told, *(reasons or [why or "its steps are no finer."])])
-
-
-def _cm(mm: float) -> str:
-    return f"{mm / 10:.1f} cm"

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from difflib import SequenceMatcher
 
 from rillstep.core.grading.lift import Held, lift, same_work
+from rillstep.core.grading.measured_lines import at_lengths, lengths_in
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
@@ -28,7 +29,7 @@ class Sample:
 
     size: its name. held: numbers that do not move, with the reason, where the text was without names. places: in how
     many places of the text each name stands; empty for a text that came with names. of_sizes: for each size of the
-    text, in order, the numbers of the names.
+    text, in order, the numbers of the names; of_lengths: the lengths of its lines by measure.
     """
 
     size: str
@@ -37,6 +38,7 @@ class Sample:
     held: tuple[Held, ...]
     places: Mapping[str, int]
     of_sizes: Mapping[str, Mapping[str, int]]
+    of_lengths: Mapping[str, tuple[float, ...]]
 
 
 def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
@@ -70,6 +72,10 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
             "and {wall rounds} where it stands."
         )
     values: dict[str, Mapping[str, int]] = {}
+    lengths = {
+        name: tuple(value for _, value, _ in lengths_in(read(one).pattern))
+        for name, one in zip(sizes, texts, strict=True)
+    }
     for index, name in enumerate(sizes):
         differs = _differs(trials, numbers[index], texts[index]) if numbers[index].keys() == trials.base.keys() else 0
         if differs is not None:
@@ -82,20 +88,22 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
     whole = proof if own == text else prove_text(own, allowance_mm)
     if whole.bag is None:
         raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
-    return Sample(sizes[at], trials, whole, held, places, values)
+    return Sample(sizes[at], trials, whole, held, places, values, lengths)
 
 
 def _differs(trials: Trials, numbers: Mapping[str, int], other: str) -> int | None:
     """The line of another size at which it is not the sample at its own numbers, 0 where a section differs; None where
     it is the same."""
-    if dict(numbers) == dict(trials.base):
-        return None
-    there = read(proved_with_lengths(trials.rewritten(numbers), trials.allowance_mm)[0]).pattern
     pattern = read(other).pattern
+    pairs = list(zip(lengths_in(trials.full), lengths_in(pattern), strict=False))
+    text = at_lengths(trials.text, {span: (value,) for (span, was, _), (_, value, _) in pairs if value != was})
+    if dict(numbers) == dict(trials.base) and text == trials.text:
+        return None
+    there = read(proved_with_lengths(trials.rewritten(numbers, text), trials.allowance_mm)[0]).pattern
     if same_work(there, pattern):
         return None
-    pairs = zip(there.lines(), pattern.lines(), strict=False)
-    return next((line.span.line for (_, one), (_, line) in pairs if one != line), 0)
+    lines = zip(there.lines(), pattern.lines(), strict=False)
+    return next((line.span.line for (_, one), (_, line) in lines if one != line), 0)
 
 
 def _line_in(text: str, other: str, number: int) -> int:

@@ -117,9 +117,9 @@ class Trials:
             self.worked[key] = self._stop(values)
         return self.worked[key]
 
-    def rewritten(self, values: Mapping[str, int]) -> str:
-        """The text at other numbers, with what follows from them restated."""
-        text = changed(self.text, {name: (value,) for name, value in values.items()})
+    def rewritten(self, values: Mapping[str, int], text: str | None = None) -> str:
+        """The text at other numbers, with what follows from them restated; text: with other lengths than the sample."""
+        text = changed(text or self.text, {name: (value,) for name, value in values.items()})
         return restated(text, self.numbering, self.counted_as)
 
     def _moved(self, values: Mapping[str, int]) -> dict[str, int] | None:

@@ -151,9 +151,8 @@ def _by_runs_of_none(whole: Resolved, sizes: Sequence[int]) -> list[tuple[int, .
     return [tuple(group) for group in groups.values()]
 
 
-_OPEN = re.compile(
-    rf"^(\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d+)(\s*[-–—]\s*\{{\s*({NAME.pattern})\s*\}})(?=[^{{}}]*:)", re.IGNORECASE
-)
+_FIRST = r"\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d+(?:\s*\([\d\s,]{1,80}\))?"
+_OPEN = re.compile(rf"^({_FIRST})(\s*[-–—]\s*\{{\s*({NAME.pattern})\s*\}})(?=[^{{}}]*:)", re.IGNORECASE)
 _UNTIL = re.compile(r"\b(?:until|till)\b", re.IGNORECASE)
 
 
