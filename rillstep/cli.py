@@ -372,12 +372,15 @@ def _demo(args: argparse.Namespace) -> int:
 
 
 def _migrate(args: argparse.Namespace) -> int:
-    from rillstep.store.database import migrate
+    from rillstep.store.database import WouldDrop, migrate
 
     url = os.environ.get("RILLSTEP_DATABASE_URL")
     if not url:
         raise _Unusable("set RILLSTEP_DATABASE_URL to the database to bring up to date")
-    migrate(url, args.revision)
+    try:
+        migrate(url, args.revision, args.drop_data)
+    except WouldDrop as error:
+        raise _Unusable(str(error)) from None
     return CLEAN
 
 
@@ -427,6 +430,7 @@ def _parser() -> argparse.ArgumentParser:
     demo.add_argument("--port", type=int, default=8710)
     migration = command("migrate", _migrate, "bring the database's schema up to date", file=False, as_json=False)
     migration.add_argument("revision", nargs="?", default="head")
+    migration.add_argument("--drop-data", action="store_true", help="go down, though it drops tables and their data")
     return parser
 
 

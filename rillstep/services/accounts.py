@@ -1,23 +1,27 @@
 """Designers and their studios: sign up, sign in."""
 
+import hashlib
 import re
-from datetime import UTC, datetime
+import secrets
+from datetime import UTC, datetime, timedelta
 
 from argon2 import PasswordHasher
 from argon2.exceptions import InvalidHashError, VerifyMismatchError
-from sqlalchemy import select
+from sqlalchemy import delete, select
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
 
 from rillstep.document import Fault
 from rillstep.services.errors import Invalid, Refused
-from rillstep.store import Designer, Studio
+from rillstep.store import Designer, SignInRow, Studio
 
 _HASHER = PasswordHasher()
 # Verified against when the address is unknown, so that both cases take as long.
 _NOBODY = _HASHER.hash("nobody signs in with this")
 _EMAIL = re.compile(r"^[^@\s]{1,64}@[^@\s]+\.[^@\s.]{2,}$")
 SHORTEST_PASSWORD = 10
+# A sign-in is good for so long, and a designer has so many at a time: on her own machines, and one that she forgot.
+SIGN_IN_DAYS, MOST_SIGN_INS = 30, 20
 
 
 class WrongSignIn(Refused):
@@ -65,3 +69,32 @@ def sign_in(session: Session, email: str, password: str) -> Designer:
     if designer is None:
         raise WrongSignIn("E-mail address and password do not fit together.")
     return designer
+
+
+def _hash(token: str) -> str:
+    """Tokens have 256 bits, so a plain hash is enough."""
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def begin_sign_in(session: Session, designer: Designer) -> str:
+    """The token of a new sign-in. Those that have run out, or are too many, end."""
+    token = secrets.token_urlsafe(32)
+    kept = select(SignInRow).where(SignInRow.designer_id == designer.id).order_by(SignInRow.id.desc())
+    for old in list(session.scalars(kept))[MOST_SIGN_INS - 1 :]:
+        session.delete(old)
+    session.execute(delete(SignInRow).where(SignInRow.begun_at < now() - timedelta(days=SIGN_IN_DAYS)))
+    session.add(SignInRow(token_hash=_hash(token), designer_id=designer.id, begun_at=now()))
+    return token
+
+
+def signed_in(session: Session, token: str) -> Designer | None:
+    """The designer of a sign-in that is still good; None for any other token."""
+    row = session.scalar(select(SignInRow).where(SignInRow.token_hash == _hash(token)))
+    if row is None or row.begun_at < now() - timedelta(days=SIGN_IN_DAYS):
+        return None
+    return row.designer
+
+
+def end_sign_in(session: Session, token: str) -> None:
+    """Revokes a sign-in: a copy of its cookie opens nothing any more."""
+    session.execute(delete(SignInRow).where(SignInRow.token_hash == _hash(token)))

@@ -1,7 +1,18 @@
 """Studios, designs with their revisions, and tests, in MariaDB."""
 
 from rillstep.store.database import Database
-from rillstep.store.models import Base, Designer, DesignRow, LineReport, Phrase, Revision, Studio, Tester, TestRow
+from rillstep.store.models import (
+    Base,
+    Designer,
+    DesignRow,
+    LineReport,
+    Phrase,
+    Revision,
+    SignInRow,
+    Studio,
+    Tester,
+    TestRow,
+)
 
 __all__ = [
     "Base",
@@ -11,6 +22,7 @@ __all__ = [
     "LineReport",
     "Phrase",
     "Revision",
+    "SignInRow",
     "Studio",
     "TestRow",
     "Tester",

@@ -12,6 +12,10 @@ from sqlalchemy.orm import Session, sessionmaker
 MIGRATIONS = Path(__file__).parent / "migrations"
 
 
+# A database that hangs is given up after so many seconds: to connect, to answer, to give a lock free.
+CONNECT_S, ANSWER_S, LOCK_S = 3, 8, 5
+
+
 class Database:
     """An engine and its sessions; one for each process."""
 
@@ -21,11 +25,15 @@ class Database:
             url,
             pool_pre_ping=True,
             pool_recycle=1800,
+            pool_timeout=CONNECT_S,
             isolation_level="READ COMMITTED",
+            hide_parameters=True,  # an error shows the statement, and never what was in it
             connect_args={
                 "charset": "utf8mb4",
-                "connect_timeout": 5,
-                "init_command": "SET sql_mode='STRICT_ALL_TABLES'",
+                "connect_timeout": CONNECT_S,
+                "read_timeout": ANSWER_S,
+                "write_timeout": ANSWER_S,
+                "init_command": f"SET sql_mode='STRICT_ALL_TABLES', innodb_lock_wait_timeout={LOCK_S}",
             },
         )
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
@@ -49,10 +57,16 @@ def _config(url: str) -> Config:
     return config
 
 
-def migrate(url: str, revision: str = "head") -> None:
-    """Bring the database up (or down) to a revision of its schema."""
+class WouldDrop(ValueError):
+    """Going down drops tables and columns with all that is in them, and was not asked for in so many words."""
+
+
+def migrate(url: str, revision: str = "head", drop: bool = False) -> None:
+    """Bring the database up, or (drop: as tables go with it) down, to a revision of its schema. Raises WouldDrop."""
     config = _config(url)
     if revision == "base" or revision.startswith("-"):
+        if not drop:
+            raise WouldDrop("this drops tables with all that is in them; make a backup, then add --drop-data")
         command.downgrade(config, revision)
     else:
         command.upgrade(config, revision)

@@ -37,6 +37,17 @@ class Designer(Base):
     studio: Mapped[Studio] = relationship()
 
 
+class SignInRow(Base):
+    """A sign-in that is still good; its token is in the cookie, and kept as a hash only. Signing out deletes it."""
+
+    __tablename__ = "sign_ins"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    token_hash: Mapped[str] = mapped_column(String(64), unique=True)
+    designer_id: Mapped[int] = mapped_column(ForeignKey("designers.id", ondelete="CASCADE"), index=True)
+    begun_at: Mapped[datetime]
+    designer: Mapped[Designer] = relationship()
+
+
 class Phrase(Base):
     """A phrase that a studio keeps for all its texts; meaning: "nothing" where it changes nothing."""
 

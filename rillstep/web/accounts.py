@@ -34,10 +34,19 @@ def _me() -> dict[str, Any]:
 
 
 def _enter(user: User) -> dict[str, Any]:
-    session.clear()  # a new session for a new person: no token or cookie is carried over
+    _leave()  # a new session for a new person: no token or cookie is carried over
     login_user(user)
     session.permanent = True
     return _me()
+
+
+def _leave() -> None:
+    """Ends the sign-in of this browser, also for copies of its cookie."""
+    if current_user.is_authenticated:
+        with unit_of_work() as work:
+            accounts.end_sign_in(work, current_user.id)
+    logout_user()
+    session.clear()
 
 
 @api.get("/me", responses={200: views.MeView})
@@ -51,7 +60,8 @@ def me() -> Any:
 def sign_up(body: SignUp) -> Any:
     """Make an account with a studio of its own, and sign in."""
     with unit_of_work() as work:
-        user = User(accounts.sign_up(work, body.email, body.password, body.studio))
+        designer = accounts.sign_up(work, body.email, body.password, body.studio)
+        user = User(designer, accounts.begin_sign_in(work, designer))
     return _enter(user)
 
 
@@ -60,13 +70,13 @@ def sign_up(body: SignUp) -> Any:
 def sign_in(body: SignIn) -> Any:
     """Sign in."""
     with unit_of_work() as work:
-        user = User(accounts.sign_in(work, body.email, body.password))
+        designer = accounts.sign_in(work, body.email, body.password)
+        user = User(designer, accounts.begin_sign_in(work, designer))
     return _enter(user)
 
 
 @api.post("/sign-out", responses={200: views.MeView})
 def sign_out() -> Any:
-    """Sign out."""
-    logout_user()
-    session.clear()
+    """Sign out; the cookie is good for nothing after it."""
+    _leave()
     return _me()

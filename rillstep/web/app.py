@@ -4,10 +4,12 @@ import gc
 import json
 import logging
 import time
+import traceback
 from datetime import timedelta
 
 from flask import Response, g, request
 from flask_openapi3 import Info, OpenAPI
+from werkzeug.middleware.proxy_fix import ProxyFix
 
 from rillstep import __version__
 from rillstep.store import Database
@@ -21,12 +23,18 @@ class _JsonLines(logging.Formatter):
     """One JSON object a line; no addresses, names or contents."""
 
     def format(self, record: logging.LogRecord) -> str:
-        fields = {"at": self.formatTime(record), "level": record.levelname, "message": record.getMessage()}
+        fields: dict[str, object] = {
+            "at": self.formatTime(record),
+            "level": record.levelname,
+            "message": record.getMessage(),
+        }
         for key in ("route", "method", "status", "ms"):
             if hasattr(record, key):
                 fields[key] = getattr(record, key)
-        if record.exc_info:
-            fields["error"] = self.formatException(record.exc_info)
+        if record.exc_info and record.exc_info[0] is not None:
+            # What went wrong and where, and never the message of an error: it may quote what somebody typed.
+            fields["error"] = record.exc_info[0].__name__
+            fields["stack"] = [f"{f.filename}:{f.lineno} {f.name}" for f in traceback.extract_tb(record.exc_info[2])]
         return json.dumps(fields)
 
 
@@ -52,9 +60,14 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
         SESSION_COOKIE_SECURE=settings.https,
+        # With this prefix a browser takes the cookie from this host over HTTPS only, and from no neighbour.
+        SESSION_COOKIE_NAME="__Host-rillstep" if settings.https else "rillstep",
         PERMANENT_SESSION_LIFETIME=timedelta(days=30),
         LIMITED=settings.rate_limits,
     )
+    if settings.proxies:
+        many = settings.proxies
+        app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
     _log(app, settings.log_level)
     problems.register(app)
@@ -87,4 +100,8 @@ def _log(app: OpenAPI, level: str) -> None:
         response.headers["X-Content-Type-Options"] = "nosniff"
         response.headers["Referrer-Policy"] = "no-referrer"
         response.headers["X-Frame-Options"] = "DENY"
+        response.headers["Cross-Origin-Opener-Policy"] = "same-origin"
+        response.headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(), payment=(), usb=()"
+        if app.config["SESSION_COOKIE_SECURE"]:
+            response.headers["Strict-Transport-Security"] = "max-age=31536000; includeSubDomains"
         return response

@@ -6,6 +6,7 @@ from typing import Any
 from flask import Flask, Response, jsonify, request
 from pydantic import BaseModel, ValidationError
 from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import TimeoutError as NoConnection
 from werkzeug.exceptions import HTTPException
 
 from rillstep.document import BrokenDesign, faults_of
@@ -73,7 +74,8 @@ def register(app: Flask) -> None:
         return problem(422, "broken-design", title, [vars(f) for f in error.faults])
 
     @app.errorhandler(OperationalError)
-    def no_database(error: OperationalError) -> Response:
+    @app.errorhandler(NoConnection)
+    def no_database(error: OperationalError | NoConnection) -> Response:
         app.logger.warning("database does not answer", extra={"route": request.endpoint})
         return problem(
             503, "no-database", "The database does not answer just now. Nothing that you typed is lost; try again."

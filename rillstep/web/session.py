@@ -12,6 +12,7 @@ from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
 from sqlalchemy.orm import Session
 
+from rillstep.services import accounts
 from rillstep.services.errors import Refused
 from rillstep.store import Database, Designer
 from rillstep.web.problems import problem
@@ -33,8 +34,8 @@ def limited(rate: str) -> Callable[[View], View]:
 class User(UserMixin):  # type: ignore[misc]
     """The signed-in designer, as far as a request needs to know her."""
 
-    def __init__(self, designer: Designer) -> None:
-        self.id = designer.id
+    def __init__(self, designer: Designer, token: str) -> None:
+        self.id = token  # of the sign-in, which can be revoked
         self.studio_id = designer.studio_id
         self.email = designer.email
         self.studio_name = designer.studio.name
@@ -72,10 +73,10 @@ def register(app: Flask) -> None:
     manager = LoginManager(app)
 
     @manager.user_loader  # type: ignore[untyped-decorator]
-    def load_user(user_id: str) -> User | None:
+    def load_user(token: str) -> User | None:
         with unit_of_work() as work:
-            designer = work.get(Designer, int(user_id))
-            return User(designer) if designer else None
+            designer = accounts.signed_in(work, token)
+            return User(designer, token) if designer is not None else None
 
     @app.before_request
     def signed_in() -> Response | None:

@@ -1,30 +1,42 @@
 """Settings, from the environment."""
 
 import os
-import secrets
 from dataclasses import dataclass
+
+# A secret of fewer characters can be guessed.
+SHORTEST_SECRET = 32
 
 
 @dataclass(frozen=True)
 class Settings:
-    """database_url: SQLAlchemy URL. secret: signs the session cookie. https: cookies only over HTTPS."""
+    """database_url: SQLAlchemy URL. secret: signs the session cookie. https: cookies only over HTTPS. proxies: how many
+    proxies stand before the application, whose forwarded headers are believed."""
 
     database_url: str
     secret: str
     https: bool = False
     rate_limits: bool = True
     log_level: str = "INFO"
+    proxies: int = 0
 
 
 def from_environment() -> Settings:
-    """RILLSTEP_DATABASE_URL (needed), RILLSTEP_SECRET, RILLSTEP_HTTPS, RILLSTEP_RATE_LIMITS, RILLSTEP_LOG_LEVEL."""
+    """RILLSTEP_DATABASE_URL and RILLSTEP_SECRET (both needed), RILLSTEP_HTTPS, RILLSTEP_RATE_LIMITS,
+    RILLSTEP_LOG_LEVEL, RILLSTEP_PROXIES. Raises SystemExit, with a word on what to do."""
     url = os.environ.get("RILLSTEP_DATABASE_URL")
     if not url:
         raise SystemExit("Set RILLSTEP_DATABASE_URL, or run “make demo”, which starts a database of its own.")
+    secret = os.environ.get("RILLSTEP_SECRET", "")
+    if len(secret) < SHORTEST_SECRET:
+        raise SystemExit(
+            f"Set RILLSTEP_SECRET to at least {SHORTEST_SECRET} characters that nobody can guess, such as the output "
+            "of “python3 -c 'import secrets; print(secrets.token_hex(32))'”; keep it, or all sessions end."
+        )
     return Settings(
         url,
-        os.environ.get("RILLSTEP_SECRET") or secrets.token_hex(32),
+        secret,
         os.environ.get("RILLSTEP_HTTPS") == "1",
         os.environ.get("RILLSTEP_RATE_LIMITS") != "off",
         os.environ.get("RILLSTEP_LOG_LEVEL", "INFO").upper(),
+        int(os.environ.get("RILLSTEP_PROXIES", "0")),
     )

@@ -59,7 +59,7 @@ def test_the_session_changes_at_sign_in(app: Any) -> None:
     before = client.csrf
     client.sign_up()
     assert client.csrf != before
-    cookie = client.client.get_cookie("session")
+    cookie = client.client.get_cookie("rillstep")
     assert cookie is not None
     assert cookie.http_only
     assert cookie.same_site == "Lax"

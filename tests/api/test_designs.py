@@ -45,12 +45,12 @@ def test_two_tabs_do_not_overwrite_each_other(designer: Client, design_id: int, 
 def test_many_at_once_make_one_revision_each(
     app: Any, designer: Client, design_id: int, document: dict[str, Any]
 ) -> None:
-    cookie = designer.client.get_cookie("session")
+    cookie = designer.client.get_cookie("rillstep")
     assert cookie is not None
 
     def one(hook: int) -> int:
         client = app.test_client()
-        client.set_cookie("session", cookie.value)
+        client.set_cookie("rillstep", cookie.value)
         body = {"base": 1, "document": {**document, "hook_mm": 10 + hook}}
         answer = client.put(f"/api/designs/{design_id}", json=body, headers={"X-CSRF-Token": designer.csrf})
         return int(answer.status_code)

@@ -111,7 +111,7 @@ def test_the_schema_goes_up_and_down(mariadb: OwnMariaDb) -> None:
     migrate(url)
     tables = set(inspect(create_engine(url)).get_table_names())
     assert {"studios", "designs", "revisions", "testers", "line_reports"} <= tables
-    migrate(url, "base")
+    migrate(url, "base", drop=True)
     assert set(inspect(create_engine(url)).get_table_names()) == {"alembic_version"}
     migrate(url)
 

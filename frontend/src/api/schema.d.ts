@@ -477,7 +477,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sign out. */
+        /** Sign out; the cookie is good for nothing after it. */
         post: operations["accounts_sign_out_sign_out_post"];
         delete?: never;
         options?: never;
