@@ -7,6 +7,7 @@ from typing import Annotated, Any
 
 from pydantic import Discriminator, Tag, TypeAdapter, ValidationError
 
+from rillstep.document.json_text import NotJson, parsed
 from rillstep.document.schema import FORMAT, MAX_SIZES, ToteDesign
 from rillstep.document.text_design import TextDesign
 
@@ -90,12 +91,9 @@ def load(source: str | bytes) -> ToteDesign | TextDesign:
             [Fault("$", "", f"the file is larger than {MAX_BYTES // 1_000_000} MB; a design is far smaller")]
         )
     try:
-        content = json.loads(source)
-    except (json.JSONDecodeError, UnicodeDecodeError, RecursionError) as error:
-        where = f" (line {error.lineno}, column {error.colno})" if isinstance(error, json.JSONDecodeError) else ""
-        raise BrokenDesign(
-            [Fault("$", "", f"this is not JSON{where}; choose a file that was saved as a design")]
-        ) from None
+        content = parsed(source)
+    except NotJson as error:
+        raise BrokenDesign([Fault("$", "", f"{error}; choose a file that was saved as a design")]) from None
     if not isinstance(content, dict) or content.get("format") != FORMAT:
         raise BrokenDesign([Fault("$.format", "", f"this is no design file: “format” must be “{FORMAT}”")])
     version = content.get("version")

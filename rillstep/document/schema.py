@@ -6,11 +6,13 @@ The JSON Schema in docs/design.schema.json is generated from these models.
 from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
 
 FORMAT = "rillstep-design"
 VERSION = 1
 MAX_SIZES = 10
+# What weighs less cannot be weighed.
+LEAST_WEIGHED_G = 0.1
 
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 Millimetres = Annotated[float, Field(gt=0, le=3000, allow_inf_nan=False)]
@@ -29,6 +31,12 @@ def _clean_name(value: str) -> str:
     return " ".join(value.split())
 
 
+def _weighed(value: float) -> float:
+    if 0 < value < LEAST_WEIGHED_G:
+        raise ValueError(f"must be at least {LEAST_WEIGHED_G} g, or 0 where it was not weighed")
+    return value
+
+
 class _Model(BaseModel):
     model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
 
@@ -39,8 +47,8 @@ class Yarn(_Model):
     name: Name = "My yarn"
     weight_class: Annotated[int, Field(ge=0, le=7)] = 4
     fibre: Annotated[str, Field(max_length=80)] = ""
-    grams_per_ball: Annotated[float, Field(gt=0, le=5000, allow_inf_nan=False)] = 100
-    metres_per_ball: Annotated[float, Field(gt=0, le=20000, allow_inf_nan=False)] = 200
+    grams_per_ball: Annotated[float, Field(ge=0.1, le=5000, allow_inf_nan=False)] = 100
+    metres_per_ball: Annotated[float, Field(ge=0.1, le=20000, allow_inf_nan=False)] = 200
     strands: Annotated[int, Field(ge=1, le=3)] = 1
 
     @field_validator("name", "fibre")
@@ -59,7 +67,7 @@ class Swatch(_Model):
     rows: Annotated[float, Field(gt=0, le=500, allow_inf_nan=False)] = 11.5
     width_mm: Millimetres = 100
     height_mm: Millimetres = 100
-    weight_g: Annotated[float, Field(ge=0, le=5000, allow_inf_nan=False)] = 0
+    weight_g: Annotated[float, Field(ge=0, le=5000, allow_inf_nan=False), AfterValidator(_weighed)] = 0
     blocked: bool = False
 
     @model_validator(mode="after")

@@ -12,6 +12,7 @@ from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
 from sqlalchemy.orm import Session
 
+from rillstep.document.json_text import NotJson, parsed
 from rillstep.services import accounts
 from rillstep.services.errors import Refused
 from rillstep.store import Database, Designer
@@ -93,6 +94,17 @@ def register(app: Flask) -> None:
         sent, kept = request.headers.get("X-CSRF-Token", ""), session.get("csrf", "")
         if not kept or not hmac.compare_digest(sent.encode(), kept.encode()):
             return problem(403, "csrf", "This page has been open for too long. Reload it; what you typed is kept.")
+        return None
+
+    @app.before_request
+    def sound_body() -> Response | None:
+        # What no request can mean is refused here, once, and not in each place that would stumble over it.
+        if request.is_json and request.path.startswith("/api/"):
+            try:
+                parsed(request.get_data())
+            except NotJson as error:
+                fault = {"path": "$", "value": "", "message": str(error)}
+                return problem(422, "invalid", f"The request cannot be read: {error}.", [fault])
         return None
 
     limiter.init_app(app)
