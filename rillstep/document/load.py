@@ -49,10 +49,10 @@ _MESSAGES = {
     "float_parsing": "write a number, such as 24 or 24.5",
     "int_parsing": "write a whole number",
     "int_from_float": "write a whole number",
-    "greater_than": "must be more than {gt:g}",
-    "greater_than_equal": "must be at least {ge:g}",
-    "less_than": "must be less than {lt:g}",
-    "less_than_equal": "must be at most {le:g}",
+    "greater_than": "must be more than {gt}",
+    "greater_than_equal": "must be at least {ge}",
+    "less_than": "must be less than {lt}",
+    "less_than_equal": "must be at most {le}",
     "finite_number": "write a finite number",
     "string_too_short": "cannot be empty",
     "string_too_long": "can have at most {max_length} characters",
@@ -75,7 +75,8 @@ def faults_of(errors: Sequence[Any], skip: int = 0) -> list[Fault]:
     found = []
     for error in errors:
         template = _MESSAGES.get(error["type"])
-        message = template.format(**error.get("ctx", {})) if template else error["msg"].removeprefix("Value error, ")
+        bounds = {k: f"{v:g}" if isinstance(v, int | float) else str(v) for k, v in error.get("ctx", {}).items()}
+        message = template.format(**bounds) if template else error["msg"].removeprefix("Value error, ")
         if error["type"] == "too_long" and error["loc"][-1:] == ("sizes",):
             message = f"a design has at most {MAX_SIZES} sizes; delete one first"
         value = json.dumps(error.get("input"), default=str, ensure_ascii=False)

@@ -5,6 +5,7 @@ The JSON Schema in docs/design.schema.json is generated from these models.
 
 from datetime import date
 from typing import Annotated, Literal
+from unicodedata import category
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
 
@@ -26,9 +27,18 @@ def _clean_name(value: str) -> str:
     bad = sorted(_NOT_IN_NAMES & set(value))
     if bad:
         raise ValueError(f"leave out {' '.join(repr(c) for c in bad)}: it has a meaning in pattern text")
+    if any(category(character) == "Cc" for character in value):
+        raise ValueError("leave out control characters")
     if not value.strip():
         raise ValueError("give it a name")
     return " ".join(value.split())
+
+
+def one_line(value: str) -> str:
+    """The name of a design, as it can stand in the head of a text and in print. Raises ValueError."""
+    if "#" in value or any(category(character) == "Cc" for character in value):
+        raise ValueError("leave out #, line breaks and control characters: they have a meaning in pattern text")
+    return value
 
 
 def _weighed(value: float) -> float:
@@ -135,7 +145,7 @@ class Parts(_Model):
     """A crochet-along: how many parts, and when they come out."""
 
     count: Annotated[int, Field(ge=2, le=6)] = 4
-    start: date = date(2027, 1, 8)
+    start: Annotated[date, Field(ge=date(2000, 1, 1), le=date(2199, 12, 31))] = date(2027, 1, 8)
     every_days: Annotated[int, Field(ge=1, le=60)] = 7
 
 
@@ -160,9 +170,7 @@ class ToteDesign(_Model):
     @field_validator("name")
     @classmethod
     def _no_comment(cls, value: str) -> str:
-        if "#" in value or "\n" in value:
-            raise ValueError("leave out # and line breaks: they have a meaning in pattern text")
-        return value
+        return one_line(value)
 
     @field_validator("sizes")
     @classmethod

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StringConstraints, field_validator
 
-from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model
+from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model, one_line
 
 MAX_WISHES = 10
 
@@ -59,9 +59,7 @@ class TextDesign(_Model):
     @field_validator("name")
     @classmethod
     def _no_comment(cls, value: str) -> str:
-        if "#" in value or "\n" in value:
-            raise ValueError("leave out # and line breaks: they have a meaning in pattern text")
-        return value
+        return one_line(value)
 
     @field_validator("sizes")
     @classmethod

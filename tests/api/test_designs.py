@@ -75,7 +75,7 @@ def test_a_design_file_goes_out_and_comes_back(designer: Client, design_id: int,
     [
         (b"not json", "not JSON"), (b"[]", "no design file"), (b'{"format": "other"}', "no design file"),
         (b'{"format": "rillstep-design", "version": 9}', "version"), (b'{"format": "rillstep-design", "version": 1}', "$.sizes: this is missing"),
-        (b"[" * 100_000, "not JSON"), (b"\xff\xfe\x00", "not JSON"),
+        (b"[" * 100_000, "nested too deeply"), (b"\xff\xfe\x00", "not JSON"),
     ],
 )  # fmt: skip
 def test_broken_files_are_refused_with_the_place(designer: Client, content: bytes, says: str) -> None:

@@ -6,6 +6,7 @@ from datetime import timedelta
 from typing import Any
 
 import pytest
+from pypdf import PdfReader
 from sqlalchemy import text, update
 
 from rillstep.cli import main
@@ -108,3 +109,58 @@ def test_an_error_is_logged_without_what_was_typed(database_url: str, monkeypatc
             work.execute(text("SELECT :x FROM no_such_table"), {"x": "canary-parameter"})
         work.rollback()
     assert "canary" not in str(caught.value)
+
+
+HALF = '"\\ud800x"'
+
+
+@pytest.mark.parametrize(
+    ("raw", "words"),
+    [
+        ("[" * 100_000, "nested too deeply"),
+        ('{"text": ' + "[" * 50_000 + "]" * 50_000 + "}", "nested too deeply"),
+        ('{"text": ' + "9" * 5000 + "}", "too many digits"),
+        (f'{{"text": {HALF}, "email": {HALF}, "password": {HALF}}}', "half a character"),
+        ('{"text": "a', "not JSON (line 1, column 10)"),
+        (b'{"text": "\xff"}', "UTF-8"),
+    ],
+    ids=range(6),
+)
+@pytest.mark.parametrize("path", ["/api/check", "/api/designs/import", "/api/sign-in"])
+def test_json_that_no_request_can_mean_is_refused_with_a_word(
+    designer: Client, raw: str | bytes, words: str, path: str
+) -> None:
+    headers = {"X-CSRF-Token": designer.csrf, "Content-Type": "application/json"}
+    answer = designer.client.post(path, data=raw, headers=headers)
+    assert answer.status_code == 422 and words in answer.json["title"]  # type: ignore[index]
+
+
+@pytest.mark.parametrize(
+    ("place", "value", "words"),
+    [
+        (("parts", "start"), "9999-12-31", "must be at most 2199-12-31"),
+        (("swatch", "weight_g"), 0.0001, "must be at least 0.1 g"),
+        (("yarn", "metres_per_ball"), 5e-324, "must be at least 0.1"),
+        (("name",), "Bell\u0007bag", "control characters"),
+    ],
+    ids=range(4),
+)
+def test_values_at_the_ends_of_the_world_are_refused_at_their_place(
+    designer: Client, document: dict[str, Any], place: tuple[str, ...], value: object, words: str
+) -> None:
+    inner = document
+    for key in place[:-1]:
+        inner = inner[key]
+    inner[place[-1]] = value
+    answer = designer.post("/api/work", {"document": document})
+    assert answer.status_code == 422
+    (fault,) = answer.json["faults"]  # type: ignore[index]
+    assert fault["path"] == "$." + ".".join(place) and words in fault["message"]
+
+
+def test_a_name_does_not_style_the_print(designer: Client, document: dict[str, Any]) -> None:
+    document["name"] = 'A"; } body { display: none } \\22'
+    answer = designer.post("/api/export/pdf", {"document": document, "terms": "US", "size": None})
+    assert answer.status_code == 200
+    pages = [page.extract_text() for page in PdfReader(io.BytesIO(answer.data)).pages]
+    assert document["name"] in pages[0] and document["name"] in pages[1] and "Ch 20" in "".join(pages)

@@ -74,7 +74,7 @@ def test_random_targets_are_met_or_say_why_not(build: str, data: st.DataObject) 
         for target, mm in size.targets_mm.items():
             got = made[target][at]
             finest = min((abs(way.mm[target]) for way in analysis.ways if target in way.mm), default=0.0)
-            near = got is not None and abs(got - mm) <= finest / 2 + 0.5
+            near = got is not None and abs(got - mm) <= finest / 2 + (2.0 if target.endswith("drop") else 0.5)
             assert near or any(note.startswith(f"{size.name}: {target}") for note in graded.notes), (target, got, mm)
 
 
