@@ -221,15 +221,17 @@ def _stitch(number: float) -> str:
 
 
 def _yarn(args: argparse.Namespace) -> int:
+    from rillstep.core.tree.changes import in_gauge_of
     from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 
     proof = _proof(args.file)
     if not proof.pattern.gauges:
         raise _Unusable("there is no “Gauge:” line in this text, so no yarn can be estimated")
     yarn, swatch = YarnFacts(args.grams, args.metres), WeighedSwatch(1, 1)
+    pattern = proof.pattern
+    gauges = [in_gauge_of(pattern, work.size).gauges[0] for work in proof.works]
     needs = [
-        need(tally(work, sections=proof.pattern.sections), proof.pattern.gauges[0], yarn, swatch)
-        for work in proof.works
+        need(tally(w, sections=pattern.sections), g, yarn, swatch) for w, g in zip(proof.works, gauges, strict=True)
     ]
     sizes = {name: vars(n) for name, n in zip(proof.pattern.sizes, needs, strict=True)}
     if args.json:

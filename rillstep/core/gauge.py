@@ -17,13 +17,15 @@ from rillstep.core.stitches import BY_US
 class Gauge:
     """The size of one stitch in mm. Both are positive.
 
-    Chains that are worked over are as wide as its stitches. hook: in mm, where the gauge names it.
+    Chains that are worked over are as wide as its stitches. hook: in mm, where the gauge names it. sizes: the names of
+    the sizes that it is for, where it is not for all.
     """
 
     stitch: str
     width_mm: float
     height_mm: float
     hook: str = ""
+    sizes: tuple[str, ...] = ()
 
     def __post_init__(self) -> None:
         assert self.stitch in BY_US and self.width_mm > 0 and self.height_mm > 0
@@ -115,4 +117,6 @@ def rounded(gauge: Gauge, units: Units) -> Gauge:
     it is."""
     across, up = gauge.per_span(units)
     span_mm = GAUGE_SPAN[units] * MM_PER[units]
-    return replace(gauge_from_counts(gauge.stitch, across, up, span_mm), hook=gauge.hook) if across and up else gauge
+    if not across or not up:
+        return gauge
+    return replace(gauge_from_counts(gauge.stitch, across, up, span_mm), hook=gauge.hook, sizes=gauge.sizes)

@@ -13,6 +13,7 @@ from rillstep.core.gauge import gauge_of
 from rillstep.core.lengths import in_units
 from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Line, Pattern, Row, Section
+from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.numbers import set_text
 
@@ -122,11 +123,12 @@ def rows_to_measure(pattern: Pattern, line: Row | Again) -> tuple[int | None, ..
         if size not in line.sizes:
             lasts.append(None)
             continue
-        wanted, rows = _wanted_mm(pattern, line, size), _sources(section, line, size)
-        period = sum(row_height_mm(pattern, row) for row in rows)
+        own = in_gauge_of(pattern, size)
+        wanted, rows = _wanted_mm(own, line, size), _sources(section, line, size)
+        period = sum(row_height_mm(own, row) for row in rows)
         if wanted is None or not period:
             return None
-        turns = round((wanted - _height_mm(pattern, section, size, line)) / period)
+        turns = round((wanted - _height_mm(own, section, size, line)) / period)
         lasts.append(line.first.at(size) + min(MOST_ROWS, max(1, turns) * len(rows)) - 1)
     return tuple(lasts)
 
@@ -144,11 +146,12 @@ def length_findings(pattern: Pattern, line: Row | Again, worked_out: bool) -> li
         return [Finding("rows-by-measure", "caution", line.until.span, message)]
     found = []
     for size in line.sizes:
-        wanted, rows = _wanted_mm(pattern, line, size), _sources(section, line, size)
+        own = in_gauge_of(pattern, size)
+        wanted, rows = _wanted_mm(own, line, size), _sources(section, line, size)
         if wanted is None or not rows:
             continue
-        made = _height_mm(pattern, section, size, line) + _line_mm(pattern, section, line, size)
-        half = sum(row_height_mm(pattern, row) for row in rows) / 2
+        made = _height_mm(own, section, size, line) + _line_mm(own, section, line, size)
+        half = sum(row_height_mm(own, row) for row in rows) / 2
         if abs(made - wanted) > max(TOLERANCE_MM, half):
             found.append(_differs(pattern, line, size, made, wanted))
     return found

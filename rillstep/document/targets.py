@@ -9,12 +9,14 @@ from rillstep.core.lengths import MM_PER
 
 
 class SizeTargets(BaseModel):
-    """One size; a size without targets is the sample as it is. Measures are called "width", or "Strap.length"."""
+    """One size; a size without targets is the sample as it is. Measures are called "width", or "Strap.length". gauge:
+    "sc 14 sts x 15 rows = 10 cm", where the size is in another yarn."""
 
     model_config = ConfigDict(extra="forbid")
     name: str = Field(min_length=1, max_length=40)
     targets: dict[str, float] = Field(default_factory=dict)
     locks: dict[str, int] = Field(default_factory=dict)
+    gauge: str = Field(default="", max_length=200)
 
 
 class Targets(BaseModel):
@@ -34,6 +36,8 @@ def sizes_wanted(text: str) -> list[SizeWanted]:
         raise NotGraded(f"The targets cannot be read: {faults}.") from None
     unit = MM_PER[told.units]
     return [
-        SizeWanted(size.name, {name: unit * value for name, value in size.targets.items()}, size.locks)
+        SizeWanted(
+            size.name, {name: unit * value for name, value in size.targets.items()}, size.locks, gauge=size.gauge
+        )
         for size in told.sizes
     ]

@@ -126,7 +126,9 @@ def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -
     span = GAUGE_SPAN[units]
     state = {True: ", blocked", False: ", not blocked", None: ""}[blocked]
     hook = f", {gauge.hook} mm hook" if gauge.hook else ""
-    return f"{across:g} sts × {up:g} rows in {abbreviation(gauge.stitch, terms)} = {span} × {span} {units}{hook}{state}"
+    sizes = f"{', '.join(gauge.sizes)}: " if gauge.sizes else ""
+    stitch = abbreviation(gauge.stitch, terms)
+    return f"{sizes}{across:g} sts × {up:g} rows in {stitch} = {span} × {span} {units}{hook}{state}"
 
 
 def gauge_lines(pattern: Pattern, terms: Terms, blocked: bool | None) -> str:

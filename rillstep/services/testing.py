@@ -192,7 +192,7 @@ def _compared(design: Design, size: str, report: testing_views.TesterReport) -> 
         return []
     index, units = proof.pattern.sizes.index(size), design.units
     rows = []
-    gauge = gauge_of(design, proof)
+    gauge = gauge_of(design, proof, index)
     across, up = gauge.per_span(units) if gauge is not None else (0.0, 0.0)
     for label, wanted, got in (("Gauge: stitches", across, report.gauge_sts), ("Gauge: rows", up, report.gauge_rows)):
         if got is not None and wanted:

@@ -4,6 +4,7 @@ import math
 
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.proof import Proof
+from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, need, tally
 from rillstep.document import Design, Swatch, TextDesign
 from rillstep.services import views
@@ -16,10 +17,10 @@ def swatch_gauge(swatch: Swatch, units: str) -> Gauge:
     )
 
 
-def gauge_of(design: Design, proof: Proof) -> Gauge | None:
-    """The gauge of a design; None for a text that names none."""
+def gauge_of(design: Design, proof: Proof, size: int = 0) -> Gauge | None:
+    """The gauge of a size of a design; None for a text that names none."""
     if isinstance(design, TextDesign):
-        return next(iter(proof.pattern.gauges), None)
+        return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
     return swatch_gauge(design.swatch, design.units)
 
 
@@ -44,7 +45,7 @@ def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed | None]:
 
 def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed | None:
     """Yarn for one size, for all lines or for a range of line numbers; None where gauge or yarn is not known."""
-    gauge, facts = gauge_of(design, proof), yarn_facts(design)
+    gauge, facts = gauge_of(design, proof, size), yarn_facts(design)
     if gauge is None or facts is None:
         return None
     return need(

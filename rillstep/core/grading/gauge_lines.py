@@ -1,12 +1,14 @@
-"""The gauge of plain stitches put into a text: its first `Gauge:` line rewritten, or a new one in the head."""
+"""The gauge lines of a text: that of plain stitches put in or rewritten, and those of some sizes ("Gauge (L): ...")."""
 
 import re
+from collections.abc import Mapping, Sequence
 
 from rillstep.core.lengths import GAUGE_SPAN, Units
 from rillstep.core.settling import read
 from rillstep.core.stitches import Terms, abbreviation
 
 _GAUGE = re.compile(r"^\s*gauge\s*:", re.IGNORECASE)
+_OF_SIZES = re.compile(r"^\s*(?:gauge|tension)\s*(?:\(([^()]+)\))?\s*:\s*(.*?)\s*$", re.IGNORECASE)
 _HEAD = re.compile(r"^\s*(?:pattern|terms|units|sizes?)\s*:", re.IGNORECASE)
 
 
@@ -26,3 +28,49 @@ def with_gauge(text: str, stitch: str, sts: float, rows: float, units: Units) ->
     first = next((at for at, raw in enumerate(lines) if re.match(r"\s*(?:section|rnd|round|row)\b", raw, re.I)), 0)
     head = max((at + 1 for at, raw in enumerate(lines[:first]) if _HEAD.match(raw)), default=0)
     return "\n".join([*lines[:head], line, *lines[head:]])
+
+
+def gauges_in(text: str) -> tuple[str, ...]:
+    """What the gauge lines of a text in one size say, in order."""
+    return tuple(match[2] for raw in text.split("\n") if (match := _OF_SIZES.match(raw)) is not None)
+
+
+def for_sizes(text: str, before: Sequence[str], sizes: Sequence[str], sources: Sequence[int]) -> str:
+    """The text with its gauges of sizes under the names that the sizes have now; before: the names that they had. A
+    text in one size has the gauges of that size, and no names."""
+    lines = []
+    own = any(_names(raw) & {before[sources[0]]} for raw in text.split("\n")) if len(sizes) == 1 else False
+    for raw in text.split("\n"):
+        match, names = _OF_SIZES.match(raw), _names(raw)
+        if match is None or (not names and not own):
+            lines.append(raw)
+        elif len(sizes) == 1:
+            if names & {before[sources[0]]}:
+                lines.append(f"Gauge: {match[2]}")
+        elif kept := [size for size, source in zip(sizes, sources, strict=True) if before[source] in names]:
+            lines.append(raw if set(kept) == names else f"Gauge ({', '.join(kept)}): {match[2]}")
+    return "\n".join(lines)
+
+
+def _names(raw: str) -> set[str]:
+    match = _OF_SIZES.match(raw)
+    return {" ".join(name.split()) for name in match[1].split(",")} if match is not None and match[1] else set()
+
+
+def with_size_gauges(text: str, gauges: Mapping[str, Sequence[str]]) -> str:
+    """The text with the gauges of some sizes behind its own; sizes that share them stand in one line."""
+    groups: dict[str, list[str]] = {}
+    for size, own in gauges.items():
+        for one in own:
+            groups.setdefault(one, []).append(size)
+    lines = text.split("\n")
+    at = max((number for number, raw in enumerate(lines, start=1) if _OF_SIZES.match(raw)), default=0)
+    return "\n".join([*lines[:at], *(f"Gauge ({', '.join(n)}): {one}" for one, n in groups.items()), *lines[at:]])
+
+
+def in_gauge(text: str, gauges: Sequence[str]) -> str:
+    """A text in one size with other gauges in place of its own."""
+    lines = text.split("\n")
+    first = next((at for at, raw in enumerate(lines) if _OF_SIZES.match(raw)), 0)
+    rest = [raw for raw in lines[first:] if not _OF_SIZES.match(raw)]
+    return "\n".join([*lines[:first], *(f"Gauge: {one}" for one in gauges), *rest])

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.findings import Finding, Span
 from rillstep.core.grading.floors import floors_of
+from rillstep.core.grading.gauge_lines import with_size_gauges
 from rillstep.core.grading.kept_digits import KeptDigits, kept_digits
 from rillstep.core.grading.measured_lines import MeasuredLine, at_lengths, measured_lines
 from rillstep.core.grading.named_text import changed, restated
@@ -12,6 +13,7 @@ from rillstep.core.grading.nearest_size import Candidate, Model, SizeFound, Size
 from rillstep.core.grading.runs import rounds_of, runs_of
 from rillstep.core.grading.sample import SQUARES_STAY, NotGraded, Sample, sample_of
 from rillstep.core.grading.shortfalls import not_met, not_met_by_length, nothing_near, out_of_place
+from rillstep.core.grading.size_gauges import GaugeNotRead, model_in
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
@@ -91,28 +93,29 @@ def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     wanted = [
         replace(one, targets_mm={k: mm for k, mm in one.targets_mm.items() if k not in by_length}) for one in asked
     ]
-    model = _model(sample, ways, known)
-    answers = {size.name: size_found(model, size) for size in wanted if size.targets_mm or size.locks}
+    gauges = {size.name: _gauges(sample, size) for size in wanted}
+    models = _models(sample, ways, known, gauges)
+    answers = {size.name: size_found(models[size.name], size) for size in wanted if size.targets_mm or size.locks}
     first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
-    graded, proof, error = _written(sample, wanted, first, lengths)
+    graded, proof, error = _written(sample, wanted, first, lengths, gauges)
     why: dict[str, str] = {}
     if error is not None:  # not all of them come out: each size is proved by itself
         for name, answer in answers.items():
             first[name], why[name] = _first_proved(trials, answer)
             if first[name] is None and answer.candidates:
-                first[name] = _without_a_way(trials, model, next(size for size in wanted if size.name == name))
-        graded, proof, error = _written(sample, wanted, first, lengths)
+                first[name] = _without_a_way(trials, models[name], next(size for size in wanted if size.name == name))
+        graded, proof, error = _written(sample, wanted, first, lengths, gauges)
     if error is not None:
         raise NotGraded(f"The sizes come out one by one, and not together: line {error.span.line}: {error.message}")
     for _ in range(_MOST_CORRECTED):  # a drop is no sum of lengths: it is measured, and corrected
         other = {
-            size.name: _corrected(model, size, best, {name: mm[at] for name, mm in _made(proof).items()})
+            size.name: _corrected(models[size.name], size, best, {name: mm[at] for name, mm in _made(proof).items()})
             for at, size in enumerate(wanted)
             if (best := first.get(size.name)) is not None
         }
         if all(one is first[name] for name, one in other.items()):
             break
-        again, proved, refuted = _written(sample, wanted, first | other, lengths)
+        again, proved, refuted = _written(sample, wanted, first | other, lengths, gauges)
         if refuted is not None:
             break
         first, graded, proof = first | other, again, proved
@@ -123,7 +126,7 @@ def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     for at, size in enumerate(wanted):
         if size.name not in answers:
             continue
-        best = first[size.name]
+        model, best = models[size.name], first[size.name]
         if best is None:
             notes.append(nothing_near(size, answers[size.name], why.get(size.name, "")))
             continue
@@ -132,10 +135,12 @@ def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
         )
         squares = any(one.reason == SIDE_OF_A_SQUARE for one in sample.held)
         notes += not_met(model, size, best, answers[size.name], why.get(size.name, ""), SQUARES_STAY if squares else "")
-        if missed(model, size, best.made_mm):
+        if missed(model, size, best.made_mm) and not gauges[size.name]:  # others are measured in the sample's gauge
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
     for at, size in enumerate(asked):
-        notes += not_met_by_length(size, {name: made[name][at] for name in size.targets_mm if name in by_length}, model)
+        notes += not_met_by_length(
+            size, {name: made[name][at] for name in size.targets_mm if name in by_length}, models[size.name]
+        )
         notes += out_of_place(proof, size.name, at) if size.targets_mm else []
     kept = kept_digits(graded, proof.pattern, trials.counted_as, values_of, trials.base)
     return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept)
@@ -157,6 +162,24 @@ def _corrected(
         if steps and all(values[name] >= min(model.base[name], 1) for name in step):
             return Candidate(values, best.made_mm)
     return best
+
+
+def _gauges(sample: Sample, size: SizeWanted) -> tuple[str, ...]:
+    """The gauges of a size that has others than the sample; none for any other."""
+    return (size.gauge,) if size.gauge.strip() else sample.of_gauges.get(size.name, ())
+
+
+def _models(
+    sample: Sample, ways: Sequence[GrowthWay], known: Mapping[str, float], gauges: Mapping[str, tuple[str, ...]]
+) -> dict[str, Model]:
+    """What each size is found from, in its own gauge. Raises NotGraded."""
+    usual = _model(sample, ways, known)
+    try:
+        own = {one: model_in(usual, sample.trials.text, one, sample.trials.allowance_mm) for one in set(gauges.values())
+               if one}  # fmt: skip
+    except GaugeNotRead as error:
+        raise NotGraded(str(error)) from None
+    return {name: own.get(one, usual) for name, one in gauges.items()}
 
 
 def _model(sample: Sample, ways: Sequence[GrowthWay], known: Mapping[str, float]) -> Model:
@@ -202,11 +225,13 @@ def _written(
     wanted: Sequence[SizeWanted],
     found: Mapping[str, Candidate | None],
     lengths: Mapping[Span, Sequence[float]],
+    gauges: Mapping[str, Sequence[str]],
 ) -> tuple[str, Proof, Finding | None]:
     """The text in all sizes, its proof, and the first error in it."""
     trials = sample.trials
     text = at_lengths(trials.text, lengths)
     text = changed(text, _values(sample, wanted, found), [size.name for size in wanted])
+    text = with_size_gauges(text, {name: own for name, own in gauges.items() if own})
     text = restated(text, trials.numbering, trials.counted_as)
     text, proof = proved_with_lengths(text, trials.allowance_mm)
     return text, proof, next((f for f in proof.findings if f.severity == "error"), None)

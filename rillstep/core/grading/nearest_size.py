@@ -29,12 +29,13 @@ _BETTER_MM = 0.05
 @dataclass(frozen=True)
 class SizeWanted:
     """A size that is wanted. targets_mm: by the names of measures. locks: numbers that names shall have. weights: how
-    much a target counts, 1 where nothing is said."""
+    much a target counts, 1 where nothing is said. gauge: of this size, where it is another than that of the sample."""
 
     name: str
     targets_mm: Mapping[str, float]
     locks: Mapping[str, int]
     weights: Mapping[str, float] | None = None
+    gauge: str = ""
 
 
 ObstacleKind = Literal["lock", "least", "run", "multiple", "target"]

@@ -6,6 +6,7 @@ from dataclasses import fields, is_dataclass
 from typing import Any
 
 from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.grading.gauge_lines import for_sizes
 from rillstep.core.printing.project import one_size
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Decimals, Num, Pattern, Row, lines_of
@@ -38,6 +39,7 @@ def resized(text: str, sizes: Sequence[str], sources: Sequence[int]) -> str:
     edited = apply_edits(text, tuple(_edits(pattern, sources, text.split("\n"))))
     if len(sizes) == 1:
         edited = _lines_of(edited, pattern, sources[0])
+    edited = for_sizes(edited, pattern.sizes, sizes, sources)
     lines = with_sizes(edited, sizes).split("\n")
     many = len(pattern.sizes)
     text = "\n".join(_definition(raw, many, sources) if DEFINED.match(raw) else raw for raw in lines)

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from difflib import SequenceMatcher
 
+from rillstep.core.grading.gauge_lines import gauges_in
 from rillstep.core.grading.lift import Held, lift, same_work
 from rillstep.core.grading.measured_lines import at_lengths, lengths_in
 from rillstep.core.grading.named_text import named_values
@@ -29,7 +30,8 @@ class Sample:
 
     size: its name. held: numbers that do not move, with the reason, where the text was without names. places: in how
     many places of the text each name stands; empty for a text that came with names. of_sizes: for each size of the
-    text, in order, the numbers of the names; of_lengths: the lengths of its lines by measure.
+    text, in order, the numbers of the names; of_lengths: the lengths of its lines by measure;
+    of_gauges: the gauges of sizes that have others than the sample.
     """
 
     size: str
@@ -39,6 +41,7 @@ class Sample:
     places: Mapping[str, int]
     of_sizes: Mapping[str, Mapping[str, int]]
     of_lengths: Mapping[str, tuple[float, ...]]
+    of_gauges: Mapping[str, tuple[str, ...]]
 
 
 def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
@@ -88,7 +91,9 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
     whole = proof if own == text else prove_text(own, allowance_mm)
     if whole.bag is None:
         raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
-    return Sample(sizes[at], trials, whole, held, places, values, lengths)
+    gauges = {name: gauges_in(one) for name, one in zip(sizes, texts, strict=True)}
+    gauges = {name: own for name, own in gauges.items() if own != gauges[sizes[at]]}
+    return Sample(sizes[at], trials, whole, held, places, values, lengths, gauges)
 
 
 def _differs(trials: Trials, numbers: Mapping[str, int], other: str) -> int | None:

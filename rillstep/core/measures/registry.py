@@ -16,6 +16,7 @@ from rillstep.core.measures.profile import SizeShape, profile_of
 from rillstep.core.measures.row_sizes import hooks, row_sizes
 from rillstep.core.measures.single_pieces import opening_formulas, piece_formulas
 from rillstep.core.tree import Pattern, Section
+from rillstep.core.tree.changes import in_gauge_of
 
 
 @dataclass(frozen=True)
@@ -59,8 +60,8 @@ class BagMeasures:
         found = _merged(None, self.whole)
         for index, section in enumerate(self.pattern.sections):
             own = [
-                _with_edge(_of_piece(self.pattern, pieces[index]), section, whole)
-                for pieces, whole in zip(self.pieces, self.whole, strict=True)
+                _with_edge(_of_piece(in_gauge_of(self.pattern, size), pieces[index]), section, whole)
+                for size, (pieces, whole) in enumerate(zip(self.pieces, self.whole, strict=True))
             ]
             found += _merged(section.title, own)
         return tuple(found)
@@ -74,13 +75,14 @@ class BagMeasures:
         """The measures of the bag in one size, as far as it is worked by a line of the text."""
         so_far = [one.upto(line) if one is not None else None for one in self.pieces[size]]
         begun = tuple(i for i in self.body.pieces if (one := so_far[i]) is not None and one.rounds)
-        return bag_formulas(self.pattern, replace(self.body, pieces=begun), so_far, size, self.allowance_mm)
+        pattern = in_gauge_of(self.pattern, size)
+        return bag_formulas(pattern, replace(self.body, pieces=begun), so_far, size, self.allowance_mm)
 
     def of_piece(self, size: int, index: int, line: int) -> list[Formula]:
         """The measures of one piece in one size, as far as it is worked by a line of the text."""
         piece = self.pieces[size][index]
         so_far = piece.upto(line) if piece is not None else None
-        return _of_piece(self.pattern, so_far) if so_far is not None and so_far.rounds else []
+        return _of_piece(in_gauge_of(self.pattern, size), so_far) if so_far is not None and so_far.rounds else []
 
 
 def bag_measures(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: float = 0.0) -> BagMeasures | None:
@@ -89,19 +91,20 @@ def bag_measures(pattern: Pattern, works: Sequence[SizeWork], allowance_mm: floa
         return None
     sections = range(len(pattern.sections))
     hook = [hooks(pattern, section) for section in pattern.sections]
-    size_of = row_sizes(pattern)
     above = [one for one in pattern.sections if not is_beside(one) and not one.worked.startswith("rows")]
     titles = {(section.continues or "").lower() for section in above}
     on = [section.title.lower() in titles for section in pattern.sections]
     pieces: list[tuple[PieceRounds | None, ...]] = []
     for work in works:
+        own = in_gauge_of(pattern, work.size)
+        size_of = row_sizes(own)
         lines: list[list[LineWork]] = [[] for _ in sections]
         for line in work.lines:
             lines[line.section].append(line)
-        pieces.append(tuple(rounds_of(pattern, i, work, lines[i], hook[i], size_of, on[i]) for i in sections))
+        pieces.append(tuple(rounds_of(own, i, work, lines[i], hook[i], size_of, on[i]) for i in sections))
     body = body_of(pattern, pieces[0] if pieces else ())
     whole = tuple(
-        tuple(bag_formulas(pattern, body, mine, work.size, allowance_mm))
+        tuple(bag_formulas(in_gauge_of(pattern, work.size), body, mine, work.size, allowance_mm))
         for mine, work in zip(pieces, works, strict=True)
     )
     return BagMeasures(pattern, body, tuple(pieces), whole, allowance_mm)

@@ -13,6 +13,7 @@ from rillstep.core.notation.lines import SourceLine
 from rillstep.core.notation.sections import read_section, worked_as_told
 from rillstep.core.notation.text_so_far import TextSoFar, just
 from rillstep.core.tree import Prose
+from rillstep.core.words.gauges import sizes_of_gauge, tells_gauge
 from rillstep.core.words.sizes import all_sizes_then, is_size_line, names_sizes, read_size_line, stops_here
 
 _TABLE = re.compile(r"^\s*[A-Za-z][A-Za-z ]{0,30}(?:\s{2,}|\t+)\d+(?:\.\d+)?(?:(?:\s{2,}|\t+)\d+(?:\.\d+)?){1,9}\s*$")
@@ -79,6 +80,9 @@ def head_line(reading: TextSoFar, line: SourceLine) -> bool:
     """ "Sizes: S, M, L": a key of the head and its value; stitches, phrases and numbers are defined
     anywhere."""
     key, value, column = _key(line.text)
+    if reading.in_head and (sizes := sizes_of_gauge(line.text[: column - 1])):
+        header.read_gauge_of_sizes(reading.header, sizes, value, line.number, column, reading.findings)
+        return True
     key = header.ALIASES.get(key, key)
     if key not in header.KEYS or not (reading.in_head or key in ("define", "means", "number")):
         return False
@@ -92,7 +96,7 @@ def head_line(reading: TextSoFar, line: SourceLine) -> bool:
 
 def gauge_in_prose(reading: TextSoFar, line: SourceLine) -> bool:
     """ "Gauge is 18 sts and 20 rows to 10 cm"."""
-    at = header.tells_gauge(line.text) if reading.in_head and not starts_label(line.text) else None
+    at = tells_gauge(line.text) if reading.in_head and not starts_label(line.text) else None
     if at is None:
         return False
     header.read(reading.header, "gauge", line.text[at:], line.number, at, reading.findings)

@@ -14,7 +14,7 @@ from rillstep.core.notation.definitions import name_words, own_abbreviation, rea
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.stitches import Terms, is_post, stitch_words
 from rillstep.core.tree import Check, Special
-from rillstep.core.words.gauges import own_gauge
+from rillstep.core.words.gauges import own_gauge, sizes_of_gauge, usual_gauge
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import Context, InBraces
 from rillstep.core.words.tokens import Taught
@@ -158,8 +158,15 @@ def context_of(
     return Context(
         len(head.sizes), active, head.terms, tuple(head.special_words), kind, head.sizes,
         tuple(head.renamed), phrases=tuple(head.phrases), braces=braces,
-        chain_mm=(chain_width_mm(head.gauges, head.own_gauges) or (None,))[0],
+        chain_mm=_chain_mm(head),
     )  # fmt: skip
+
+
+def _chain_mm(head: Header) -> float | None:
+    """How long a chain is in every size, in mm; None where that is not known, or where it differs."""
+    if any(gauge.sizes for gauge in head.gauges):
+        return None
+    return (chain_width_mm(head.gauges, head.own_gauges) or (None,))[0]
 
 
 def define(head: Header, value: str, line: int, column: int, findings: list[Finding]) -> None:
@@ -247,22 +254,41 @@ def keep_measures(head: Header, text: str) -> None:
         head.extra.append(("Note", " ".join(text.split())))
 
 
-_LENGTH_FIRST = re.compile(
-    r"^(?P<length>\d{1,3}(?:\.\d)?\s?(?:cm|in(?:ch(?:es)?)?|\"))(?:\s?x\s?\d{1,3}\s?(?:cm|"
-    r"in(?:ch(?:es)?)?|\"))?\s?=\s?(?P<counts>\d.{3,60}?)(?P<stitch>\s(?:in|of)\s[a-z "
-    r"]{2,40})?\.?$",
-    re.IGNORECASE,
-)
+def read_gauge_of_sizes(
+    head: Header, sizes: Sequence[str], value: str, line: int, column: int, findings: list[Finding]
+) -> None:
+    """Takes a gauge that is for some sizes. One of a stitch pattern is for all."""
+    plain, own = len(head.gauges), len(head.own_gauges)
+    read(head, "gauge", value, line, column, findings)
+    if len(head.gauges) > plain:
+        head.gauges[-1] = replace(head.gauges[-1], sizes=tuple(sizes))
+    elif len(head.own_gauges) > own:
+        del head.own_gauges[own:]
+        message = "A gauge of a stitch pattern is for all sizes; that of a plain stitch may be for some."
+        findings.append(Finding("gauge-form", "warning", Span(line, 1, column + len(value) + 1), message))
+        head.extra.append(("Note", f"Gauge ({', '.join(sizes)}): {value.strip()}"))
 
 
-def _usual_gauge(text: str) -> str:
-    """A gauge that gives its length first ('4" = 15 sts x 12 rows in hdc') with it last."""
-    match = _LENGTH_FIRST.match(text)
-    return text if match is None else f"{match['counts']} = {match['length']}{match['stitch'] or ''}"
+def gauge_findings(head: Header, lines: Sequence[str]) -> list[Finding]:
+    """Gauges for sizes that are none, and sizes that no gauge is for."""
+    told = [name for gauge in head.gauges for name in gauge.sizes]
+    if not told:
+        return []
+    at = next((n for n, raw in enumerate(lines, start=1) if sizes_of_gauge(raw.partition(":")[0])), 1)
+    span = Span(at, 1, len(lines[at - 1]) + 1)
+    unknown = [name for name in told if name not in head.sizes]
+    if unknown:
+        message = f"There is no size “{unknown[0]}”. The sizes are {', '.join(head.sizes)}."
+        return [Finding("size-not-defined", "error", span, message)]
+    without = [name for name in head.sizes if name not in told]
+    if without and all(gauge.sizes for gauge in head.gauges):
+        message = f"There is no gauge for {', '.join(without)}: write “Gauge:” for all other sizes, or one for each."
+        return [Finding("gauge-missing", "error", span, message)]
+    return []
 
 
 def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) -> None:
-    text = _usual_gauge(" ".join(text.split())[:MOST_OF_GAUGE])
+    text = usual_gauge(" ".join(text.split())[:MOST_OF_GAUGE])
     if (own := own_gauge(text)) is not None:
         head.own_gauges.append(own)
         return
@@ -301,21 +327,6 @@ def _read_gauge(head: Header, text: str, span: Span, findings: list[Finding]) ->
     head.unnamed_gauge = head.unnamed_gauge or (unnamed and not head.gauges)
     hook = f"{float(told[1]):g}" if told is not None else ""
     head.gauges.append(replace(gauge_from_counts(stitch, across, up, length * MM_PER[unit]), hook=hook))
-
-
-_GAUGE_TOLD = re.compile(
-    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|"
-    r"rn?ds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|"
-    r"inch|\")",
-    re.IGNORECASE,
-)
-
-
-def tells_gauge(text: str) -> int | None:
-    """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for
-    any other line."""
-    match = _GAUGE_TOLD.search(text)
-    return match.start() if match is not None else None
 
 
 def _stitch_of(named: str, terms: Terms) -> str | None:

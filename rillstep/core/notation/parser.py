@@ -193,6 +193,7 @@ def _at_braces(line: Line, apart: Hashable, places: tuple[InBraces, ...], number
 def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> Pattern:
     """The tree of all that was read."""
     head = reading.header
+    reading.findings.extend(header.gauge_findings(head, raws))
     begins = min((section.span.line for section in reading.sections if section.span.line), default=1)
     if head.unnamed_gauge and (stitch := _main_stitch(reading.sections)) is not None:
         head.gauges[0] = replace(head.gauges[0], stitch=stitch)

@@ -4,7 +4,7 @@ from dataclasses import fields, is_dataclass, replace
 from typing import Any
 
 from rillstep.core.tree import Check, Decimals, Num, Pattern
-from rillstep.core.tree.changes import without_nothing
+from rillstep.core.tree.changes import in_gauge_of, without_nothing
 
 
 def one_size(pattern: Pattern, size: int) -> Pattern:
@@ -20,6 +20,9 @@ def one_size(pattern: Pattern, size: int) -> Pattern:
     )
     finished: Check | None = None if pattern.finished is None else _project(pattern.finished, size)
     specials = _project(pattern.specials, size)
+    pattern = in_gauge_of(pattern, size)
+    gauges = tuple(replace(gauge, sizes=()) if gauge.sizes else gauge for gauge in pattern.gauges)
+    pattern = replace(pattern, gauges=gauges) if gauges != pattern.gauges else pattern
     return replace(pattern, sizes=(pattern.sizes[size],), sections=sections, finished=finished, specials=specials)
 
 

@@ -415,7 +415,8 @@ def _header_lines(pattern: Pattern, terms: Terms) -> list[str]:
         span = f"{GAUGE_SPAN[pattern.units]} {pattern.units}"
         stitch = abbreviation(gauge.stitch, terms)
         hook = f" with {gauge.hook} mm hook" if gauge.hook else ""
-        lines.append(f"Gauge: {stitch} {_number_text(across)} sts x {_number_text(up)} rows = {span}{hook}")
+        sizes = f" ({', '.join(gauge.sizes)})" if gauge.sizes else ""
+        lines.append(f"Gauge{sizes}: {stitch} {_number_text(across)} sts x {_number_text(up)} rows = {span}{hook}")
     lines += [f"Gauge: {write_own_gauge(gauge, pattern.units)}" for gauge in pattern.own_gauges]
     if pattern.finished is not None:
         lines.append(f"Finished: {write_check(pattern.finished, pattern.units)}.")

@@ -335,18 +335,18 @@ CATALOGUE: tuple[Entry, ...] = (
         "gauge names its stitch, stitches, rows and the length."),
            "Write “Gauge: sc 20 sts x 22 rows = 10 cm”.", ("Gauge: rather tight\nCh 24.\nRow "
                "1: Sc in each ch across; turn."), 1),
-    Entry("gauge-rows", "warning", "reading", "A gauge without rows", ("A gauge of stitches "
-        "alone does not measure how high the rows are."),
-           "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.", ("Gauge: "
-               "5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn."), 1),
+    Entry("gauge-rows", "warning", "reading", "A gauge without rows", "A gauge of stitches alone does not measure how "
+           "high the rows are.", "Count the rows of your swatch too: “Gauge: sc 20 sts x 22 rows = 10 cm”.",
+           "Gauge: 5 sc = 1 inch\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+    Entry("gauge-missing", "error", "sizes and numbers", "A size without a gauge", "Where some sizes have a gauge of "
+           "their own, all have one.", "Write “Gauge:” for all other sizes, or “Gauge (M):” for this one.",
+           "Sizes: S, L\nGauge (L): sc 20 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 2),
     Entry("gauge-zero", "error", "reading", "A gauge of nothing", "A gauge of 0 stitches or rows measures nothing.",
-           "Count your swatch.",
-           "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
+           "Count your swatch.", "Gauge: sc 0 sts x 22 rows = 10 cm\nCh 24.\nRow 1: Sc in each ch across; turn.", 1),
     Entry("define-not-understood", "warning", "reading", "A stitch whose definition is not understood",
-           "What a stitch of the pattern's own takes and makes is not known where its "
-           "definition is not understood: it is worked as one stitch in one place, "
-           "and "
-           "the rows that use it are not proved.", ("Define it in stitches and places: "
+           "What a stitch of the pattern's own takes and makes is not known where its definition is not "
+           "understood: it is worked as one stitch in one place, and the rows that use it are not proved.",
+           ("Define it in stitches and places: "
                "“Define: scallop = 5 dc in same st”."),
            ("Define: blossom = zig 3 times, then zag\nCh 24.\nRow 1: Blossom in 2nd ch "
                "from hook, sc in each ch across; turn."), 1),

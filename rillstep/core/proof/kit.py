@@ -6,6 +6,7 @@ import re
 from rillstep.core.findings import Finding, Span
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import Row
+from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
 
 _KIT = re.compile(r"(\d[\d.\s,()/]*)\s*g\b", re.IGNORECASE)
@@ -32,7 +33,7 @@ def kit(subject: Subject) -> list[Finding]:
             continue
         held = grams[work.size] if len(grams) > 1 else grams[0]
         counted = tally(work, sections=pattern.sections)
-        needed = need(counted, pattern.gauges[0], facts, WeighedSwatch(1, 1))
+        needed = need(counted, in_gauge_of(pattern, work.size).gauges[0], facts, WeighedSwatch(1, 1))
         if needed.high_g <= held:
             continue
         may = "takes" if needed.grams > held else "may take"

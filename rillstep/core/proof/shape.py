@@ -7,7 +7,8 @@ from rillstep.core.findings import Finding
 from rillstep.core.measures.profile import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW, RoundShape, SizeShape
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import abbreviation, basic
-from rillstep.core.tree import Again, Row
+from rillstep.core.tree import Again, Pattern, Row
+from rillstep.core.tree.changes import in_gauge_of
 
 
 def flatness(subject: Subject) -> list[Finding]:
@@ -16,12 +17,12 @@ def flatness(subject: Subject) -> list[Finding]:
     lies_flat = any(section.role in ("disc", "oval") for section in subject.pattern.sections)
     for size, shape in enumerate(subject.bag.profiles if subject.bag is not None and lies_flat else ()):
         base = [r for r in shape.rounds if r.flatness is not None]
-        swatch = subject.pattern.gauges[0].stitch if subject.pattern.gauges else ""
+        swatch = in_gauge_of(subject.pattern, size).gauges[0].stitch if subject.pattern.gauges else ""
         estimated = next((basic(r.stitch).us for r in base if basic(r.stitch).us != swatch), "")
         low, high = (ESTIMATED_LOW, ESTIMATED_HIGH) if estimated else (FLAT_LOW, FLAT_HIGH)
         if not base or base[-1].flatness is None or low <= round(base[-1].flatness, 2) <= high:
             continue
-        if _is_usual(shape, base, subject):
+        if _is_usual(shape, base, in_gauge_of(subject.pattern, size)):
             continue
         last = base[-1]
         cups = base[-1].flatness < FLAT_LOW
@@ -40,9 +41,9 @@ def flatness(subject: Subject) -> list[Finding]:
 _USUAL = {"sc": (5, 7), "hdc": (6, 10), "dc": (10, 14), "tr": (14, 18), "dtr": (18, 22)}
 
 
-def _is_usual(shape: SizeShape, base: Sequence[RoundShape], subject: Subject) -> bool:
+def _is_usual(shape: SizeShape, base: Sequence[RoundShape], pattern: Pattern) -> bool:
     """Does a base grow by as many stitches a round as is usual, or is it an oval of one round, which tells nothing?"""
-    straight = round(shape.straight_mm / subject.pattern.gauges[0].width_mm)
+    straight = round(shape.straight_mm / pattern.gauges[0].width_mm)
     if straight and len(base) == 1:
         return True
     low, high = _USUAL.get(basic(base[-1].stitch).us, (0, -1))

@@ -6,7 +6,7 @@ from typing import Any
 
 from rillstep.core.findings import Span
 from rillstep.core.tree.leaves import Next, Num
-from rillstep.core.tree.nodes import Again, Chain, Line, Repeat, Row, Setup, Skip, Step, Work
+from rillstep.core.tree.nodes import Again, Chain, Line, Pattern, Repeat, Row, Setup, Skip, Step, Work
 
 
 def moved(node: Any, move: Callable[[Span], Span]) -> Any:
@@ -18,6 +18,16 @@ def moved(node: Any, move: Callable[[Span], Span]) -> Any:
     if is_dataclass(node) and not isinstance(node, type):
         return replace(node, **{f.name: moved(getattr(node, f.name), move) for f in fields(node)})
     return node
+
+
+def in_gauge_of(pattern: Pattern, size: int) -> Pattern:
+    """The pattern with the gauges of a size only; the same object where all are for every size. Where a size has its
+    own, those of stitch patterns are of another yarn, and do not hold for it."""
+    if not any(gauge.sizes for gauge in pattern.gauges):
+        return pattern
+    own = tuple(gauge for gauge in pattern.gauges if pattern.sizes[size] in gauge.sizes)
+    common = tuple(gauge for gauge in pattern.gauges if not gauge.sizes)
+    return replace(pattern, gauges=own or common or pattern.gauges, own_gauges=() if own else pattern.own_gauges)
 
 
 def without_nothing(line: Line) -> Line:

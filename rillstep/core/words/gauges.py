@@ -1,4 +1,5 @@
-"""Gauges of stitch patterns and of a chain, as they are written: by loops, in one loop, around posts."""
+"""Gauges as they are written: of stitch patterns (by loops, in one loop, around posts), of a chain, in a sentence, for
+some sizes."""
 
 import re
 
@@ -39,3 +40,41 @@ def own_gauge(text: str) -> OwnGauge | None:
 
 def _mm_of(match: re.Match[str]) -> float:
     return MM_PER["cm" if match["units"].lower() == "cm" else "in"]
+
+
+_LENGTH_FIRST = re.compile(
+    r"^(?P<length>\d{1,3}(?:\.\d)?\s?(?:cm|in(?:ch(?:es)?)?|\"))(?:\s?x\s?\d{1,3}\s?(?:cm|"
+    r"in(?:ch(?:es)?)?|\"))?\s?=\s?(?P<counts>\d.{3,60}?)(?P<stitch>\s(?:in|of)\s[a-z "
+    r"]{2,40})?\.?$",
+    re.IGNORECASE,
+)
+
+
+def usual_gauge(text: str) -> str:
+    """A gauge that gives its length first ('4" = 15 sts x 12 rows in hdc') with it last."""
+    match = _LENGTH_FIRST.match(text)
+    return text if match is None else f"{match['counts']} = {match['length']}{match['stitch'] or ''}"
+
+
+_FOR_SIZES = re.compile(r"^(gauge|tension)\s*\(([^()]+)\)$", re.IGNORECASE)
+
+
+def sizes_of_gauge(key: str) -> tuple[str, ...]:
+    """The sizes that a gauge is for ("Gauge (L, XL)"); none for any other key."""
+    match = _FOR_SIZES.match(key.strip())
+    return tuple(" ".join(name.split()) for name in match[2].split(",")) if match is not None else ()
+
+
+_GAUGE_TOLD = re.compile(
+    r"\b\d{1,3}(?:\.\d)?[a-z ]{2,24}?(?:x|and|by|,)\s{0,3}\d{1,3}(?:\.\d)?\s{0,3}(?:rows?|"
+    r"rn?ds?|rounds?)\s{0,3}(?:=|to|over|in|per|make)\s{0,3}\d{1,3}\s{0,3}(?:cm|in\b|"
+    r"inch|\")",
+    re.IGNORECASE,
+)
+
+
+def tells_gauge(text: str) -> int | None:
+    """Where the gauge begins in a sentence that tells it ("With a 5 mm hook, 12 hdc and 9 rounds = 10 cm"); None for
+    any other line."""
+    match = _GAUGE_TOLD.search(text)
+    return match.start() if match is not None else None
