@@ -40,6 +40,7 @@ def serve(url: str, secret: str, port: int, **more: str) -> "subprocess.Popen[by
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
     server.kill()
+    server.wait()
     raise RuntimeError("the server did not start; its messages are above")
 
 

@@ -101,7 +101,7 @@ def register(app: Flask) -> None:
         # What no request can mean is refused here, once, and not in each place that would stumble over it.
         if request.is_json and request.path != "/api/designs/import":  # a file says itself what is wrong with it
             try:
-                parsed(request.get_data())
+                parsed(request.get_data() or b"null")
             except NotJson as error:
                 fault = {"path": "$", "value": "", "message": str(error)}
                 return problem(422, "invalid", f"The request cannot be read: {error}.", [fault])

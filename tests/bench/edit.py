@@ -69,7 +69,9 @@ def browser_ms() -> list[float]:
         url = own.create_database("rillstep_bench")
         migrate(url)
         port = free_port()
-        server = serve(url, "bench", port, RILLSTEP_RATE_LIMITS="off", RILLSTEP_LOG_LEVEL="WARNING")
+        server = serve(
+            url, "a secret of the tests, and of no site", port, RILLSTEP_RATE_LIMITS="off", RILLSTEP_LOG_LEVEL="WARNING"
+        )
         with sync_playwright() as driver:
             browser = driver.chromium.launch(executable_path="/usr/bin/chromium", args=ARGS)
             page = browser.new_page(viewport={"width": 1280, "height": 800})

@@ -20,7 +20,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
     url = mariadb.create_database("rillstep_away")
     migrate(url)
     port = free_port()
-    server = serve(url, "away", port)
+    server = serve(url, "a secret of the tests, and of no site", port)
     page = open_page()
     try:
         sign_up(page, f"http://127.0.0.1:{port}")
@@ -31,7 +31,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
         page.get_by_label("Fibre").fill("pure stardust")
         expect(page.get_by_test_id("save-state")).to_contain_text("the server does not answer")
         page.get_by_label("Hook").fill("5.25")
-        server = serve(url, "away", port)
+        server = serve(url, "a secret of the tests, and of no site", port)
         saved(page)
         page.reload()
         expect(page.get_by_label("Fibre")).to_have_value("pure stardust")
