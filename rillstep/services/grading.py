@@ -173,3 +173,13 @@ def changes_of(before: str, after: str) -> list[views.LinesChangedView]:
         for tag, i, j, k, m in SequenceMatcher(None, old, new, autojunk=False).get_opcodes()
         if tag != "equal"
     ]
+
+
+def grading_json(design: TextDesign) -> bytes:
+    """How a text can grow, as JSON."""
+    return grading_view(design).model_dump_json().encode()
+
+
+def graded_json(design: TextDesign) -> bytes:
+    """The graded text, as JSON."""
+    return graded_view(design).model_dump_json().encode()

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 
 from sqlalchemy import JSON, DateTime, ForeignKey, MetaData, String, Text, UniqueConstraint
-from sqlalchemy.dialects.mysql import LONGTEXT
+from sqlalchemy.dialects.mysql import LONGBLOB, LONGTEXT
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 
@@ -82,6 +82,17 @@ class Revision(Base):
     document: Mapped[str] = mapped_column(LONGTEXT)
     note: Mapped[str] = mapped_column(String(200), default="")
     saved_at: Mapped[datetime]
+
+
+class Result(Base):
+    """What heavy work made of a content; it can be made again, so it may go at any time."""
+
+    __tablename__ = "results"
+    id: Mapped[int] = mapped_column(primary_key=True)
+    content_key: Mapped[str] = mapped_column(String(64), unique=True)
+    made: Mapped[bytes] = mapped_column(LONGBLOB)
+    size: Mapped[int]
+    made_at: Mapped[datetime]
 
 
 class TestRow(Base):

@@ -14,6 +14,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 from rillstep import __version__
 from rillstep.store import Database
 from rillstep.web import accounts, designs, pages, phrases, problems, session, testers, tests, work
+from rillstep.web.heavy import Heavy
 from rillstep.web.settings import Settings, from_environment
 
 MAX_BYTES = 3 * 1024 * 1024
@@ -69,6 +70,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         many = settings.proxies
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
+    app.extensions["rillstep_heavy"] = Heavy(settings.heavy_workers, settings.deadline_s)
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)

@@ -23,6 +23,7 @@ from rillstep.services import (
     words,
     workbench,
 )
+from rillstep.web.heavy import heavy
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
 
@@ -125,15 +126,13 @@ def work(body: WorkBody) -> Any:
 @api.post("/grading", responses={200: grading_views.GradingView})
 def grading_of_text(body: TextDesignBody) -> Any:
     """How a text can grow: its numbers by name, the ways, and what is held."""
-    studio_id()
-    return grading.grading_view(body.document).model_dump(mode="json")
+    return Response(heavy(grading.grading_json, body.document), mimetype="application/json")
 
 
 @api.post("/grading/sizes", responses={200: grading_views.GradedView})
 def graded_sizes(body: TextDesignBody) -> Any:
     """The text in the sizes that are wanted, with all that would change; nothing is kept."""
-    studio_id()
-    return grading.graded_view(body.document).model_dump(mode="json")
+    return Response(heavy(grading.graded_json, body.document), mimetype="application/json")
 
 
 @api.post("/text/sizes", responses={200: grading_views.ChangedTextView})
@@ -210,8 +209,7 @@ def booklet(body: WordsBody) -> Any:
 @api.post("/export/pdf")
 def export_pdf(body: WordsBody) -> Any:
     """The booklet as PDF; 422 when it is not proved."""
-    studio_id()
-    content = words.pattern_pdf(body.document, body.terms, body.size, _today())
+    content = heavy(words.pattern_pdf, body.document, body.terms, body.size, _today())
     return _file(content, "application/pdf", f"{body.document.name} {body.size or ''} {body.terms}.pdf")
 
 
@@ -240,8 +238,7 @@ def parts(body: WordsBody) -> Any:
 @api.post("/parts/<int:number>/pdf")
 def part_pdf(path: PartPath, body: WordsBody) -> Any:
     """One part as PDF."""
-    studio_id()
-    content = along.part_pdf(body.document, body.terms, path.number, _today())
+    content = heavy(along.part_pdf, body.document, body.terms, path.number, _today())
     return _file(content, "application/pdf", f"{body.document.name} part {path.number}.pdf")
 
 
