@@ -12,19 +12,9 @@ from rillstep.document import TextDesign
 from rillstep.services import grading, results
 from rillstep.store import Result
 from rillstep.web.heavy import MOST_OF_ONE, Busy, Heavy, TooHeavy
+from tests.api.pool_work import dying, sleeping
 from tests.conftest import Client
 from tests.core.test_grading import PLAIN
-
-
-def sleeping(seconds: float) -> bytes:
-    time.sleep(seconds)
-    return b"slept"
-
-
-def dying() -> bytes:
-    import os
-
-    os._exit(1)
 
 
 @pytest.fixture(scope="module")

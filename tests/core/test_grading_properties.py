@@ -75,7 +75,9 @@ def test_random_targets_are_met_or_say_why_not(build: str, data: st.DataObject) 
             got = made[target][at]
             finest = min((abs(way.mm[target]) for way in analysis.ways if target in way.mm), default=0.0)
             near = got is not None and abs(got - mm) <= finest / 2 + (2.0 if target.endswith("drop") else 0.5)
-            assert near or any(note.startswith(f"{size.name}: {target}") for note in graded.notes), (target, got, mm)
+            assert near or any(
+                note.startswith((f"{size.name}: {target}", f"{size.name}: no numbers near")) for note in graded.notes
+            ), (target, got, mm)
 
 
 def test_the_nearest_whole_steps_are_those_of_trying_all() -> None:
