@@ -54,7 +54,8 @@ def bare(text: str) -> list[str]:
 
 
 @pytest.mark.parametrize("build", BUILDS)
-@settings(max_examples=MANY, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+# A few are the same in every run; more are drawn anew.
+@settings(max_examples=MANY, deadline=None, derandomize=MANY <= 3, suppress_health_check=[HealthCheck.too_slow])
 @given(data=st.data())
 def test_random_targets_are_met_or_say_why_not(build: str, data: st.DataObject) -> None:
     analysis = analysis_of(build)
