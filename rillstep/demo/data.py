@@ -103,7 +103,7 @@ def fill(session: Session, secret: str) -> None:
         invited = testing.invite(session, studio_id, test.id, name, size, terms, hand)
         tester = session.get(Tester, invited.tester.id)
         assert tester is not None
-        tester.token_hash = testing.hash_token(demo_token(secret, name))
+        tester.token_hash = accounts.hash_token(demo_token(secret, name))
         tester.place = round(invited.tester.steps * done)
         tester.seen_at = accounts.now() - timedelta(hours=7) if done else None
         session.flush()

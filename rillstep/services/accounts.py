@@ -71,8 +71,8 @@ def sign_in(session: Session, email: str, password: str) -> Designer:
     return designer
 
 
-def _hash(token: str) -> str:
-    """Tokens have 256 bits, so a plain hash is enough."""
+def hash_token(token: str) -> str:
+    """Sign-ins and links are kept as hashes only; a token has 192 bits or more, so a plain hash is enough."""
     return hashlib.sha256(token.encode()).hexdigest()
 
 
@@ -83,13 +83,13 @@ def begin_sign_in(session: Session, designer: Designer) -> str:
     for old in list(session.scalars(kept))[MOST_SIGN_INS - 1 :]:
         session.delete(old)
     session.execute(delete(SignInRow).where(SignInRow.begun_at < now() - timedelta(days=SIGN_IN_DAYS)))
-    session.add(SignInRow(token_hash=_hash(token), designer_id=designer.id, begun_at=now()))
+    session.add(SignInRow(token_hash=hash_token(token), designer_id=designer.id, begun_at=now()))
     return token
 
 
 def signed_in(session: Session, token: str) -> Designer | None:
     """The designer of a sign-in that is still good; None for any other token."""
-    row = session.scalar(select(SignInRow).where(SignInRow.token_hash == _hash(token)))
+    row = session.scalar(select(SignInRow).where(SignInRow.token_hash == hash_token(token)))
     if row is None or row.begun_at < now() - timedelta(days=SIGN_IN_DAYS):
         return None
     return row.designer
@@ -97,4 +97,4 @@ def signed_in(session: Session, token: str) -> Designer | None:
 
 def end_sign_in(session: Session, token: str) -> None:
     """Revokes a sign-in: a copy of its cookie opens nothing any more."""
-    session.execute(delete(SignInRow).where(SignInRow.token_hash == _hash(token)))
+    session.execute(delete(SignInRow).where(SignInRow.token_hash == hash_token(token)))

@@ -1,6 +1,5 @@
 """Tests: others make the bag before it is published, each by a private link, in one size."""
 
-import hashlib
 import secrets
 
 from sqlalchemy import select
@@ -23,7 +22,7 @@ from rillstep.core.tree import Again, Check, Prose, Row, Setup
 from rillstep.document import Design, TextDesign, dump
 from rillstep.document import load as read_file
 from rillstep.services import designs, testing_views, views
-from rillstep.services.accounts import now
+from rillstep.services.accounts import hash_token, now
 from rillstep.services.errors import Invalid, NotFound, NotProved
 from rillstep.services.words import booklet_of
 from rillstep.services.workbench import allowance_of, current, proof_of
@@ -36,11 +35,6 @@ MOST_REPORTS = 500
 
 # How far off a measure may be where a design does not say, in mm.
 _USUAL_TOLERANCES = {"width": 10.0, "height": 10.0, "depth": 10.0, "drop": 15.0}
-
-
-def hash_token(token: str) -> str:
-    """Links are kept as hashes only; a token has 192 bits, so a plain hash is enough."""
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 # --- the designer's side -------------------------------------------------------------

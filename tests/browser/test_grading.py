@@ -177,12 +177,7 @@ def test_a_bag_of_each_build_goes_to_four_sizes_a_print_and_a_tester(page: Page,
     expect(phone.get_by_test_id("step-text")).to_have_text(begins)
 
     step(page, "Words")  # what is typed later stays when a fifth size comes
-    page.get_by_text("Edit the text").click()
-    page.locator(".cm-line", has_text="Note: Made by lamplight").click()
-    page.keyboard.press("End")
-    page.keyboard.insert_text(" With a moth.")
-    expect(page.get_by_test_id("save-state")).to_have_text("saved")
-    before = page.locator(".cm-content").inner_text()
+    before = type_behind(page, "Note: Made by lamplight", " With a moth.")
     step(page, "Sizes")
     page.get_by_role("button", name="Add a size").click()
     page.get_by_label("Name of size Size 2").fill("Huge")
@@ -195,6 +190,16 @@ def test_a_bag_of_each_build_goes_to_four_sizes_a_print_and_a_tester(page: Page,
     page.get_by_text("Edit the text").click()
     page.locator(".cm-line", has_text="With a moth").wait_for()
     assert bare(before) == bare(page.locator(".cm-content").inner_text())
+
+
+def type_behind(page: Page, words: str, more: str) -> str:
+    """The text after something was typed at the end of one of its lines, and saved."""
+    page.get_by_text("Edit the text").click()
+    page.locator(".cm-line", has_text=words).click()
+    page.keyboard.press("End")
+    page.keyboard.insert_text(more)
+    expect(page.get_by_test_id("save-state")).to_have_text("saved")
+    return page.locator(".cm-content").inner_text()
 
 
 def bare(text: str) -> list[str]:
@@ -212,12 +217,7 @@ def test_an_edit_and_a_further_size_keep_the_rest(page: Page) -> None:
     page.get_by_role("button", name="Take these sizes").click()
     expect(page.get_by_test_id("proof-mark")).to_contain_text("in 2 sizes")
     step(page, "Words")
-    page.get_by_text("Edit the text").click()
-    page.locator(".cm-line", has_text="Note: Made in one evening").click()
-    page.keyboard.press("End")
-    page.keyboard.insert_text(" By the telescope.")
-    expect(page.get_by_test_id("save-state")).to_have_text("saved")
-    before = page.locator(".cm-content").inner_text()
+    before = type_behind(page, "Note: Made in one evening", " By the telescope.")
     step(page, "Sizes")
     page.get_by_role("button", name="Add a size").click()
     target(page, "Width, lying flat of Large", "18")

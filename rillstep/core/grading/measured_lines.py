@@ -14,7 +14,6 @@ from rillstep.core.proof import Proof
 from rillstep.core.tree import Pattern, Until
 from rillstep.core.words.numbers import set_text
 
-_MM = {"mm": 1.0, "cm": 10.0, "in": 25.4}
 # A line is tried at this much of its length, and what moves by at least half as much is made by it.
 _TRIED, _MOVES = 1.5, 0.5
 
@@ -41,8 +40,9 @@ def lengths_in(pattern: Pattern) -> list[tuple[Span, float, float]]:
     for section in pattern.sections:
         for until in _untils(section.lines):
             length = until.length
-            if length is not None and length.span.line and length.values[0] is not None and until.unit in _MM:
-                found.setdefault(length.span, (length.span, length.values[0], _MM[until.unit]))
+            value, mm = (length.values[0], until.mm(0)) if length is not None else (None, None)
+            if length is not None and length.span.line and value and mm:
+                found.setdefault(length.span, (length.span, value, mm / value))
     return list(found.values())
 
 
@@ -54,11 +54,11 @@ def measured_lines(trials: Trials, proof: Proof) -> tuple[MeasuredLine, ...]:
         longer = round(value * _TRIED, 1)
         text = trials.rewritten(trials.base, at_lengths(trials.text, {span: (longer,)}))
         _, there = proved_with_lengths(text, trials.allowance_mm)
-        if not there.ok:
-            continue
         by = (longer - value) * unit_mm
         after = measures_at(there)
-        moves = frozenset(name for name, mm in before.items() if after.get(name, mm) - mm > _MOVES * by)
+        moved = (name for name, mm in before.items() if after.get(name, mm) - mm > _MOVES * by)
+        # One that comes out at no other length makes nothing; it stays in its place, as sizes are told by it.
+        moves = frozenset(moved if there.ok else ())
         found.append(MeasuredLine(span, value, unit_mm, moves))
     return tuple(found)
 

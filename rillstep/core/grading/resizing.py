@@ -88,9 +88,7 @@ def _edits(pattern: Pattern, sources: Sequence[int], rows: Sequence[str]) -> Ite
     seen: set[Span] = set()
     for number in _sets(pattern):
         values = tuple(number.values[at] for at in sources)
-        within = any(
-            span.line == number.span.line and span.column <= number.span.column < span.end_column for span in ranges
-        )
+        within = any(_within(number.span, span) for span in ranges)
         if number.span in seen or within or all(value is None for value in values):
             continue
         seen.add(number.span)
