@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from rillstep.demo.texts import POUCH
 from rillstep.document import Parts, Size, Swatch, TextDesign, TextSize, ToteDesign, Way, Yarn
-from rillstep.services import accounts, designs, grading, testing, testing_views
+from rillstep.services import accounts, designs, frozen, grading, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
 EMAIL = "maker@observing-night.example"
@@ -98,9 +98,9 @@ def fill(session: Session, secret: str) -> None:
     designs.create(session, studio_id, pouch(), "Graded from one size")
     designs.create(session, studio_id, steward())
     opened = designs.create(session, studio_id, nightfield(), "First numbers")
-    test = testing.open_test(session, studio_id, opened.id)
+    test = testing.open_test(session, testing.at_once, studio_id, opened.id)
     for name, size, terms, hand, done in _TESTERS:
-        invited = testing.invite(session, studio_id, test.id, name, size, terms, hand)
+        invited = testing.invite(session, testing.at_once, studio_id, test.id, name, size, terms, hand)
         tester = session.get(Tester, invited.tester.id)
         assert tester is not None
         tester.token_hash = accounts.hash_token(demo_token(secret, name))
@@ -112,7 +112,7 @@ def fill(session: Session, secret: str) -> None:
 
 def _reports(session: Session, tester: Tester) -> None:
     """Some lines reported, one bag finished with its measurements."""
-    steps = testing.steps_for(nightfield(), tester)
+    steps = frozen.steps_for(nightfield(), tester.size, "UK" if tester.terms == "UK" else "US", "right")
     told: dict[str, list[tuple[str, int, str]]] = {
         "Bram": [("Rnd 3", 1, "One too many at the second end: I had worked into the joining slip stitch.")],
         "Seraphine": [

@@ -3,14 +3,17 @@
 import json
 from typing import Any
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from rillstep.document import Design, dump, load
-from rillstep.services import views
+from rillstep.services import rooms, views
 from rillstep.services.accounts import now
 from rillstep.services.errors import Conflict, NotFound
 from rillstep.store import DesignRow, Revision
+
+# Designs, and revisions, of one page of a list.
+PAGE = 50
 
 
 def _own(session: Session, studio_id: int, design_id: int, lock: bool = False) -> DesignRow:
@@ -28,35 +31,52 @@ def _revision(session: Session, design_id: int, number: int) -> Revision:
     return row
 
 
-def own_design(session: Session, studio_id: int, design_id: int) -> DesignRow:
-    """A design of this studio. Raises NotFound."""
-    return _own(session, studio_id, design_id)
+def own_design(session: Session, studio_id: int, design_id: int, lock: bool = False) -> DesignRow:
+    """A design of this studio; lock: nobody else changes or deletes it meanwhile. Raises NotFound."""
+    return _own(session, studio_id, design_id, lock)
 
 
-def list_designs(session: Session, studio_id: int) -> list[views.DesignItem]:
-    """A studio's designs, the last saved first."""
-    rows = session.execute(
-        select(DesignRow, Revision.document)
-        .join(Revision, (Revision.design_id == DesignRow.id) & (Revision.number == DesignRow.revision))
-        .where(DesignRow.studio_id == studio_id)
-        .order_by(DesignRow.saved_at.desc(), DesignRow.id.desc())
+def list_designs(session: Session, studio_id: int, page: int = 1, search: str = "") -> views.DesignsView:
+    """A page of a studio's designs, the last saved first; search: what their names hold."""
+    own = select(DesignRow).where(DesignRow.studio_id == studio_id)
+    if search.strip():
+        own = own.where(DesignRow.name.contains(search.strip(), autoescape=True))
+    total = session.scalar(select(func.count()).select_from(own.subquery())) or 0
+    rows = session.scalars(
+        own.order_by(DesignRow.saved_at.desc(), DesignRow.id.desc()).limit(PAGE).offset((page - 1) * PAGE)
     )
-    return [
-        views.DesignItem(
-            id=row.id, name=row.name, revision=row.revision, saved_at=row.saved_at,
-            sizes=[size["name"] for size in json.loads(document)["sizes"]],
-        )
-        for row, document in rows
-    ]  # fmt: skip
+    return views.DesignsView(
+        designs=[
+            views.DesignItem(
+                id=row.id, name=row.name, revision=row.revision, saved_at=row.saved_at, sizes=row.sizes
+            )
+            for row in rows
+        ],
+        page=page, pages=max(1, -(-total // PAGE)), total=total, room=rooms.room_of(session, studio_id).words,
+    )  # fmt: skip
 
 
 def create(session: Session, studio_id: int, design: Design, note: str = "") -> views.DesignView:
-    """Keep a new design as its revision 1."""
-    row = DesignRow(studio_id=studio_id, name=design.name, revision=1, created_at=now(), saved_at=now())
+    """Keep a new design as its revision 1. Raises NoRoom."""
+    text = dump(design)
+    rooms.take(session, studio_id, len(text.encode()), designs=1)
+    row = DesignRow(
+        studio_id=studio_id, name=design.name, revision=1, sizes=_sizes(design), created_at=now(), saved_at=now()
+    )
     session.add(row)
     session.flush()
-    session.add(Revision(design_id=row.id, number=1, document=dump(design), note=note, saved_at=row.saved_at))
+    session.add(_revision_row(row, text, note))
     return views.DesignView(id=row.id, revision=1, saved_at=row.saved_at, document=design)
+
+
+def _sizes(design: Design) -> list[str]:
+    return [size.name for size in design.sizes]
+
+
+def _revision_row(row: DesignRow, text: str, note: str) -> Revision:
+    return Revision(
+        design_id=row.id, number=row.revision, document=text, size=len(text.encode()), note=note, saved_at=row.saved_at
+    )
 
 
 def read(session: Session, studio_id: int, design_id: int) -> views.DesignView:
@@ -69,7 +89,8 @@ def read(session: Session, studio_id: int, design_id: int) -> views.DesignView:
 def save(
     session: Session, studio_id: int, design_id: int, base: int, design: Design, note: str = ""
 ) -> views.SavedView:
-    """Save on top of revision `base`. Raises NotFound, and Conflict when another save came first.
+    """Save on top of revision `base`. Raises NotFound, NoRoom, and Conflict when another
+    save came first.
 
     A save that changes nothing makes no revision.
     """
@@ -84,23 +105,37 @@ def save(
             f"This design was saved elsewhere in the meantime (revision {row.revision}; yours began at {base}).",
             row.revision,
         )
+    rooms.take(session, studio_id, len(text.encode()))
     row.revision += 1
-    row.name, row.saved_at = design.name, now()
-    session.add(Revision(design_id=row.id, number=row.revision, document=text, note=note, saved_at=row.saved_at))
+    row.name, row.sizes, row.saved_at = design.name, _sizes(design), now()
+    session.add(_revision_row(row, text, note))
     return views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
 
 
 def remove(session: Session, studio_id: int, design_id: int) -> None:
     """Delete a design with all its revisions and tests. Raises NotFound."""
-    row = _own(session, studio_id, design_id)
+    row = _own(session, studio_id, design_id, lock=True)
     session.execute(delete(DesignRow).where(DesignRow.id == row.id))
 
 
-def revisions(session: Session, studio_id: int, design_id: int) -> list[views.RevisionItem]:
-    """All revisions, the newest first."""
+def revisions(session: Session, studio_id: int, design_id: int, page: int = 1) -> views.RevisionsView:
+    """A page of the revisions, the newest first."""
     row = _own(session, studio_id, design_id)
-    found = session.scalars(select(Revision).where(Revision.design_id == row.id).order_by(Revision.number.desc()))
-    return [views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found]
+    own = select(Revision.number, Revision.note, Revision.saved_at).where(Revision.design_id == row.id)
+    total = session.scalar(select(func.count(Revision.id)).where(Revision.design_id == row.id)) or 0
+    found = session.execute(own.order_by(Revision.number.desc()).limit(PAGE).offset((page - 1) * PAGE))
+    return views.RevisionsView(
+        revisions=[views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found],
+        page=page, pages=max(1, -(-total // PAGE)), total=total, room=rooms.room_of(session, studio_id).words,
+    )  # fmt: skip
+
+
+def forget_revisions(session: Session, studio_id: int, design_id: int, before: int) -> int:
+    """Delete the revisions before one of them, which makes room; returns how many. The newest stays. Raises
+    NotFound."""
+    row = _own(session, studio_id, design_id, lock=True)
+    old = delete(Revision).where(Revision.design_id == row.id, Revision.number < min(before, row.revision))
+    return session.execute(old).rowcount  # type: ignore[attr-defined, no-any-return]
 
 
 def revision(session: Session, studio_id: int, design_id: int, number: int) -> views.RevisionView:

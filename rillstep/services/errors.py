@@ -40,3 +40,21 @@ class Invalid(Refused):
     """The input is wrong; `faults` say where."""
 
     status, code = 422, "invalid"
+
+
+class TooHeavy(Refused):
+    """It was stopped at its deadline."""
+
+    status, code = 422, "too-heavy"
+
+
+class Stopped(Refused):
+    """It was stopped by whoever asked for it."""
+
+    status, code = 409, "stopped"
+
+
+class Busy(Refused):
+    """As much is under way already as there is room for."""
+
+    status, code = 429, "busy"

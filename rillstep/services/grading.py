@@ -5,6 +5,7 @@ from difflib import SequenceMatcher
 from functools import lru_cache
 
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
+from rillstep.core.grading.gauge_lines import with_gauge
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures import Measure
 from rillstep.core.proof import Proof
@@ -79,6 +80,11 @@ def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.Chang
         return views.ChangedTextView(problem=None, text=resized(text, sizes, sources))
     except NotResized as refused:
         return views.ChangedTextView(problem=str(refused), text=text)
+
+
+def with_gauge_text(text: str, stitch: str, sts: float, rows: float, units: Units) -> views.ChangedTextView:
+    """The text with the gauge of plain stitches that it shall name."""
+    return views.ChangedTextView(problem=None, text=with_gauge(text, stitch, sts, rows, units))
 
 
 def _moves(moved: Mapping[str, float], proof: Proof, units: Units) -> list[views.MoveView]:
@@ -173,13 +179,3 @@ def changes_of(before: str, after: str) -> list[views.LinesChangedView]:
         for tag, i, j, k, m in SequenceMatcher(None, old, new, autojunk=False).get_opcodes()
         if tag != "equal"
     ]
-
-
-def grading_json(design: TextDesign) -> bytes:
-    """How a text can grow, as JSON."""
-    return grading_view(design).model_dump_json().encode()
-
-
-def graded_json(design: TextDesign) -> bytes:
-    """The graded text, as JSON."""
-    return graded_view(design).model_dump_json().encode()

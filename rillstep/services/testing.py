@@ -1,59 +1,68 @@
-"""Tests: others make the bag before it is published, each by a private link, in one size."""
+"""Tests: others make the bag before it is published, each by a private link, in one size.
+
+What follows from the document alone is computed and kept by whoever calls (`Compute`); here it meets what testers did.
+"""
 
 import secrets
+from collections.abc import Callable
+from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from rillstep.core.fabric import RowsByNumber
-from rillstep.core.lengths import MM_PER, show_difference, show_length
-from rillstep.core.printing.writer import (
-    check_word,
-    write_besides,
-    write_check,
-    write_line,
-    write_make,
-    write_sentence,
-    write_stated,
-)
-from rillstep.core.proof import Hand, Proof, Reprint, reprint
+from rillstep.core.lengths import Units, show_difference, show_length
+from rillstep.core.proof import Hand
 from rillstep.core.stitches import Terms
-from rillstep.core.tree import Again, Check, Prose, Row, Setup
-from rillstep.document import Design, TextDesign, dump
-from rillstep.document import load as read_file
-from rillstep.services import designs, testing_views, views
+from rillstep.document import dump
+from rillstep.services import designs, testing_views
 from rillstep.services.accounts import hash_token, now
 from rillstep.services.errors import Invalid, NotFound, NotProved
-from rillstep.services.words import booklet_of
-from rillstep.services.workbench import allowance_of, current, proof_of
-from rillstep.services.yarn_needs import gauge_of, yarn_need
+from rillstep.services.frozen import FrozenPage, FrozenSize, FrozenTest, frozen_page, frozen_test
 from rillstep.store import DesignRow, LineReport, Tester, TestRow
 
 MOST_TESTERS = 50
 MOST_REPORTS = 500
 
+# Computes for a studio what a function makes of its arguments, as JSON.
+Compute = Callable[..., bytes]
 
-# How far off a measure may be where a design does not say, in mm.
-_USUAL_TOLERANCES = {"width": 10.0, "height": 10.0, "depth": 10.0, "drop": 15.0}
+
+def at_once(_studio_id: int, work: Callable[..., Any], *args: Any) -> bytes:
+    """Computes in place, and keeps nothing."""
+    made: bytes = work(*args).model_dump_json().encode()
+    return made
+
+
+def _frozen(compute: Compute, studio_id: int, document: str) -> FrozenTest:
+    return FrozenTest.model_validate_json(compute(studio_id, frozen_test, document))
+
+
+def _page(compute: Compute, tester: Tester) -> FrozenPage:
+    terms: Terms = "UK" if tester.terms == "UK" else "US"
+    hand: Hand = "left" if tester.hand == "left" else "right"
+    studio_id, document = tester.test.design.studio_id, tester.test.document
+    return FrozenPage.model_validate_json(compute(studio_id, frozen_page, document, tester.size, terms, hand))
 
 
 # --- the designer's side -------------------------------------------------------------
 
 
-def open_test(session: Session, studio_id: int, design_id: int) -> testing_views.TestView:
+def open_test(session: Session, compute: Compute, studio_id: int, design_id: int) -> testing_views.TestView:
     """Open a test of the newest revision. Raises NotProved when its text is not proved."""
     opened = designs.read(session, studio_id, design_id)
-    if not proof_of(opened.document).ok:
+    document = dump(opened.document)
+    if not _frozen(compute, studio_id, document).proved:
         raise NotProved("The text is not proved yet; testers would work wrong numbers. Repair it first.")
-    row = TestRow(design_id=design_id, revision=opened.revision, document=dump(opened.document), opened_at=now())
+    designs.own_design(session, studio_id, design_id, lock=True)  # it may have been deleted meanwhile
+    row = TestRow(design_id=design_id, revision=opened.revision, document=document, opened_at=now())
     session.add(row)
     session.flush()
-    return _test_view(session, row)
+    return _test_view(session, compute, studio_id, row)
 
 
-def _own_test(session: Session, studio_id: int, test_id: int) -> TestRow:
+def _own_test(session: Session, studio_id: int, test_id: int, lock: bool = False) -> TestRow:
     query = select(TestRow).join(DesignRow).where(TestRow.id == test_id, DesignRow.studio_id == studio_id)
-    row = session.scalar(query)
+    row = session.scalar(query.with_for_update(of=TestRow) if lock else query)
     if row is None:
         raise NotFound("This test does not exist, or belongs to another studio.")
     return row
@@ -67,38 +76,36 @@ def _own_tester(session: Session, studio_id: int, tester_id: int) -> Tester:
     return row
 
 
-def tests_of(session: Session, studio_id: int, design_id: int) -> testing_views.TestsView:
+def tests_of(session: Session, compute: Compute, studio_id: int, design_id: int) -> testing_views.TestsView:
     """All tests of a design, the newest first."""
     designs.own_design(session, studio_id, design_id)
-    rows = session.scalars(select(TestRow).where(TestRow.design_id == design_id).order_by(TestRow.id.desc()))
-    return testing_views.TestsView(tests=[_test_view(session, row) for row in rows])
+    rows = session.scalars(select(TestRow).where(TestRow.design_id == design_id).order_by(TestRow.id.desc())).all()
+    return testing_views.TestsView(tests=[_test_view(session, compute, studio_id, row) for row in rows])
 
 
-def load(document: str) -> Design:
-    """The design of a test, as it is worked."""
-    return current(read_file(document))
-
-
-def close_test(session: Session, studio_id: int, test_id: int, closed: bool) -> testing_views.TestView:
+def close_test(
+    session: Session, compute: Compute, studio_id: int, test_id: int, closed: bool
+) -> testing_views.TestView:
     """Close a test (testers can still read, not report), or open it again."""
     row = _own_test(session, studio_id, test_id)
+    view = _test_view(session, compute, studio_id, row)
     row.closed_at = now() if closed else None
-    return _test_view(session, row)
+    return view.model_copy(update={"closed": closed})
 
 
 def invite(
-    session: Session, studio_id: int, test_id: int, name: str, size: str, terms: str, hand: str
+    session: Session, compute: Compute, studio_id: int, test_id: int, name: str, size: str, terms: str, hand: str
 ) -> testing_views.InvitedView:
     """Add a tester. The path of her link is in the answer, and nowhere else."""
-    row = _own_test(session, studio_id, test_id)
-    design = load(row.document)
+    frozen = _frozen(compute, studio_id, _own_test(session, studio_id, test_id).document)
     name = " ".join(name.split())
     if not 1 <= len(name) <= 80:
         raise Invalid("Give the tester a name of up to 80 characters.")
-    if size not in _size_names(design, proof_of(design)):
+    if frozen.size(size) is None:
         raise Invalid(f"There is no size “{size}” in this test.")
-    count = len(session.scalars(select(Tester.id).where(Tester.test_id == row.id)).all())
-    if count >= MOST_TESTERS:
+    # The test may be deleted meanwhile, and others may be invited: from here on it is held.
+    row = _own_test(session, studio_id, test_id, lock=True)
+    if (session.scalar(select(func.count(Tester.id)).where(Tester.test_id == row.id)) or 0) >= MOST_TESTERS:
         raise Invalid(f"A test has at most {MOST_TESTERS} testers.")
     token = secrets.token_urlsafe(24)
     tester = Tester(
@@ -106,35 +113,36 @@ def invite(
     )  # fmt: skip
     session.add(tester)
     session.flush()
-    return testing_views.InvitedView(tester=_tester_view(tester, design), path=f"/t/{token}")
+    return testing_views.InvitedView(tester=_tester_view(tester, frozen), path=f"/t/{token}")
 
 
-def withdraw(session: Session, studio_id: int, tester_id: int) -> testing_views.TesterView:
+def withdraw(session: Session, compute: Compute, studio_id: int, tester_id: int) -> testing_views.TesterView:
     """Withdraw a link: it opens nothing any more."""
     tester = _own_tester(session, studio_id, tester_id)
+    frozen = _frozen(compute, studio_id, tester.test.document)
     tester.withdrawn_at = tester.withdrawn_at or now()
-    return _tester_view(tester, load(tester.test.document))
+    return _tester_view(tester, frozen)
 
 
-def new_link(session: Session, studio_id: int, tester_id: int) -> testing_views.InvitedView:
+def new_link(session: Session, compute: Compute, studio_id: int, tester_id: int) -> testing_views.InvitedView:
     """A new link for a tester whose link was lost or withdrawn; the old one opens nothing any more."""
     tester = _own_tester(session, studio_id, tester_id)
+    frozen = _frozen(compute, studio_id, tester.test.document)
     token = secrets.token_urlsafe(24)
     tester.token_hash, tester.withdrawn_at = hash_token(token), None
-    return testing_views.InvitedView(tester=_tester_view(tester, load(tester.test.document)), path=f"/t/{token}")
+    return testing_views.InvitedView(tester=_tester_view(tester, frozen), path=f"/t/{token}")
 
 
-def _test_view(session: Session, row: TestRow) -> testing_views.TestView:
-    design = load(row.document)
+def _test_view(session: Session, compute: Compute, studio_id: int, row: TestRow) -> testing_views.TestView:
+    frozen = _frozen(compute, studio_id, row.document)
     testers = list(session.scalars(select(Tester).where(Tester.test_id == row.id).order_by(Tester.id)))
     reports = session.execute(
         select(LineReport, Tester).join(Tester).where(Tester.test_id == row.id).order_by(LineReport.line, LineReport.id)
     )
     return testing_views.TestView(
         id=row.id, revision=row.revision, opened_at=row.opened_at, closed=row.closed_at is not None,
-        testers=[_tester_view(tester, design) for tester in testers],
-        reports=[_report_view(report, tester) for report, tester in reports],
-        text=_printed(design, design.terms, None).text,
+        testers=[_tester_view(tester, frozen) for tester in testers],
+        reports=[_report_view(report, tester) for report, tester in reports], text=frozen.text,
     )  # fmt: skip
 
 
@@ -145,49 +153,22 @@ def _report_view(report: LineReport, tester: Tester) -> testing_views.LineReport
     )  # fmt: skip
 
 
-def _tester_view(tester: Tester, design: Design) -> testing_views.TesterView:
+def _tester_view(tester: Tester, frozen: FrozenTest) -> testing_views.TesterView:
     report = testing_views.TesterReport.model_validate(tester.report) if tester.report else None
+    size = frozen.size(tester.size)
     return testing_views.TesterView(
         id=tester.id, name=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
-        withdrawn=tester.withdrawn_at is not None, place=tester.place, steps=len(steps_for(design, tester)),
+        withdrawn=tester.withdrawn_at is not None, place=tester.place, steps=size.steps if size else 0,
         seen_at=tester.seen_at, finished=report is not None,
-        compared=_compared(design, tester.size, report) if report else [],
+        compared=_compared(size, frozen.units, report) if report and size else [],
         hours=report.hours if report else None, remarks=report.remarks if report else "",
     )  # fmt: skip
 
 
-def _predicted(design: Design, proof: Proof, index: int) -> dict[str, float]:
-    """What a size is said to measure, in mm, by the name of the measure; what is not known is left out."""
-    if isinstance(design, TextDesign):
-        found = proof.bag.measures if proof.bag is not None else ()
-        return {one.name: mm for one in found if one.piece is None and (mm := one.mm[index]) is not None}
-    if proof.shapes is None:
-        return {}
-    shape = proof.shapes[index]
-    return {"width": shape.width_mm, "height": shape.height_mm, "depth": shape.base_depth_mm, "drop": shape.drop_mm}
-
-
-def _tolerances(design: Design, size: str) -> dict[str, float]:
-    """How far off each measure of a size may be, in mm."""
-    if isinstance(design, TextDesign):
-        wish = next((one for one in design.sizes if one.name == size), None)
-        return {**_USUAL_TOLERANCES, **(wish.tolerances_mm if wish is not None else {})}
-    target = next(one for one in design.sizes if one.name == size)
-    return {
-        "width": target.width_tolerance_mm, "height": target.height_tolerance_mm,
-        "depth": target.depth_tolerance_mm, "drop": target.drop_tolerance_mm,
-    }  # fmt: skip
-
-
-def _compared(design: Design, size: str, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
+def _compared(size: FrozenSize, units: Units, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
     """Measured against predicted, only what was measured and is known."""
-    proof = proof_of(design)
-    if size not in _size_names(design, proof) or size not in proof.pattern.sizes:
-        return []
-    index, units = proof.pattern.sizes.index(size), design.units
     rows = []
-    gauge = gauge_of(design, proof, index)
-    across, up = gauge.per_span(units) if gauge is not None else (0.0, 0.0)
+    across, up = size.gauge or (0.0, 0.0)
     for label, wanted, got in (("Gauge: stitches", across, report.gauge_sts), ("Gauge: rows", up, report.gauge_rows)):
         if got is not None and wanted:
             difference = f"{(got - wanted) / wanted:+.0%}".replace("-", "−")
@@ -197,7 +178,7 @@ def _compared(design: Design, size: str, report: testing_views.TesterReport) -> 
                     label=label, predicted=f"{wanted:g}", measured=f"{got:g}", difference=difference, off=off
                 )
             )
-    predicted, tolerances = _predicted(design, proof, index), _tolerances(design, size)
+    predicted, tolerances = size.predicted_mm, size.tolerances_mm
     for name, label, got in (
         ("width", "Width", report.width_mm),
         ("height", "Height", report.height_mm),
@@ -212,86 +193,20 @@ def _compared(design: Design, size: str, report: testing_views.TesterReport) -> 
                     difference=show_difference(off_mm, units), off=abs(off_mm) > tolerances[name],
                 )
             )  # fmt: skip
-    yarn = yarn_need(design, proof, index)
-    if report.grams is not None and yarn is not None:
-        difference = f"{report.grams - yarn.grams:+.0f} g".replace("-", "−")
-        off = not yarn.low_g <= report.grams <= yarn.high_g
+    if report.grams is not None and size.yarn_g is not None:
+        grams, low, high = size.yarn_g
+        difference = f"{report.grams - grams:+.0f} g".replace("-", "−")
+        off = not low <= report.grams <= high
         rows.append(
             testing_views.ComparedView(
-                label="Yarn", predicted=f"{yarn.low_g:.0f} to {yarn.high_g:.0f} g",
+                label="Yarn", predicted=f"{low:.0f} to {high:.0f} g",
                 measured=f"{report.grams:g} g", difference=difference, off=off,
             )
         )  # fmt: skip
     return rows
 
 
-def _size_names(design: Design, proof: Proof) -> tuple[str, ...]:
-    """The sizes that can be tested: of a text those that it has."""
-    return proof.pattern.sizes if isinstance(design, TextDesign) else tuple(size.name for size in design.sizes)
-
-
 # --- the tester's side ---------------------------------------------------------------
-
-
-def _printed(design: Design, terms: Terms, size: str | None, hand: Hand = "right") -> Reprint:
-    proof = proof_of(design)
-    index = proof.pattern.sizes.index(size) if size is not None else None
-    return reprint(proof.pattern, terms, index, allowance_of(design), hand, fold=False)
-
-
-def steps_for(design: Design, tester: Tester) -> list[testing_views.StepView]:
-    """The tester's size one line at a time; a range of rounds is one step for each round.
-
-    `line` is the number of the line in the text for all sizes, where the designer reads reports.
-    """
-    terms: Terms = "UK" if tester.terms == "UK" else "US"
-    if tester.size not in proof_of(design).pattern.sizes:
-        return []
-    hand: Hand = "left" if tester.hand == "left" else "right"
-    pattern = _printed(design, terms, tester.size, hand).proof.pattern
-    index = proof_of(design).pattern.sizes.index(tester.size)
-    whole = _printed(design, terms, None).proof.pattern
-    steps: list[testing_views.StepView] = []
-    for at, (section, of_all) in enumerate(zip(pattern.sections, whole.sections, strict=True)):
-        originals = [line for line in of_all.lines if index in line.sizes]
-        by_number = RowsByNumber(pattern, at, 0)
-        if (often := write_make(section)) and originals:
-            steps.append(_step(originals[0].span.line, section.title, "How many", "", often, "", None, "words"))
-        for line, original in zip(section.lines, originals, strict=True):
-            number = original.span.line
-            if isinstance(line, Setup):
-                steps.append(
-                    _step(number, section.title, "", "", write_line(line, terms, pattern.units), "", None, "setup")
-                )
-            elif isinstance(line, Prose):
-                steps.append(
-                    _step(number, section.title, "Note" if line.note else "", "", line.text, "", None, "words")
-                )
-            elif isinstance(line, Check):
-                told = f"{write_check(line, pattern.units)}."
-                steps.append(_step(number, section.title, check_word(line), "", told, "", None, "words"))
-            elif isinstance(line, Row | Again):
-                first, rounds = line.first.at(0), line.rounds(0)
-                # Makers read the rows in full, not "rep".
-                rows = [line] if isinstance(line, Row) else by_number.sources(line)
-                sts = next((t.count.at(0) for t in line.totals if t.what == "sts"), None)
-                for offset in range(rounds if rows else 0):
-                    of = f"{line.kind}s {first}–{first + rounds - 1}, worked alike" if rounds > 1 else ""
-                    source, label = rows[offset % len(rows)], f"{line.kind} {first + offset}"
-                    text = f"{write_sentence(source.steps, source.kept, terms)}."
-                    if isinstance(line, Again) and offset == rounds - 1:
-                        text += "".join(f" {words[:1].upper()}{words[1:]}." for words in write_besides(line, terms))
-                    total = write_stated(line, terms)
-                    steps.append(_step(number, section.title, label, line.name or of, text, total, sts, "row"))
-    return steps
-
-
-def _step(
-    line: int, section: str, label: str, of: str, text: str, total: str, sts: int | None, kind: str
-) -> testing_views.StepView:
-    return testing_views.StepView(
-        line=line, section=section, label=label, of=of, text=text, total=total, sts=sts, kind=kind
-    )
 
 
 def _by_token(session: Session, token: str) -> Tester:
@@ -305,48 +220,45 @@ def _by_token(session: Session, token: str) -> Tester:
     return tester
 
 
-def page(session: Session, token: str) -> testing_views.TesterPage:
+def page(session: Session, compute: Compute, token: str) -> testing_views.TesterPage:
     """All that a tester's phone shows. Raises NotFound."""
     tester = _by_token(session, token)
+    frozen = _page(compute, tester)
     tester.seen_at = now()
-    design = load(tester.test.document)
-    terms: Terms = "UK" if tester.terms == "UK" else "US"
-    hand = design.model_copy(update={"hand": tester.hand})
-    made, _ = booklet_of(hand, terms, tester.size)
     reports = session.scalars(select(LineReport).where(LineReport.tester_id == tester.id).order_by(LineReport.id))
     return testing_views.TesterPage(
-        title=design.name, tester=tester.name, size=tester.size, terms=terms, hand=tester.hand, units=design.units,
-        closed=tester.test.closed_at is not None, gauge=made.gauge, materials=list(made.materials),
-        abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
-        cautions=[c.text for c in made.cautions], steps=steps_for(design, tester), place=tester.place,
+        **frozen.model_dump(), tester=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
+        closed=tester.test.closed_at is not None, place=tester.place,
         reported=[_report_view(report, tester) for report in reports],
         report=testing_views.TesterReport.model_validate(tester.report) if tester.report else None,
     )  # fmt: skip
 
 
-def _open_for_reports(tester: Tester) -> Design:
+def _check_open(tester: Tester) -> None:
     if tester.test.closed_at is not None:
         raise Invalid("This test is closed. You can still read the pattern; ask the designer to open it again.")
-    return load(tester.test.document)
 
 
-def keep_place(session: Session, token: str, place: int) -> int:
+def keep_place(session: Session, compute: Compute, token: str, place: int) -> int:
     """Remember the step that the tester is at."""
     tester = _by_token(session, token)
-    steps = steps_for(load(tester.test.document), tester)
-    tester.place, tester.seen_at = max(0, min(place, len(steps))), now()
+    many = len(_page(compute, tester).steps)
+    tester.place, tester.seen_at = max(0, min(place, many)), now()
     return tester.place
 
 
-def report_line(session: Session, token: str, step: int, found: int | None, note: str) -> testing_views.LineReportView:
+def report_line(
+    session: Session, compute: Compute, token: str, step: int, found: int | None, note: str
+) -> testing_views.LineReportView:
     """ "It did not come out": what came, and a note. Raises Invalid."""
     tester = _by_token(session, token)
-    steps = steps_for(_open_for_reports(tester), tester)
+    _check_open(tester)
+    steps = _page(compute, tester).steps
     if not 0 <= step < len(steps):
         raise Invalid("There is no such line in this pattern.")
     if found is None and not note.strip():
         raise Invalid("Write the count that came, or what went wrong.")
-    count = len(session.scalars(select(LineReport.id).where(LineReport.tester_id == tester.id)).all())
+    count = session.scalar(select(func.count(LineReport.id)).where(LineReport.tester_id == tester.id)) or 0
     if count >= MOST_REPORTS:
         raise Invalid("There are very many reports from this link already; write to the designer instead.")
     at = steps[step]
@@ -362,21 +274,10 @@ def report_line(session: Session, token: str, step: int, found: int | None, note
 def report_end(session: Session, token: str, report: testing_views.TesterReport) -> testing_views.TesterReport:
     """The report at the end; it can be sent again to correct it. Raises Invalid."""
     tester = _by_token(session, token)
-    _open_for_reports(tester)
+    _check_open(tester)
     tester.report = report.model_dump()
     tester.seen_at = now()
     return report
 
 
-__all__ = [
-    "MM_PER",
-    "close_test",
-    "invite",
-    "new_link",
-    "open_test",
-    "page",
-    "report_end",
-    "report_line",
-    "tests_of",
-    "withdraw",
-]
+__all__ = ["close_test", "invite", "new_link", "open_test", "page", "report_end", "report_line", "tests_of", "withdraw"]

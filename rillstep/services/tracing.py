@@ -10,10 +10,15 @@ from rillstep.core.tree import Again, Row
 from rillstep.publish.chart import svg_of
 from rillstep.services import trace_views
 from rillstep.services.errors import Invalid, NotFound
+from rillstep.services.workbench import proved
 
 
-def trace_view(proof: Proof, line: int, size: str, turn: int, terms: Terms) -> trace_views.TraceView:
-    """The work before and after one round of a line. Raises NotFound, Invalid."""
+def trace_view(
+    text: str, written: Terms | None, line: int, size: str, turn: int, terms: Terms
+) -> trace_views.TraceView:
+    """The work before and after one round of a line of a text, shown in terms; written: the terms of the text, where
+    they are known. Raises NotFound, Invalid."""
+    proof = proved(text, written)
     index, row = _row(proof, line, size)
     trace = _traced(proof, index, line, turn)
     if trace is None:
@@ -46,8 +51,12 @@ def trace_view(proof: Proof, line: int, size: str, turn: int, terms: Terms) -> t
     )  # fmt: skip
 
 
-def chart_view(proof: Proof, line: int, size: str, terms: Terms, left_handed: bool) -> trace_views.ChartView:
-    """The stitch chart of a line on the row before it, or of a motif from its ring on. Raises NotFound, Invalid."""
+def chart_view(
+    text: str, written: Terms | None, line: int, size: str, terms: Terms, left_handed: bool
+) -> trace_views.ChartView:
+    """The stitch chart of a line on the row before it, or of a motif from its ring on; as `trace_view`. Raises
+    NotFound, Invalid."""
+    proof = proved(text, written)
     index, row = _row(proof, line, size)
     try:
         rows, around = rows_for(proof.works[index], line)

@@ -381,6 +381,16 @@ class DesignItem(BaseModel):
     saved_at: datetime
 
 
+class DesignsView(BaseModel):
+    """A page of the designs. total: of all pages. room: what is said where the studio's room is nearly used up."""
+
+    designs: list[DesignItem]
+    page: int
+    pages: int
+    total: int
+    room: str
+
+
 class DesignView(BaseModel):
     id: int
     revision: int
@@ -398,6 +408,22 @@ class RevisionItem(BaseModel):
     number: int
     note: str
     saved_at: datetime
+
+
+class RevisionsView(BaseModel):
+    """A page of the revisions of a design, as `DesignsView`."""
+
+    revisions: list[RevisionItem]
+    page: int
+    pages: int
+    total: int
+    room: str
+
+
+class ForgottenView(BaseModel):
+    """How many revisions were deleted."""
+
+    many: int
 
 
 class ChangeView(BaseModel):

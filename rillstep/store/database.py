@@ -13,7 +13,9 @@ MIGRATIONS = Path(__file__).parent / "migrations"
 
 
 # A database that hangs is given up after so many seconds: to connect, to answer, to give a lock free.
-CONNECT_S, ANSWER_S, LOCK_S = 3, 8, 5
+CONNECT_S, ANSWER_S, LOCK_S = 3, 6, 4
+# Connections of one process; a request takes two at most.
+MOST_CONNECTIONS = 32
 
 
 class Database:
@@ -25,6 +27,8 @@ class Database:
             url,
             pool_pre_ping=True,
             pool_recycle=1800,
+            pool_size=MOST_CONNECTIONS // 2,
+            max_overflow=MOST_CONNECTIONS // 2,
             pool_timeout=CONNECT_S,
             isolation_level="READ COMMITTED",
             hide_parameters=True,  # an error shows the statement, and never what was in it

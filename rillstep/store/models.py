@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, MetaData, String, Text, UniqueConstraint
+from sqlalchemy import JSON, BigInteger, DateTime, ForeignKey, Index, MetaData, String, Text, UniqueConstraint
 from sqlalchemy.dialects.mysql import LONGBLOB, LONGTEXT
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
@@ -60,26 +60,31 @@ class Phrase(Base):
 
 
 class DesignRow(Base):
-    """A design; `revision` is the number of its newest revision."""
+    """A design; `revision` is the number of its newest revision, `sizes` are the names of its sizes."""
 
     __tablename__ = "designs"
     id: Mapped[int] = mapped_column(primary_key=True)
     studio_id: Mapped[int] = mapped_column(ForeignKey("studios.id", ondelete="CASCADE"), index=True)
     name: Mapped[str] = mapped_column(String(120))
     revision: Mapped[int]
+    sizes: Mapped[list[str]] = mapped_column(JSON)
     created_at: Mapped[datetime]
     saved_at: Mapped[datetime]
 
 
 class Revision(Base):
-    """One save of a design, as a whole document. Never changed once written."""
+    """One save of a design, as a whole document, with its size in bytes. Never changed once written."""
 
     __tablename__ = "revisions"
-    __table_args__ = (UniqueConstraint("design_id", "number", name="uq_revisions_design_number"),)
+    __table_args__ = (
+        UniqueConstraint("design_id", "number", name="uq_revisions_design_number"),
+        Index("ix_revisions_design_size", "design_id", "size"),
+    )
     id: Mapped[int] = mapped_column(primary_key=True)
     design_id: Mapped[int] = mapped_column(ForeignKey("designs.id", ondelete="CASCADE"))
     number: Mapped[int]
     document: Mapped[str] = mapped_column(LONGTEXT)
+    size: Mapped[int]
     note: Mapped[str] = mapped_column(String(200), default="")
     saved_at: Mapped[datetime]
 
@@ -93,6 +98,30 @@ class Result(Base):
     made: Mapped[bytes] = mapped_column(LONGBLOB)
     size: Mapped[int]
     made_at: Mapped[datetime]
+
+
+class Job(Base):
+    """Long work that is under way in one of the processes; forgotten when it is done."""
+
+    __tablename__ = "jobs"
+    __table_args__ = (UniqueConstraint("studio_id", "name", name="uq_jobs_studio_name"),)
+    id: Mapped[int] = mapped_column(primary_key=True)
+    studio_id: Mapped[int] = mapped_column(ForeignKey("studios.id", ondelete="CASCADE"))
+    name: Mapped[str] = mapped_column(String(64))
+    begun_at: Mapped[datetime]
+    stage: Mapped[str] = mapped_column(String(80))
+    done: Mapped[int]
+    of: Mapped[int]
+    stopped: Mapped[bool]
+
+
+class Hit(Base):
+    """How often a limited request was made in a span of time, by the key of whoever made it."""
+
+    __tablename__ = "hits"
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    many: Mapped[int]
+    ends_at: Mapped[int] = mapped_column(BigInteger)
 
 
 class TestRow(Base):

@@ -8,8 +8,9 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
 from rillstep.services import accounts, views
+from rillstep.web.limits import failures_limited, limited
 from rillstep.web.problems import Problem
-from rillstep.web.session import User, csrf_token, limited, unit_of_work
+from rillstep.web.session import User, csrf_token, unit_of_work
 
 api = APIBlueprint("accounts", __name__, url_prefix="/api", abp_responses={422: Problem, 401: Problem})
 
@@ -67,6 +68,7 @@ def sign_up(body: SignUp) -> Any:
 
 @api.post("/sign-in", responses={200: views.MeView})
 @limited("10 per minute")
+@failures_limited("30 per hour")
 def sign_in(body: SignIn) -> Any:
     """Sign in."""
     with unit_of_work() as work:

@@ -13,8 +13,9 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 
 from rillstep import __version__
 from rillstep.store import Database
-from rillstep.web import accounts, designs, pages, phrases, problems, session, testers, tests, work
-from rillstep.web.heavy import Heavy
+from rillstep.web import accounts, designs, jobs, pages, phrases, problems, session, testers, tests, work
+from rillstep.web.computing import Lanes
+from rillstep.web.pool import Pool
 from rillstep.web.settings import Settings, from_environment
 
 MAX_BYTES = 3 * 1024 * 1024
@@ -70,11 +71,11 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         many = settings.proxies
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
-    app.extensions["rillstep_heavy"] = Heavy(settings.heavy_workers, settings.deadline_s)
+    app.extensions["rillstep_lanes"] = Lanes(Pool(settings.heavy_workers, settings.deadline_s))
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)
-    for blueprint in (accounts.api, designs.api, work.api, phrases.api, tests.api, testers.api):
+    for blueprint in (accounts.api, designs.api, work.api, jobs.api, phrases.api, tests.api, testers.api):
         app.register_api(blueprint)
     app.register_blueprint(pages.pages)
     return app

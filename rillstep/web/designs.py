@@ -1,13 +1,14 @@
 """Designs of the asker's studio."""
 
-from typing import Any
+from typing import Annotated, Any
 
 from flask import request
 from flask_openapi3 import APIBlueprint
-from pydantic import BaseModel, RootModel
+from pydantic import BaseModel, Field
 
-from rillstep.document import Design, blank, load
+from rillstep.document import Design, TextDesign, blank, load
 from rillstep.services import checking, designs, views
+from rillstep.web.computing import computed
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
 from rillstep.web.work import TextBody
@@ -43,19 +44,29 @@ class Restore(BaseModel):
     base: int
 
 
-class DesignList(RootModel[list[views.DesignItem]]):
-    pass
+class PageQuery(BaseModel):
+    """Pages are counted from 1."""
+
+    page: Annotated[int, Field(ge=1, le=10_000)] = 1
 
 
-class RevisionList(RootModel[list[views.RevisionItem]]):
-    pass
+class DesignsQuery(PageQuery):
+    """search: what the names of the designs hold."""
+
+    search: Annotated[str, Field(max_length=80)] = ""
 
 
-@api.get("", responses={200: DesignList})
-def list_designs() -> Any:
-    """The studio's designs, the last saved first."""
+class ForgetQuery(BaseModel):
+    """before: the number of the oldest revision that stays."""
+
+    before: Annotated[int, Field(ge=1, le=2_000_000_000)]
+
+
+@api.get("", responses={200: views.DesignsView})
+def list_designs(query: DesignsQuery) -> Any:
+    """A page of the studio's designs, the last saved first."""
     with unit_of_work() as work:
-        return [item.model_dump(mode="json") for item in designs.list_designs(work, studio_id())]
+        return designs.list_designs(work, studio_id(), query.page, query.search).model_dump(mode="json")
 
 
 @api.post("", responses={200: views.DesignView})
@@ -68,8 +79,8 @@ def create(body: NewDesign) -> Any:
 @api.post("/from-text", responses={200: views.DesignView})
 def create_from_text(body: TextBody) -> Any:
     """Keep a checked text as a design."""
+    design = TextDesign.model_validate_json(computed(checking.design_of, body.whole()))
     with unit_of_work() as work:
-        design = checking.design_of(body.whole())
         return designs.create(work, studio_id(), design, "From a pattern text").model_dump(mode="json")
 
 
@@ -112,11 +123,19 @@ def remove(path: DesignPath) -> Any:
     return "", 204
 
 
-@api.get("/<int:design_id>/revisions", responses={200: RevisionList})
-def list_revisions(path: DesignPath) -> Any:
-    """All revisions, the newest first."""
+@api.get("/<int:design_id>/revisions", responses={200: views.RevisionsView})
+def list_revisions(path: DesignPath, query: PageQuery) -> Any:
+    """A page of the revisions, the newest first."""
     with unit_of_work() as work:
-        return [item.model_dump(mode="json") for item in designs.revisions(work, studio_id(), path.design_id)]
+        return designs.revisions(work, studio_id(), path.design_id, query.page).model_dump(mode="json")
+
+
+@api.delete("/<int:design_id>/revisions", responses={200: views.ForgottenView})
+def forget_revisions(path: DesignPath, query: ForgetQuery) -> Any:
+    """Delete the revisions before one of them; the newest stays."""
+    with unit_of_work() as work:
+        many = designs.forget_revisions(work, studio_id(), path.design_id, query.before)
+    return views.ForgottenView(many=many).model_dump(mode="json")
 
 
 @api.get("/<int:design_id>/revisions/<int:number>", responses={200: views.RevisionView})

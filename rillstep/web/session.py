@@ -2,13 +2,10 @@
 
 import hmac
 import secrets
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
-from typing import Any, TypeVar
 
 from flask import Flask, Response, current_app, request, session
-from flask_limiter import Limiter
-from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
 from sqlalchemy.orm import Session
 
@@ -16,20 +13,11 @@ from rillstep.document.json_text import NotJson, parsed
 from rillstep.services import accounts
 from rillstep.services.errors import Refused
 from rillstep.store import Database, Designer
+from rillstep.web.limits import limiter
 from rillstep.web.problems import problem
 
 # Open to everybody; tester links carry their own secret.
 _OPEN = ("/api/me", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
-
-limiter = Limiter(get_remote_address, storage_uri="memory://", headers_enabled=False)
-
-
-View = TypeVar("View", bound=Callable[..., Any])
-
-
-def limited(rate: str) -> Callable[[View], View]:
-    """Limit a route to a rate for each address, where this app's settings say so."""
-    return limiter.limit(rate, exempt_when=lambda: not current_app.config["LIMITED"])  # type: ignore[return-value]
 
 
 class User(UserMixin):  # type: ignore[misc]

@@ -6,8 +6,10 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from rillstep.services import testing, testing_views
+from rillstep.web.computing import kept_for
+from rillstep.web.limits import limited
 from rillstep.web.problems import Problem
-from rillstep.web.session import limited, unit_of_work
+from rillstep.web.session import unit_of_work
 
 api = APIBlueprint("testers", __name__, url_prefix="/api/t", abp_responses={404: Problem, 422: Problem})
 
@@ -47,7 +49,7 @@ class EndReport(testing_views.TesterReport):
 def page(path: TokenPath) -> Any:
     """The pattern in this tester's size, and her place in it."""
     with unit_of_work() as work:
-        return testing.page(work, path.token).model_dump(mode="json")
+        return testing.page(work, kept_for, path.token).model_dump(mode="json")
 
 
 @api.put("/<token>/place", responses={200: TesterPlace})
@@ -55,7 +57,7 @@ def page(path: TokenPath) -> Any:
 def keep_place(path: TokenPath, body: TesterPlace) -> Any:
     """Remember the place."""
     with unit_of_work() as work:
-        return {"place": testing.keep_place(work, path.token, body.place)}
+        return {"place": testing.keep_place(work, kept_for, path.token, body.place)}
 
 
 @api.post("/<token>/lines", responses={200: testing_views.LineReportView})
@@ -63,7 +65,7 @@ def keep_place(path: TokenPath, body: TesterPlace) -> Any:
 def report_line(path: TokenPath, body: LineTrouble) -> Any:
     """A line did not come out."""
     with unit_of_work() as work:
-        return testing.report_line(work, path.token, body.step, body.found, body.note).model_dump(mode="json")
+        return testing.report_line(work, kept_for, path.token, body.step, body.found, body.note).model_dump(mode="json")
 
 
 @api.put("/<token>/report", responses={200: testing_views.TesterReport})

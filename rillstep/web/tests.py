@@ -6,6 +6,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
 from rillstep.services import testing, testing_views
+from rillstep.web.computing import kept_for
 from rillstep.web.designs import DesignPath
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
@@ -36,28 +37,28 @@ class NewTester(BaseModel):
 def list_tests(path: DesignPath) -> Any:
     """All tests of a design with their testers and reports."""
     with unit_of_work() as work:
-        return testing.tests_of(work, studio_id(), path.design_id).model_dump(mode="json")
+        return testing.tests_of(work, kept_for, studio_id(), path.design_id).model_dump(mode="json")
 
 
 @api.post("/designs/<int:design_id>/tests", responses={200: testing_views.TestView})
 def open_test(path: DesignPath) -> Any:
     """Open a test of the newest revision."""
     with unit_of_work() as work:
-        return testing.open_test(work, studio_id(), path.design_id).model_dump(mode="json")
+        return testing.open_test(work, kept_for, studio_id(), path.design_id).model_dump(mode="json")
 
 
 @api.put("/tests/<int:test_id>", responses={200: testing_views.TestView})
 def close_test(path: TestPath, body: CloseTest) -> Any:
     """Close a test, or open it again."""
     with unit_of_work() as work:
-        return testing.close_test(work, studio_id(), path.test_id, body.closed).model_dump(mode="json")
+        return testing.close_test(work, kept_for, studio_id(), path.test_id, body.closed).model_dump(mode="json")
 
 
 @api.post("/tests/<int:test_id>/testers", responses={200: testing_views.InvitedView})
 def invite(path: TestPath, body: NewTester) -> Any:
     """Add a tester; her private link is in the answer, once."""
     with unit_of_work() as work:
-        invited = testing.invite(work, studio_id(), path.test_id, body.name, body.size, body.terms, body.hand)
+        invited = testing.invite(work, kept_for, studio_id(), path.test_id, body.name, body.size, body.terms, body.hand)
     return invited.model_dump(mode="json")
 
 
@@ -65,11 +66,11 @@ def invite(path: TestPath, body: NewTester) -> Any:
 def withdraw(path: TesterPath) -> Any:
     """Withdraw a tester's link."""
     with unit_of_work() as work:
-        return testing.withdraw(work, studio_id(), path.tester_id).model_dump(mode="json")
+        return testing.withdraw(work, kept_for, studio_id(), path.tester_id).model_dump(mode="json")
 
 
 @api.post("/testers/<int:tester_id>/link", responses={200: testing_views.InvitedView})
 def new_link(path: TesterPath) -> Any:
     """A new link for a tester; the old one stops working."""
     with unit_of_work() as work:
-        return testing.new_link(work, studio_id(), path.tester_id).model_dump(mode="json")
+        return testing.new_link(work, kept_for, studio_id(), path.tester_id).model_dump(mode="json")

@@ -7,7 +7,6 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field, RootModel
 
-from rillstep.core.grading.gauge_lines import with_gauge
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
 from rillstep.document import Design, SizeName, TextDesign, dump
@@ -23,7 +22,7 @@ from rillstep.services import (
     words,
     workbench,
 )
-from rillstep.web.heavy import heavy
+from rillstep.web.computing import computed, computed_and_kept
 from rillstep.web.problems import Problem
 from rillstep.web.session import studio_id, unit_of_work
 
@@ -108,6 +107,16 @@ def _today() -> date:
     return datetime.now(UTC).date()
 
 
+def _json(made: bytes) -> Response:
+    return Response(made, mimetype="application/json")
+
+
+def _phrases() -> list[views.PhraseView]:
+    """The phrases of the asker's studio."""
+    with unit_of_work() as session:
+        return phrases.list_phrases(session, studio_id())
+
+
 def _file(content: bytes | str, mime: str, name: str) -> Response:
     safe = "".join(c if c.isascii() and (c.isalnum() or c in "-_.") else "-" for c in name.lower().replace(" ", "-"))
     response = Response(content, mimetype=mime)
@@ -118,69 +127,57 @@ def _file(content: bytes | str, mime: str, name: str) -> Response:
 @api.post("/work", responses={200: views.WorkView})
 def work(body: WorkBody) -> Any:
     """Solve, write, prove and measure a design."""
-    with unit_of_work() as session:
-        kept = phrases.list_phrases(session, studio_id())
-    return workbench.work(body.document, kept).model_dump(mode="json")
+    return _json(computed(workbench.work, body.document, _phrases()))
 
 
 @api.post("/grading", responses={200: grading_views.GradingView})
 def grading_of_text(body: TextDesignBody) -> Any:
     """How a text can grow: its numbers by name, the ways, and what is held."""
-    return Response(heavy(grading.grading_json, body.document), mimetype="application/json")
+    return _json(computed_and_kept(grading.grading_view, body.document))
 
 
 @api.post("/grading/sizes", responses={200: grading_views.GradedView})
 def graded_sizes(body: TextDesignBody) -> Any:
     """The text in the sizes that are wanted, with all that would change; nothing is kept."""
-    return Response(heavy(grading.graded_json, body.document), mimetype="application/json")
+    return _json(computed_and_kept(grading.graded_view, body.document))
 
 
 @api.post("/text/sizes", responses={200: grading_views.ChangedTextView})
 def resized_text(body: SizesBody) -> Any:
     """A text for other sizes, by other names, or in another order; nothing is kept."""
-    studio_id()
-    return grading.resized_text(body.text, body.sizes, body.sources).model_dump(mode="json")
+    return _json(computed(grading.resized_text, body.text, body.sizes, body.sources))
 
 
 @api.post("/text/gauge", responses={200: grading_views.ChangedTextView})
 def text_with_gauge(body: GaugeBody) -> Any:
     """A text with a gauge; nothing is kept."""
-    studio_id()
-    text = with_gauge(body.text, body.stitch, body.sts, body.rows, body.units)
-    return grading_views.ChangedTextView(problem=None, text=text).model_dump(mode="json")
+    return _json(computed(grading.with_gauge_text, body.text, body.stitch, body.sts, body.rows, body.units))
 
 
 @api.post("/check", responses={200: views.CheckView})
 def check(body: TextBody) -> Any:
     """Prove or refute a text line by line; nothing is kept."""
-    with unit_of_work() as session:
-        kept = phrases.list_phrases(session, studio_id())
-    return checking.check(body.text, body.terms, kept).model_dump(mode="json")
+    return _json(computed(checking.check, body.text, body.terms, _phrases()))
 
 
 @api.post("/print", responses={200: trace_views.PrintedView})
 def print_text(body: PrintBody) -> Any:
     """A text in canonical form, in the terms and size wanted, read back and proved; 422 when it is not."""
-    studio_id()
-    text = checking.printed(body.text, body.terms, body.into, body.size, body.hand)
-    return trace_views.PrintedView(text=text).model_dump(mode="json")
+    made = computed(checking.printed, body.text, body.terms, body.into, body.size, body.hand)
+    return trace_views.PrintedView(text=made.decode()).model_dump(mode="json")
 
 
 @api.post("/trace", responses={200: trace_views.TraceView, 404: Problem})
 def trace(body: LineBody) -> Any:
     """One round of a line, stitch by stitch, each above the place that it goes into."""
-    studio_id()
-    proof = workbench.proved(body.text, body.terms)
-    return tracing.trace_view(proof, body.line, body.size, body.turn, body.into).model_dump(mode="json")
+    return _json(computed(tracing.trace_view, body.text, body.terms, body.line, body.size, body.turn, body.into))
 
 
 @api.post("/chart", responses={200: trace_views.ChartView, 404: Problem})
 def chart(body: LineBody) -> Any:
     """The stitch chart of a line."""
-    studio_id()
-    proof = workbench.proved(body.text, body.terms)
-    made = tracing.chart_view(proof, body.line, body.size, body.into, body.hand == "left")
-    return made.model_dump(mode="json")
+    left = body.hand == "left"
+    return _json(computed(tracing.chart_view, body.text, body.terms, body.line, body.size, body.into, left))
 
 
 class FindingHelps(RootModel[list[views.FindingHelp]]):
@@ -202,22 +199,20 @@ def language(query: TermsQuery) -> Any:
 @api.post("/booklet", responses={200: views.BookletView})
 def booklet(body: WordsBody) -> Any:
     """The instructions as they are printed, each line with its proof."""
-    studio_id()
-    return words.booklet_view(body.document, body.terms, body.size).model_dump(mode="json")
+    return _json(computed(words.booklet_view, body.document, body.terms, body.size))
 
 
 @api.post("/export/pdf")
 def export_pdf(body: WordsBody) -> Any:
     """The booklet as PDF; 422 when it is not proved."""
-    content = heavy(words.pattern_pdf, body.document, body.terms, body.size, _today())
+    content = computed_and_kept(words.pattern_pdf, body.document, body.terms, body.size, _today())
     return _file(content, "application/pdf", f"{body.document.name} {body.size or ''} {body.terms}.pdf")
 
 
 @api.post("/export/text")
 def export_text(body: WordsBody) -> Any:
     """The pattern text; 422 when it is not proved."""
-    studio_id()
-    content = words.pattern_text(body.document, body.terms, body.size)
+    content = computed(words.pattern_text, body.document, body.terms, body.size)
     return _file(content, "text/plain", f"{body.document.name} {body.size or ''} {body.terms}.txt")
 
 
@@ -231,19 +226,17 @@ def export_design(body: WorkBody) -> Any:
 @api.post("/parts", responses={200: views.PartsView})
 def parts(body: WordsBody) -> Any:
     """The crochet-along: dated parts."""
-    studio_id()
-    return along.parts_view(body.document, body.terms).model_dump(mode="json")
+    return _json(computed(along.parts_view, body.document, body.terms))
 
 
 @api.post("/parts/<int:number>/pdf")
 def part_pdf(path: PartPath, body: WordsBody) -> Any:
     """One part as PDF."""
-    content = heavy(along.part_pdf, body.document, body.terms, path.number, _today())
+    content = computed_and_kept(along.part_pdf, body.document, body.terms, path.number, _today())
     return _file(content, "application/pdf", f"{body.document.name} part {path.number}.pdf")
 
 
 @api.post("/parts/calendar")
 def calendar(body: WordsBody) -> Any:
     """The dates of the parts as a calendar file."""
-    studio_id()
-    return _file(along.parts_calendar(body.document), "text/calendar", f"{body.document.name}.ics")
+    return _file(computed(along.parts_calendar, body.document), "text/calendar", f"{body.document.name}.ics")

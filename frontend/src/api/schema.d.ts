@@ -62,7 +62,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The studio's designs, the last saved first. */
+        /** A page of the studio's designs, the last saved first. */
         get: operations["designs_list_designs_get"];
         put?: never;
         /** Keep a new design. */
@@ -99,11 +99,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All revisions, the newest first. */
+        /** A page of the revisions, the newest first. */
         get: operations["designs_list_revisions__int_design_id__revisions_get"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** Delete the revisions before one of them; the newest stays. */
+        delete: operations["designs_forget_revisions__int_design_id__revisions_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -309,6 +310,24 @@ export interface paths {
         /** The text in the sizes that are wanted, with all that would change; nothing is kept. */
         post: operations["work_graded_sizes_grading_sizes_post"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far long work is; not under way where it is done, or was never begun. */
+        get: operations["jobs_state__name__get"];
+        put?: never;
+        post?: never;
+        /** Stop long work; its request is answered with a problem, and nothing is changed. */
+        delete: operations["jobs_stop__name__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -925,8 +944,22 @@ export interface components {
             /** Sizes */
             sizes: string[];
         };
-        /** DesignList */
-        DesignList: components["schemas"]["DesignItem"][];
+        /**
+         * DesignsView
+         * @description A page of the designs. total: of all pages. room: what is said where the studio's room is nearly used up.
+         */
+        DesignsView: {
+            /** Designs */
+            designs: components["schemas"]["DesignItem"][];
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Room */
+            room: string;
+            /** Total */
+            total: number;
+        };
         /** DesignView */
         DesignView: {
             /** Document */
@@ -1071,6 +1104,14 @@ export interface components {
             unchecked: boolean;
         };
         /**
+         * ForgottenView
+         * @description How many revisions were deleted.
+         */
+        ForgottenView: {
+            /** Many */
+            many: number;
+        };
+        /**
          * GaugeBody
          * @description The gauge of plain stitches that a text shall name, over 10 cm or 4 in.
          */
@@ -1201,6 +1242,29 @@ export interface components {
             /** Path */
             path: string;
             tester: components["schemas"]["TesterView"];
+        };
+        /**
+         * JobView
+         * @description How far a piece of long work is; the stage is empty before its first word. of: 0 where it is not known.
+         */
+        JobView: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
+            /** Under Way */
+            under_way: boolean;
         };
         /**
          * KeptDigitsView
@@ -1756,8 +1820,22 @@ export interface components {
              */
             saved_at: string;
         };
-        /** RevisionList */
-        RevisionList: components["schemas"]["RevisionItem"][];
+        /**
+         * RevisionsView
+         * @description A page of the revisions of a design, as `DesignsView`.
+         */
+        RevisionsView: {
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Revisions */
+            revisions: components["schemas"]["RevisionItem"][];
+            /** Room */
+            room: string;
+            /** Total */
+            total: number;
+        };
         /** RevisionView */
         RevisionView: {
             /** Changes */
@@ -2726,7 +2804,7 @@ export type CloseTest = components['schemas']['CloseTest'];
 export type ComparedView = components['schemas']['ComparedView'];
 export type CountsView = components['schemas']['CountsView'];
 export type DesignItem = components['schemas']['DesignItem'];
-export type DesignList = components['schemas']['DesignList'];
+export type DesignsView = components['schemas']['DesignsView'];
 export type DesignView = components['schemas']['DesignView'];
 export type EditView = components['schemas']['EditView'];
 export type EndReport = components['schemas']['EndReport'];
@@ -2734,6 +2812,7 @@ export type FaultView = components['schemas']['FaultView'];
 export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
 export type FindingView = components['schemas']['FindingView'];
+export type ForgottenView = components['schemas']['ForgottenView'];
 export type GaugeBody = components['schemas']['GaugeBody'];
 export type GaugeView = components['schemas']['GaugeView'];
 export type GradedView = components['schemas']['GradedView'];
@@ -2741,6 +2820,7 @@ export type GradingView = components['schemas']['GradingView'];
 export type GrowthView = components['schemas']['GrowthView'];
 export type HeldView = components['schemas']['HeldView'];
 export type InvitedView = components['schemas']['InvitedView'];
+export type JobView = components['schemas']['JobView'];
 export type KeptDigitsView = components['schemas']['KeptDigitsView'];
 export type LineBody = components['schemas']['LineBody'];
 export type LineReportView = components['schemas']['LineReportView'];
@@ -2776,7 +2856,7 @@ export type ReasonView = components['schemas']['ReasonView'];
 export type RepairView = components['schemas']['RepairView'];
 export type Restore = components['schemas']['Restore'];
 export type RevisionItem = components['schemas']['RevisionItem'];
-export type RevisionList = components['schemas']['RevisionList'];
+export type RevisionsView = components['schemas']['RevisionsView'];
 export type RevisionView = components['schemas']['RevisionView'];
 export type RoundView = components['schemas']['RoundView'];
 export type SaveDesign = components['schemas']['SaveDesign'];
@@ -2957,7 +3037,10 @@ export interface operations {
     };
     designs_list_designs_get: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+                search?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2970,7 +3053,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DesignList"];
+                    "application/json": components["schemas"]["DesignsView"];
                 };
             };
             /** @description Unauthorized */
@@ -3249,7 +3332,9 @@ export interface operations {
     };
     designs_list_revisions__int_design_id__revisions_get: {
         parameters: {
-            query?: never;
+            query?: {
+                page?: number;
+            };
             header?: never;
             path: {
                 design_id: number;
@@ -3264,7 +3349,67 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RevisionList"];
+                    "application/json": components["schemas"]["RevisionsView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    designs_forget_revisions__int_design_id__revisions_delete: {
+        parameters: {
+            query: {
+                before: number;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenView"];
                 };
             };
             /** @description Unauthorized */
@@ -3900,6 +4045,93 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_state__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_stop__name__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -14,6 +14,7 @@ from rillstep.core.fabric.working import RowWork, work_row
 from rillstep.core.memory import Shelf, remember
 from rillstep.core.tree import Num, Onward, Row
 from rillstep.core.tree.alike import shape_of
+from rillstep.core.watch import look
 
 MOST_REMEMBERED = 50_000
 
@@ -76,6 +77,7 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
     known = _WORKED.get(key)
     if known is not None:
         return known
+    look()
     work = work_row(row, size, edge, around)
     found = work, interned(work.edge.turned() if turned else work.edge)
     if work.trouble is None and not work.warnings:

@@ -13,6 +13,7 @@ from dataclasses import dataclass, field
 
 from rillstep.core.grading.lattice import Vector, is_independent, plus, scaled, shortened, size, where_zero
 from rillstep.core.grading.trials import Refuted, Trials
+from rillstep.core.watch import report
 
 Place = tuple[int, int, str]
 
@@ -50,6 +51,10 @@ class Found:
     stuck: dict[int, Refuted] = field(default_factory=dict)
 
 
+# Stages of the work, as they are reported: equations, of at most as many as there are numbers.
+WORKING, FINDING = "Working which numbers move together", "Finding what the whole proof asks of them"
+
+
 def directions_of(trials: Trials) -> Found:
     """The directions in which the numbers of a text move so that every line comes out."""
     names = list(trials.base)
@@ -62,7 +67,8 @@ def directions_of(trials: Trials) -> Found:
 def _narrow(trials: Trials, found: Found) -> None:
     """Leaves of the directions those that come through."""
     visits: Counter[Place] = Counter()
-    for _ in range(MOST_EQUATIONS):
+    for done in range(MOST_EQUATIONS):
+        report(FINDING if trials.proves else WORKING, min(done, len(trials.base)), len(trials.base))
         stops = [(v, _outcome(trials, v)) for v in found.directions]
         places = [stop.place for _, stop in stops if stop is not None and stop.section >= 0]
         unmovable = [(v, stop) for v, stop in stops if stop is not None and stop.section < 0]

@@ -20,6 +20,7 @@ from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.grading.ways import GrowthWay, ways_of
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
+from rillstep.core.watch import report
 
 MOST_SIZES = 10
 # So many other numbers are offered beside the nearest ones.
@@ -95,7 +96,12 @@ def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     ]
     gauges = {size.name: _gauges(sample, size) for size in wanted}
     models = _models(sample, ways, known, gauges)
-    answers = {size.name: size_found(models[size.name], size) for size in wanted if size.targets_mm or size.locks}
+    answers: dict[str, SizeFound] = {}
+    for done, size in enumerate(wanted):
+        report("Finding the numbers of the sizes", done, len(wanted))
+        if size.targets_mm or size.locks:
+            answers[size.name] = size_found(models[size.name], size)
+    report("Writing and proving the sizes", 0, 1)
     first = {name: next(iter(answer.candidates), None) for name, answer in answers.items()}
     graded, proof, error = _written(sample, wanted, first, lengths, gauges)
     why: dict[str, str] = {}

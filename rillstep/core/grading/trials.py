@@ -21,6 +21,7 @@ from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.tree import Pattern, Setup
+from rillstep.core.watch import look
 from rillstep.core.words.named_numbers import BRACES, names_in
 from rillstep.core.words.numbers import with_forms
 
@@ -112,6 +113,7 @@ class Trials:
 
     def stop(self, values: Mapping[str, int]) -> Refuted | None:
         """The first line that does not come out at these numbers, without what the text states of it."""
+        look()
         key = tuple(values.values())
         if key not in self.worked:
             self.worked[key] = self._stop(values)

@@ -8,6 +8,7 @@ from rillstep.core.grading.lattice import Vector, scaled, size
 from rillstep.core.grading.trials import Refuted, Trials, measures_at
 from rillstep.core.memory import Memory
 from rillstep.core.proof import Proof, reader_text
+from rillstep.core.watch import report
 
 # Steps at which a way is proved before it is offered; those down only where no number becomes too small.
 _UP, _DOWN = (1, 2), (-1, -2)
@@ -58,7 +59,8 @@ def _ways_of(trials: Trials) -> tuple[list[GrowthWay], dict[str, str]]:
     found = directions_of(trials)
     held: list[Vector] = []
     against: dict[int, str] = {at: _told(stop) for at, stop in found.stuck.items()}
-    for vector in found.directions:
+    for done, vector in enumerate(found.directions):
+        report("Proving the ways to grow", done, len(found.directions))
         # A taper that ends in a point can only be shorter.
         multiples = (scaled(vector, times) for times in (1, -1, *_MULTIPLES))
         proved = [one for one in multiples if _refuted_at(trials, one, _UP) is None and _prints(trials, one)]

@@ -21,6 +21,7 @@ from rillstep.core.stitches import Terms, basic
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
+from rillstep.core.watch import look
 from rillstep.core.words.named_numbers import DEFINED, left_over, names_of, problem_of, resolved
 from rillstep.core.words.named_numbers import put_back as put_back_braces
 from rillstep.core.words.said_measures import said_measures
@@ -60,6 +61,7 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
         if logical.number in naming:
             header.keep_measures(reading.header, logical.text)
             continue
+        look()
         extent.take(logical.text)
         if (stop := extent.exceeded(logical.text, logical.number, _errors(reading))) is not None:
             reading.findings.append(stop)

@@ -1,0 +1,141 @@
+"""Computing for a request: what is short is done at once, what is long goes to the pool, and nobody has more than a
+share of either.
+
+What is kept is kept by its content, so that the next who asks for the same gets it at once.
+"""
+
+import hashlib
+import pickle
+import re
+import secrets
+import threading
+import time
+from collections import Counter
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from typing import Any
+
+from flask import current_app, request
+
+from rillstep import __version__
+from rillstep.core.watch import Ended, Watch, watched
+from rillstep.services import jobs, results
+from rillstep.services.errors import Busy
+from rillstep.web.pool import Pool, made_bytes
+from rillstep.web.session import studio_id, unit_of_work
+
+# What takes longer than so many seconds in the request goes to the pool; and the same of a studio goes there at once
+# for a while after it, in seconds.
+SHORT_S, LONG_FOR_S = 1.0, 120.0
+# So many requests of one studio compute in a process of the application, one at a time; another waits so long.
+MOST_WAITING, MOST_WAIT_S = 4, 6.0
+_NAME = re.compile(r"[A-Za-z0-9-]{8,64}")
+
+
+class Lanes:
+    """The two ways of computing of one process of the application, and who is in them."""
+
+    def __init__(self, pool: Pool) -> None:
+        self.pool = pool
+        self._here: Counter[int] = Counter()
+        self._computing: set[int] = set()
+        self._long: dict[tuple[int, str], float] = {}
+        self._free = threading.Condition()
+
+    def is_long(self, owner: int, what: str) -> bool:
+        """Whether this was too long for a request lately."""
+        return time.monotonic() < self._long.get((owner, what), 0.0)
+
+    def was_long(self, owner: int, what: str) -> None:
+        """Notes that this was too long for a request."""
+        with self._free:
+            now = time.monotonic()
+            self._long = {key: until for key, until in self._long.items() if until > now}
+            self._long[(owner, what)] = now + LONG_FOR_S
+
+    @contextmanager
+    def place(self, owner: int) -> Iterator[None]:
+        """A place to compute in the request, one at a time for each studio. Raises Busy."""
+        with self._free:
+            if self._here[owner] >= MOST_WAITING:
+                raise Busy("More is asked for at once than can be worked; wait a moment, then try again.")
+            self._here[owner] += 1
+            try:
+                if not self._free.wait_for(lambda: owner not in self._computing, MOST_WAIT_S):
+                    raise Busy("What you asked for before is still being worked; wait a moment, then try again.")
+                self._computing.add(owner)
+            except BaseException:
+                self._left(owner)
+                raise
+        try:
+            yield
+        finally:
+            with self._free:
+                self._computing.discard(owner)
+                self._left(owner)
+                self._free.notify_all()
+
+    def _left(self, owner: int) -> None:
+        self._here[owner] -= 1
+        if not self._here[owner]:
+            del self._here[owner]
+
+
+def computed(work: Callable[..., Any], *args: Any) -> bytes:
+    """What some work makes, for the asker's studio. Raises Busy, TooHeavy, Stopped, what the work raises, and
+    NotSignedIn."""
+    return _made(studio_id(), work, args, long=False)
+
+
+def computed_and_kept(work: Callable[..., Any], *args: Any) -> bytes:
+    """The same of work that is mostly long: as it was kept, or made in the pool and kept."""
+    return kept_for(studio_id(), work, *args, long=True)
+
+
+def kept_for(owner: int, work: Callable[..., Any], *args: Any, long: bool = False) -> bytes:
+    """What some work makes of its content for a studio, as it was kept, or made anew and kept. Raises as `computed`."""
+    key = hashlib.sha256(pickle.dumps((owner, __version__, work.__qualname__, args))).hexdigest()
+    with unit_of_work() as session:
+        kept = results.kept(session, key)
+    if kept is not None:
+        return kept
+    made = _made(owner, work, args, long)
+    with unit_of_work() as session:
+        results.keep(session, key, made)
+    return made
+
+
+def _made(owner: int, work: Callable[..., Any], args: tuple[Any, ...], long: bool) -> bytes:
+    lanes: Lanes = current_app.extensions["rillstep_lanes"]
+    if not lanes.pool.processes:  # no pool: all of it is done here
+        return made_bytes(work(*args))
+    if not long and not lanes.is_long(owner, work.__qualname__):
+        with lanes.place(owner):
+            try:
+                with watched(Watch(time.monotonic() + SHORT_S)):
+                    return made_bytes(work(*args))
+            except Ended:
+                lanes.was_long(owner, work.__qualname__)
+    return _in_pool(lanes.pool, owner, work, args)
+
+
+def job_name() -> str:
+    """The name by which the asker follows this work; one that nobody knows where she gave none."""
+    given = request.headers.get("X-Job", "")
+    return given if _NAME.fullmatch(given) else secrets.token_hex(16)
+
+
+def _in_pool(pool: Pool, owner: int, work: Callable[..., Any], args: tuple[Any, ...]) -> bytes:
+    name = job_name()
+    with unit_of_work() as session:
+        jobs.begin(session, owner, name)
+
+    def heard(stage: str, done: int, of: int) -> bool:
+        with unit_of_work() as session:
+            return jobs.note(session, owner, name, stage, done, of)
+
+    try:
+        return pool.run(heard, work, *args)
+    finally:
+        with unit_of_work() as session:
+            jobs.end(session, owner, name)

@@ -1,0 +1,148 @@
+"""Processes for long work: it ends at a deadline or when it is stopped, and says how far it is.
+
+They give way to the processes that answer requests, and are renewed after some work, so that what they remember does
+not grow for ever.
+"""
+
+import os
+import resource
+import shutil
+import tempfile
+import threading
+import time
+from collections.abc import Callable
+from concurrent.futures import TimeoutError as RanOut
+from multiprocessing import get_context
+from pathlib import Path
+from typing import Any
+
+from pebble import ProcessExpired, ProcessFuture, ProcessPool
+from pydantic import BaseModel
+
+from rillstep.core.watch import Ended, Watch, watched
+from rillstep.services.errors import Stopped, TooHeavy
+
+# So much work is done by a process before a new one takes its place.
+RENEWED_AFTER = 100
+# Memory of such a process, in bytes; what needs more is refused.
+MOST_MEMORY = 1_500_000_000
+# How often the progress is written, and looked at, in seconds.
+WRITTEN_EACH_S, LOOKED_AT_EACH_S = 0.2, 0.3
+# What looks at its watch ends by itself; what does not is ended with its process, so much later.
+_GRACE_S = 1.5
+# It waits at most so long for a process that is free, in seconds.
+_MOST_WAIT_S = 20.0
+
+# Called with the stage, the parts done and of how many; its answer is whether to stop.
+Heard = Callable[[str, int, int], bool]
+
+
+class Pool:
+    """The processes, begun when the first is asked for. deadline_s: when work is ended."""
+
+    def __init__(self, processes: int, deadline_s: float) -> None:
+        self.processes, self.deadline_s = processes, deadline_s
+        self._pool: ProcessPool | None = None
+        self._folder = Path()
+        self._lock = threading.Lock()
+        self._number = 0
+
+    def run(self, heard: Heard, work: Callable[..., Any], *args: Any) -> bytes:
+        """What some work makes. Raises TooHeavy, Stopped, and what the work itself raises."""
+        pool, progress = self._begun()
+        try:
+            future = pool.schedule(
+                in_process, args=(progress, self.deadline_s, work, *args), timeout=self.deadline_s + _GRACE_S
+            )
+            try:
+                made: bytes = self._waited(future, heard, progress)
+            finally:
+                future.cancel()  # type: ignore[no-untyped-call]
+        except (RanOut, Ended):
+            raise TooHeavy(
+                f"This took longer than {self.deadline_s:g} seconds and was stopped. Nothing was changed. Work with "
+                "fewer sizes at a time, or with a shorter text."
+            ) from None
+        except (ProcessExpired, MemoryError):
+            raise TooHeavy("This was too much for one piece of work. Nothing was changed.") from None
+        finally:
+            progress.unlink(missing_ok=True)
+        return made
+
+    def stop(self) -> None:
+        """Ends the processes."""
+        with self._lock:
+            if self._pool is not None:
+                self._pool.stop()  # type: ignore[no-untyped-call]
+                self._pool.join()
+                shutil.rmtree(self._folder, ignore_errors=True)
+            self._pool = None
+
+    def _waited(self, future: ProcessFuture[bytes], heard: Heard, progress: Path) -> bytes:
+        latest = time.monotonic() + self.deadline_s + _GRACE_S + _MOST_WAIT_S
+        while True:
+            try:
+                return future.result(timeout=LOOKED_AT_EACH_S)
+            except RanOut:
+                if future.done():  # at the last moment, or at its own deadline
+                    return future.result()
+                if time.monotonic() > latest:
+                    raise
+            if heard(*_read(progress)):
+                raise Stopped("This was stopped. Nothing was changed.")
+
+    def _begun(self) -> tuple[ProcessPool, Path]:
+        with self._lock:
+            if self._pool is None:
+                context = get_context("spawn")  # a fork would share connections with the request
+                self._folder = Path(tempfile.mkdtemp(prefix="rillstep-progress-"))
+                self._pool = ProcessPool(
+                    max_workers=self.processes, max_tasks=RENEWED_AFTER, context=context,
+                    initializer=begin_process, initargs=[os.getpid()],
+                )  # fmt: skip
+            self._number += 1
+            return self._pool, self._folder / str(self._number)
+
+
+def _read(progress: Path) -> tuple[str, int, int]:
+    try:
+        stage, done, of = progress.read_text().split("\t")
+    except (OSError, ValueError):
+        return "", 0, 0
+    return stage, int(done), int(of)
+
+
+def begin_process(parent: int) -> None:
+    """Sets up a process of the pool: it gives way, it has its share of memory, and it ends with its parent."""
+    os.nice(10)
+    resource.setrlimit(resource.RLIMIT_DATA, (MOST_MEMORY, MOST_MEMORY))
+
+    def end_with_parent() -> None:
+        while os.getppid() == parent:
+            time.sleep(1)
+        os._exit(0)
+
+    threading.Thread(target=end_with_parent, daemon=True).start()
+
+
+def in_process(progress: Path, deadline_s: float, work: Callable[..., Any], *args: Any) -> bytes:
+    """Does a piece of work in a process of the pool. Raises Ended at the deadline, and what the work raises."""
+    written = 0.0
+
+    def report(stage: str, done: int, of: int) -> None:
+        nonlocal written
+        if time.monotonic() > written + WRITTEN_EACH_S:
+            written = time.monotonic()
+            beside = progress.with_suffix(".new")
+            beside.write_text(f"{stage}\t{done}\t{of}")
+            beside.replace(progress)
+
+    with watched(Watch(time.monotonic() + deadline_s, report)):
+        return made_bytes(work(*args))
+
+
+def made_bytes(made: Any) -> bytes:
+    """What some work made, as bytes: a model as its JSON, a text in UTF-8."""
+    if isinstance(made, BaseModel):
+        return made.model_dump_json().encode()
+    return made.encode() if isinstance(made, str) else bytes(made)
