@@ -366,10 +366,12 @@ class PartsView(BaseModel):
 
 
 class MeView(BaseModel):
-    """Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something."""
+    """Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something. account: a name
+    of the studio that says nothing, under which a browser keeps what is not saved yet."""
 
     email: str | None
     studio: str | None
+    account: str | None
     csrf: str
 
 

@@ -1,8 +1,10 @@
 """Sign up, sign in, sign out, who am I."""
 
+import hashlib
+import hmac
 from typing import Any
 
-from flask import session
+from flask import current_app, session
 from flask_login import current_user, login_user, logout_user
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
@@ -24,11 +26,17 @@ class SignUp(SignIn):
     studio: str
 
 
+def _account(studio_id: int) -> str:
+    secret: str = current_app.config["SECRET_KEY"]
+    return hmac.new(secret.encode(), f"account {studio_id}".encode(), hashlib.sha256).hexdigest()[:16]
+
+
 def _me() -> dict[str, Any]:
     signed_in = current_user.is_authenticated
     view = views.MeView(
         email=current_user.email if signed_in else None,
         studio=current_user.studio_name if signed_in else None,
+        account=_account(current_user.studio_id) if signed_in else None,
         csrf=csrf_token(),
     )
     return view.model_dump()

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from "openapi-fetch";
+import { begin, end } from "./jobs";
 import type { paths, Problem } from "./schema";
 
 /** What the server said, or that it did not answer (`status` 0). */
@@ -58,8 +59,38 @@ const withToken: Middleware = {
   },
 };
 
+/** What is posted may take long, so it can be followed. */
+function canBeLong(request: Request): boolean {
+  return request.method === "POST" && needsToken(request);
+}
+
+const followed: Middleware = {
+  onRequest({ request }) {
+    if (canBeLong(request)) begin(request.headers, request.signal, stop);
+    return request;
+  },
+  onResponse({ request }) {
+    end(request.headers);
+  },
+  onError({ request }) {
+    end(request.headers);
+  },
+};
+
 export const client = createClient<paths>({ baseUrl: window.location.origin });
-client.use(withToken);
+client.use(withToken, followed);
+
+/** Stops long work on the server that nobody waits for any more; it is of no matter if it is done by now. */
+function stop(name: string): void {
+  void client.DELETE("/api/jobs/{name}", { params: { path: { name } } }).catch(() => undefined);
+}
+
+const MOST_TRIES = 6;
+
+/** Whether a request is tried again by itself: only where the server had no room for it just then. */
+export function whileBusy(failed: number, error: Error): boolean {
+  return error instanceof ApiError && error.problem.code === "busy" && failed < MOST_TRIES;
+}
 
 function problemOf(value: unknown, status: number): Problem {
   if (typeof value === "object" && value !== null && "title" in value) return value as Problem;
@@ -87,15 +118,15 @@ export async function unwrap<T>(pending: Promise<Answer<T>>): Promise<T> {
 
 /** Post a document and offer the answer as a file; throws ApiError. */
 export async function download(path: string, body: unknown): Promise<void> {
+  const headers = new Headers({ "Content-Type": "application/json", "X-CSRF-Token": await token() });
+  begin(headers, null, stop);
   let response: Response;
   try {
-    response = await fetch(path, {
-      method: "POST",
-      headers: { "Content-Type": "application/json", "X-CSRF-Token": await token() },
-      body: JSON.stringify(body),
-    });
+    response = await fetch(path, { method: "POST", headers, body: JSON.stringify(body) });
   } catch {
     throw new ApiError(NO_ANSWER);
+  } finally {
+    end(headers);
   }
   if (!response.ok) throw new ApiError(problemOf(await response.json().catch(() => null), response.status));
   const name =

@@ -1457,9 +1457,12 @@ export interface components {
         };
         /**
          * MeView
-         * @description Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something.
+         * @description Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something. account: a name
+         *     of the studio that says nothing, under which a browser keeps what is not saved yet.
          */
         MeView: {
+            /** Account */
+            account: string | null;
             /** Csrf */
             csrf: string;
             /** Email */

@@ -65,7 +65,7 @@ function OpenBench({ opened }: { opened: DesignView }) {
     document.title = `${design.document.name} – Rillstep`;
   }, [design.document.name]);
 
-  const value = { design, work: work.data, workError: work.error, selection, select };
+  const value = { design, work: work.data, workError: work.error, workAgain: work.again, selection, select };
   // The text beside its proof has its own findings, and needs the room.
   const editing = step === "words" && new URLSearchParams(search).get("view") === "edit";
   const withPanel = step !== "testers" && step !== "parts" && !editing;

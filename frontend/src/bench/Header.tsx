@@ -107,6 +107,17 @@ export function Header() {
           </button>
         </div>
       )}
+      {design.why && (
+        <div
+          role="alert"
+          className="bg-wrong-soft text-ink flex flex-wrap items-center gap-3 px-5 py-2 text-sm"
+        >
+          {design.why}
+          <button type="button" className="button" onClick={() => void design.flush()}>
+            Save again
+          </button>
+        </div>
+      )}
       <Revisions open={revisions} onClose={() => setRevisions(false)} />
     </header>
   );

@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../api/client";
 import { Dialog } from "../ui/Dialog";
+import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
 import { useBench } from "./context";
 
@@ -11,11 +12,16 @@ const time = (iso: string) =>
 /** Every save is a revision: look at what differs, and bring one back. */
 export function Revisions({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { design } = useBench();
+  const queries = useQueryClient();
   const [chosen, setChosen] = useState<number | null>(null);
+  const [page, setPage] = useState(1);
+  const [forgetting, setForgetting] = useState(false);
   const path = { design_id: design.id };
   const list = useQuery({
-    queryKey: ["revisions", design.id, design.revision],
-    queryFn: () => unwrap(client.GET("/api/designs/{design_id}/revisions", { params: { path } })),
+    queryKey: ["revisions", design.id, design.revision, page],
+    queryFn: () =>
+      unwrap(client.GET("/api/designs/{design_id}/revisions", { params: { path, query: { page } } })),
+    placeholderData: keepPreviousData,
     enabled: open,
   });
   const one = useQuery({
@@ -41,25 +47,38 @@ export function Revisions({ open, onClose }: { open: boolean; onClose: () => voi
     },
     onSuccess: onClose,
   });
+  const forget = useMutation({
+    mutationFn: (before: number) =>
+      unwrap(client.DELETE("/api/designs/{design_id}/revisions", { params: { path, query: { before } } })),
+    onSuccess: async () => {
+      setForgetting(false);
+      setPage(1);
+      await queries.invalidateQueries({ queryKey: ["revisions", design.id] });
+    },
+  });
   return (
     <Dialog title="Revisions" open={open} onClose={onClose} wide>
-      <Trouble error={list.error ?? one.error ?? restore.error} />
+      <Trouble error={list.error ?? one.error ?? restore.error ?? forget.error} />
+      {list.data?.room && <p className="bg-mark-soft mb-2 rounded-md px-3 py-2 text-sm">{list.data.room}</p>}
       <div className="grid grid-cols-[15rem_1fr] gap-4">
-        <ul className="max-h-96 overflow-auto" aria-label="All revisions, the newest first">
-          {list.data?.map((revision) => (
-            <li key={revision.number}>
-              <button
-                type="button"
-                aria-pressed={chosen === revision.number}
-                className={`w-full rounded px-2 py-1 text-left text-sm ${chosen === revision.number ? "bg-mark-soft" : "hover:bg-bank"}`}
-                onClick={() => setChosen(revision.number)}
-              >
-                <strong>{revision.number}</strong> · {time(revision.saved_at)}
-                {revision.note && <span className="text-quiet block">{revision.note}</span>}
-              </button>
-            </li>
-          ))}
-        </ul>
+        <div>
+          <ul className="max-h-96 overflow-auto" aria-label="Revisions, the newest first">
+            {list.data?.revisions.map((revision) => (
+              <li key={revision.number}>
+                <button
+                  type="button"
+                  aria-pressed={chosen === revision.number}
+                  className={`w-full rounded px-2 py-1 text-left text-sm ${chosen === revision.number ? "bg-mark-soft" : "hover:bg-bank"}`}
+                  onClick={() => setChosen(revision.number)}
+                >
+                  <strong>{revision.number}</strong> · {time(revision.saved_at)}
+                  {revision.note && <span className="text-quiet block">{revision.note}</span>}
+                </button>
+              </li>
+            ))}
+          </ul>
+          {list.data && <Pages of={list.data} noun="revisions" onTurn={setPage} />}
+        </div>
         <div className="max-h-96 overflow-auto text-sm">
           {chosen === null && <p className="text-quiet">Choose a revision to see what has changed since.</p>}
           {one.data && (
@@ -80,6 +99,28 @@ export function Revisions({ open, onClose }: { open: boolean; onClose: () => voi
                   Bring it back
                 </button>
               </div>
+              <p className="mb-2">
+                {forgetting ? (
+                  <>
+                    All revisions before {one.data.number} are deleted, for good. Tests keep their own text.{" "}
+                    <button
+                      type="button"
+                      className="button"
+                      disabled={forget.isPending}
+                      onClick={() => chosen !== null && forget.mutate(chosen)}
+                    >
+                      Delete them
+                    </button>{" "}
+                    <button type="button" className="button-plain" onClick={() => setForgetting(false)}>
+                      Keep them
+                    </button>
+                  </>
+                ) : (
+                  <button type="button" className="button-bare" onClick={() => setForgetting(true)}>
+                    Delete the revisions before this one…
+                  </button>
+                )}
+              </p>
               <table className="w-full text-left">
                 <thead>
                   <tr className="text-quiet">

@@ -150,7 +150,7 @@ function TextLines({ work }: { work: WorkView }) {
 
 /** Reasons and findings, beside every step. */
 export function SidePanel({ withText }: { withText: boolean }) {
-  const { design, work, workError, selection } = useBench();
+  const { design, work, workError, workAgain, selection } = useBench();
   const number = selection?.number;
   const size = number ? work?.sizes[number.size] : undefined;
   const reason = size?.reasons.find((r) => r.name === number?.name);
@@ -163,7 +163,7 @@ export function SidePanel({ withText }: { withText: boolean }) {
       aria-label="Reasons and findings"
       className="border-line bg-paper w-72 shrink-0 space-y-3 overflow-auto border-l p-3"
     >
-      <Trouble error={workError} />
+      <Trouble error={workError} again={workAgain} />
       {work && reason && size && number && <Why reason={reason} size={size.name} sizeIndex={number.size} />}
       {work?.by_text && number && design.document.version === 2 && (
         <WhyNumber name={number.name} size={number.size} />

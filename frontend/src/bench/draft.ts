@@ -1,3 +1,4 @@
+import { keptAs } from "../session/kept";
 import type { Design } from "./design";
 
 /** What was typed and is not saved yet, kept in this browser so that closing the tab loses nothing. */
@@ -6,7 +7,7 @@ export interface Draft {
   document: Design;
 }
 
-const key = (id: number) => `rillstep.draft.${id}`;
+const key = (id: number) => keptAs(`draft.${id}`);
 
 export function readDraft(id: number): Draft | null {
   const text = localStorage.getItem(key(id));

@@ -21,6 +21,8 @@ export interface DesignState<D extends Design = Design> {
   revision: number;
   save: SaveState;
   faults: readonly FaultView[];
+  /** Why it is not saved, where no field is wrong; else empty. */
+  why: string;
   canUndo: boolean;
   canRedo: boolean;
   /** Change the document; changes with the same key in quick succession are undone together. */
@@ -40,6 +42,8 @@ interface Saving {
   revision: number;
   state: SaveState;
   faults: readonly FaultView[];
+  /** Why it is not saved, where no field is wrong. */
+  why?: string;
 }
 
 function start(opened: DesignView): { history: History; saving: Saving } {
@@ -92,7 +96,7 @@ export function useDesign(opened: DesignView): DesignState {
       const known = error instanceof ApiError ? error : null;
       if (known?.problem.code === "conflict") update({ ...now, state: "conflict", faults: [] });
       else if (known?.problem.status === 422)
-        update({ ...now, state: "invalid", faults: known.problem.faults });
+        update({ ...now, state: "invalid", faults: known.problem.faults, why: known.problem.title });
       else update({ ...now, state: "offline", faults: [] });
     } finally {
       latest.current.busy = false;
@@ -142,6 +146,7 @@ export function useDesign(opened: DesignView): DesignState {
     revision: saving.revision,
     save: saving.state,
     faults: saving.faults,
+    why: saving.state === "invalid" && saving.faults.length === 0 ? (saving.why ?? "") : "",
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
     change: (key, change) => put(changed(history, change(history.present), key, Date.now())),

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { client, unwrap } from "../api/client";
+import { client, unwrap, whileBusy } from "../api/client";
 import type { GradingView, TextDesign } from "../api/schema";
 
 /** How a text can grow. It is found from the text and the sample alone, so targets and locks do not ask for it anew. */
@@ -7,6 +7,7 @@ export function useGrading(document: TextDesign | null): {
   data: GradingView | null;
   error: Error | null;
   busy: boolean;
+  again: () => void;
 } {
   const query = useQuery({
     queryKey: ["grading", document?.text, document?.sample, document?.units],
@@ -18,7 +19,12 @@ export function useGrading(document: TextDesign | null): {
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 300_000,
-    retry: false,
+    retry: whileBusy,
   });
-  return { data: query.data ?? null, error: query.error, busy: query.isFetching };
+  return {
+    data: query.data ?? null,
+    error: query.error,
+    busy: query.isFetching,
+    again: () => void query.refetch(),
+  };
 }

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, unwrap } from "../api/client";
+import { client, unwrap, whileBusy } from "../api/client";
 import type { WorkView } from "../api/schema";
 import type { Design } from "./design";
 
@@ -8,15 +8,15 @@ import type { Design } from "./design";
  * The document worked through by the server. The last good answer stays until the next is here, also
  * while a field holds something that cannot be worked: nothing flickers, and nothing vanishes.
  */
-export function useWork(document: Design): { data: WorkView | null; error: Error | null } {
+export function useWork(document: Design): { data: WorkView | null; error: Error | null; again: () => void } {
   const query = useQuery({
     queryKey: ["work", document],
     queryFn: ({ signal }) => unwrap(client.POST("/api/work", { body: { document }, signal })),
     placeholderData: keepPreviousData,
     gcTime: 60_000,
-    retry: false,
+    retry: whileBusy,
   });
   const [last, setLast] = useState<WorkView | null>(null);
   if (query.data && query.data !== last) setLast(query.data);
-  return { data: query.data ?? last, error: query.error };
+  return { data: query.data ?? last, error: query.error, again: () => void query.refetch() };
 }

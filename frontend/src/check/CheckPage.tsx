@@ -12,13 +12,14 @@ import { ProofTable, type Picked } from "../proof/ProofTable";
 import { Questions } from "../proof/Questions";
 import { sorted } from "../proof/sorted";
 import { Choice } from "../ui/Choice";
+import { keptAs } from "../session/kept";
 import { Trouble } from "../ui/Trouble";
 import { Printed } from "./Printed";
 import { useCheck } from "./useCheck";
 
 const TextEditor = lazy(() => import("../editor/TextEditor"));
 
-const KEPT = "rillstep.check";
+const kept = () => keptAs("check");
 
 const EXAMPLE = `Pattern: Eyepiece pouch
 Sizes: One lens, Three lenses
@@ -57,7 +58,7 @@ type View = "proof" | "printed";
 
 /** A pattern written elsewhere: pasted or dropped, and proved or refuted line by line. */
 export function CheckPage() {
-  const [text, setText] = useState(() => localStorage.getItem(KEPT) ?? "");
+  const [text, setText] = useState(() => localStorage.getItem(kept()) ?? "");
   // What was chosen here; until then it is as the text says.
   const [chosenTerms, setTerms] = useState<"US" | "UK" | null>(null);
   const [hand, setHand] = useState<"right" | "left">("right");
@@ -70,7 +71,7 @@ export function CheckPage() {
   const keep = useMutation({
     mutationFn: () => unwrap(client.POST("/api/designs/from-text", { body: { text, terms: chosenTerms } })),
     onSuccess: (design) => {
-      localStorage.removeItem(KEPT);
+      localStorage.removeItem(kept());
       void queries.invalidateQueries({ queryKey: ["designs"] });
       void navigate(`/designs/${design.id}/words`);
     },
@@ -79,7 +80,7 @@ export function CheckPage() {
     document.title = "Check a pattern – Rillstep";
   }, []);
   const change = (next: string) => {
-    localStorage.setItem(KEPT, next);
+    localStorage.setItem(kept(), next);
     setText(next);
   };
   const read = async (file: File | undefined) => {
@@ -174,7 +175,10 @@ export function CheckPage() {
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
           tabIndex={0}
         >
-          <Trouble error={check.error ?? keep.error} />
+          <Trouble
+            error={check.error ?? keep.error}
+            again={check.error ? () => void check.refetch() : undefined}
+          />
           {!answer && <Start />}
           {answer && answer.lines.length > 0 && (
             <Choice

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, unwrap } from "../api/client";
+import { client, unwrap, whileBusy } from "../api/client";
 import { ReaderChoices } from "../ui/ReaderChoices";
 import { Trouble } from "../ui/Trouble";
 
@@ -22,7 +22,7 @@ export function Printed({ text, terms, sizes, hand, onHand }: Props) {
     queryKey: ["print", body],
     queryFn: ({ signal }) => unwrap(client.POST("/api/print", { body, signal })),
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: whileBusy,
   });
   return (
     <div className="space-y-3">

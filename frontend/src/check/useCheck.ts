@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { client, unwrap } from "../api/client";
+import { client, unwrap, whileBusy } from "../api/client";
 
 /** A text is checked as it is typed; the answer before stays until the next is here. */
 export function useCheck(text: string, terms: "US" | "UK" | null) {
@@ -9,6 +9,6 @@ export function useCheck(text: string, terms: "US" | "UK" | null) {
     queryFn: ({ signal }) => unwrap(client.POST("/api/check", { body, signal })),
     enabled: text.trim() !== "",
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: whileBusy,
   });
 }

@@ -1,11 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { FileUp, ListChecks, Plus, Trash2 } from "lucide-react";
-import { useRef, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ApiError, client, unwrap, upload } from "../api/client";
 import type { DesignItem, DesignView } from "../api/schema";
 import { ME, remember, useMe } from "../session/useMe";
 import { Dialog } from "../ui/Dialog";
+import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
 import { Phrases } from "./Phrases";
 
@@ -72,7 +73,15 @@ export function DesignList() {
   const queries = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [deleting, setDeleting] = useState<DesignItem | null>(null);
-  const list = useQuery({ queryKey: LIST, queryFn: () => unwrap(client.GET("/api/designs")), staleTime: 0 });
+  const [page, setPage] = useState(1);
+  const [search, setSearch] = useState("");
+  const wanted = useDeferredValue(search);
+  const list = useQuery({
+    queryKey: [...LIST, page, wanted],
+    queryFn: () => unwrap(client.GET("/api/designs", { params: { query: { page, search: wanted } } })),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
   const create = useNewDesign(() => unwrap(client.POST("/api/designs/blank")));
   const read = useNewDesign(readFile);
   const signOut = useMutation({
@@ -127,7 +136,28 @@ export function DesignList() {
           </div>
         </div>
         <Trouble error={list.error ?? create.error ?? read.error} />
-        {list.data?.length === 0 && (
+        {list.data?.room && (
+          <p role="status" className="bg-mark-soft mt-2 rounded-md px-3 py-2 text-sm">
+            {list.data.room}
+          </p>
+        )}
+        {list.data && (list.data.pages > 1 || search !== "") && (
+          <input
+            className="field mt-2 max-w-80"
+            type="search"
+            aria-label="Search designs by name"
+            placeholder="Search by name"
+            value={search}
+            onChange={(event) => {
+              setSearch(event.target.value);
+              setPage(1);
+            }}
+          />
+        )}
+        {list.data?.total === 0 && search !== "" && (
+          <p className="text-quiet mt-4">No design has “{search}” in its name.</p>
+        )}
+        {list.data?.total === 0 && search === "" && (
           <div className="sheet mt-4 p-8">
             <h2 className="text-xl">Nothing here yet</h2>
             <p className="text-quiet mt-2 max-w-prose">
@@ -137,7 +167,7 @@ export function DesignList() {
           </div>
         )}
         <ul className="mt-2 space-y-2">
-          {list.data?.map((design) => (
+          {list.data?.designs.map((design) => (
             <li key={design.id} className="sheet flex items-center">
               <Link to={`/designs/${design.id}/shape`} className="min-w-0 flex-1 px-4 py-3">
                 <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
@@ -158,6 +188,7 @@ export function DesignList() {
             </li>
           ))}
         </ul>
+        {list.data && <Pages of={list.data} noun="designs" onTurn={setPage} />}
         <Phrases />
       </main>
       <DeleteDialog design={deleting} onClose={() => setDeleting(null)} />

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { client, unwrap } from "../api/client";
+import { client, unwrap, whileBusy } from "../api/client";
 import type { LineBody } from "../api/schema";
 
 /** One line of a text in one size, and how it is shown. */
@@ -11,7 +11,7 @@ export function useTrace(asked: LineAsked) {
     queryKey: ["trace", asked],
     queryFn: ({ signal }) => unwrap(client.POST("/api/trace", { body: asked, signal })),
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: whileBusy,
   });
 }
 
@@ -21,6 +21,6 @@ export function useChart(asked: LineAsked) {
     queryKey: ["chart", asked],
     queryFn: ({ signal }) => unwrap(client.POST("/api/chart", { body: asked, signal })),
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: whileBusy,
   });
 }

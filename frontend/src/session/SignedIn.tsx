@@ -1,4 +1,5 @@
 import { Navigate, Outlet, useLocation } from "react-router";
+import { LongWork } from "../ui/LongWork";
 import { Trouble } from "../ui/Trouble";
 import { useMe } from "./useMe";
 
@@ -15,5 +16,10 @@ export function SignedIn() {
   }
   if (!me.data) return <main className="text-quiet p-10">One moment…</main>;
   if (me.data.email === null) return <Navigate to="/sign-in" state={{ from: location.pathname }} replace />;
-  return <Outlet />;
+  return (
+    <>
+      <Outlet />
+      <LongWork />
+    </>
+  );
 }

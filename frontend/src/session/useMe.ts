@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, setCsrf, unwrap } from "../api/client";
 import type { MeView } from "../api/schema";
+import { setAccount } from "./kept";
 
 export const ME = ["me"] as const;
 
-/** Keep the token that came with an answer about who is signed in. */
+/** Keep the token and the account that came with an answer about who is signed in. */
 export function remember(me: MeView): MeView {
   setCsrf(me.csrf);
+  setAccount(me.account);
   return me;
 }
 

@@ -1,7 +1,7 @@
 import { ApiError } from "../api/client";
 
-/** What went wrong, in the server's words. */
-export function Trouble({ error }: { error: unknown }) {
+/** What went wrong, in the server's words; `again` tries once more. */
+export function Trouble({ error, again }: { error: unknown; again?: (() => void) | undefined }) {
   if (!error) return null;
   const text = error instanceof Error ? error.message : "Something went wrong. Try again.";
   const faults = error instanceof ApiError ? error.problem.faults : [];
@@ -16,6 +16,11 @@ export function Trouble({ error }: { error: unknown }) {
             </li>
           ))}
         </ul>
+      )}
+      {again && (
+        <button type="button" className="button-plain mt-2 block" onClick={again}>
+          Try again
+        </button>
       )}
     </div>
   );

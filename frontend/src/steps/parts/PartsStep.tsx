@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { CalendarDays, FileDown } from "lucide-react";
-import { client, download, unwrap } from "../../api/client";
+import { client, download, unwrap, whileBusy } from "../../api/client";
 import type { BookletSectionView, PartView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
@@ -132,7 +132,7 @@ export function PartsStep() {
     queryKey: ["parts", design.document],
     queryFn: () => unwrap(client.POST("/api/parts", { body })),
     placeholderData: keepPreviousData,
-    retry: false,
+    retry: whileBusy,
   });
   const calendar = useMutation({ mutationFn: () => download("/api/parts/calendar", body) });
   const list = parts.error ? [] : (parts.data?.parts ?? []);

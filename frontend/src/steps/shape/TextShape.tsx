@@ -89,7 +89,7 @@ function Held({ grading }: { grading: GradingView }) {
 /** The step *Shape* of a design that is a text: its numbers by name, how they can move, and what stays. */
 export function TextShape() {
   const { design } = useText();
-  const { data: grading, error, busy } = useGrading(design.document);
+  const { data: grading, error, busy, again } = useGrading(design.document);
   const sections = [...new Set(grading?.numbers.map((number) => number.section))];
   return (
     <>
@@ -99,7 +99,7 @@ export function TextShape() {
       <p className="text-quiet min-h-5 text-sm" role="status">
         {busy && "Being checked: each number is moved, and the text worked again…"}
       </p>
-      <Trouble error={error} />
+      <Trouble error={busy ? null : error} again={again} />
       {grading?.problem && (
         <p role="alert" className="bg-mark-soft max-w-xl rounded-md px-3 py-2">
           This text is not graded yet. {grading.problem}

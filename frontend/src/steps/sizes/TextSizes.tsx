@@ -278,7 +278,7 @@ export function TextSizes() {
                 : "You see what changes in the text before it changes."}
         </p>
       </div>
-      <Trouble error={grade.error} />
+      <Trouble error={grade.error} again={() => grade.mutate(full)} />
       <Preview
         graded={preview}
         onClose={() => setPreview(null)}

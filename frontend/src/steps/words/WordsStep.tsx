@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { FileDown } from "lucide-react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { client, download, unwrap } from "../../api/client";
+import { client, download, unwrap, whileBusy } from "../../api/client";
 import { useBench } from "../../bench/context";
 import { sizeNames } from "../../bench/design";
 import { Choice } from "../../ui/Choice";
@@ -29,7 +29,7 @@ export function WordsStep() {
     queryFn: () => unwrap(client.POST("/api/booklet", { body })),
     placeholderData: keepPreviousData,
     enabled: view === "read",
-    retry: false,
+    retry: whileBusy,
   });
   const save = useMutation({
     mutationFn: (kind: "pdf" | "text" | "design") =>
