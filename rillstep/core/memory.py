@@ -27,6 +27,7 @@ class Memory:
     def __init__(self) -> None:
         self.functions: dict[Callable[..., Any], Any] = {}
         self.shelves: dict[object, dict[Any, Any]] = {}
+        self.weights: dict[object, int] = {}
         self.lock = Lock()
 
     def results_of(self, function: Callable[..., Any], most: int) -> Any:
@@ -40,7 +41,7 @@ class Memory:
     def forget(self) -> None:
         """Forgets everything, as a measurement needs."""
         with self.lock:
-            self.functions, self.shelves = {}, {}
+            self.functions, self.shelves, self.weights = {}, {}, {}
 
     def size(self) -> int:
         """How many results are kept."""
@@ -89,11 +90,18 @@ def remember(most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
     return decorate
 
 
-class Shelf(Generic[K, V]):
-    """Up to so many values under their keys, in the memory in use, for callers that decide what is kept."""
+def _alike(_: object) -> int:
+    return 1
 
-    def __init__(self, most: int) -> None:
-        self.most = most
+
+class Shelf(Generic[K, V]):
+    """Values under their keys, in the memory in use, for callers that decide what is kept.
+
+    weigh: the weight of a value, such as its size; most: what all of them may weigh. Without it they are counted.
+    """
+
+    def __init__(self, most: int, weigh: Callable[[V], int] = _alike) -> None:
+        self.most, self.weigh = most, weigh
 
     def get(self, key: K) -> V | None:
         memory = _IN_USE.get()
@@ -105,7 +113,11 @@ class Shelf(Generic[K, V]):
         memory = _IN_USE.get()
         kept = memory.shelf_of(self)
         with memory.lock:
-            if len(kept) >= self.most:
-                for old in list(islice(kept, max(1, self.most // 10))):
-                    del kept[old]
+            weight = memory.weights.get(self, 0) + self.weigh(value)
+            if key in kept:
+                weight -= self.weigh(kept.pop(key))
+            while weight > self.most and kept:
+                for old in list(islice(kept, max(1, len(kept) // 10))):
+                    weight -= self.weigh(kept.pop(old))
             kept[key] = value
+            memory.weights[self] = weight

@@ -15,7 +15,7 @@ from rillstep.demo import data
 from rillstep.demo.mariadb import OwnMariaDb, free_port
 from rillstep.store.database import Database, migrate
 
-_SERVER = ("--workers", "2", "--threads", "4", "--timeout", "60", "--log-level", "warning")
+_GUNICORN = Path(__file__).parents[2] / "deploy" / "gunicorn.conf.py"
 
 
 def _secret(folder: Path) -> str:
@@ -30,7 +30,16 @@ def _secret(folder: Path) -> str:
 def serve(url: str, secret: str, port: int, **more: str) -> "subprocess.Popen[bytes]":
     """gunicorn on 127.0.0.1; ready when it answers."""
     environment = {**os.environ, "RILLSTEP_DATABASE_URL": url, "RILLSTEP_SECRET": secret, **more}
-    command = [sys.executable, "-m", "gunicorn", *_SERVER, "--bind", f"127.0.0.1:{port}", "rillstep.web:create_app()"]
+    command = [
+        sys.executable,
+        "-m",
+        "gunicorn",
+        "-c",
+        str(_GUNICORN),
+        "--bind",
+        f"127.0.0.1:{port}",
+        "rillstep.web:create_app()",
+    ]
     server = subprocess.Popen(command, env=environment, start_new_session=True)
     until = time.monotonic() + 60
     while time.monotonic() < until and server.poll() is None:

@@ -2,26 +2,39 @@
 
 from collections.abc import Mapping
 from difflib import SequenceMatcher
-from functools import lru_cache
 
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
+from rillstep.core.grading.equations import MOST_PROVED
 from rillstep.core.grading.gauge_lines import with_gauge
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures import Measure
+from rillstep.core.memory import Shelf
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import BRACES, names_in, names_of
 from rillstep.document import TextDesign, TextSize
 from rillstep.services import grading_views as views
+from rillstep.services.workbench import rows_of
 
 # How far off a target may be where the design does not say, in mm.
 USUAL_TOLERANCE_MM = 10.0
 
 
-@lru_cache(maxsize=8)
+def _weight(analysis: Analysis) -> int:
+    """The rows of all the proofs that an analysis may hold."""
+    return MOST_PROVED * rows_of(analysis.sample.proof)
+
+
+_ANALYSES: Shelf[tuple[str, str | None], Analysis] = Shelf(40_000, _weight)
+
+
 def _analysis(text: str, sample: str | None) -> Analysis:
-    """The analysis of a text. It takes seconds, and is asked for by each change of a target."""
-    return analysed(text, sample)
+    """The analysis of a text, as it was found before. It takes seconds, and each change of a target asks for it."""
+    known = _ANALYSES.get((text, sample))
+    if known is None:
+        known = analysed(text, sample)
+        _ANALYSES.put((text, sample), known)
+    return known
 
 
 def grading_view(design: TextDesign) -> views.GradingView:

@@ -5,12 +5,12 @@
 
 import re
 from collections.abc import Sequence
-from functools import lru_cache
 
 from rillstep.core.blocks import tote_pattern
 from rillstep.core.grade import Graded, GradedSize, Reason, SizeTarget, TotePlan, grade, reasons_for
 from rillstep.core.lengths import show_difference, show_length
 from rillstep.core.measures import SizeShape
+from rillstep.core.memory import Shelf
 from rillstep.core.printing import write
 from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
@@ -61,10 +61,23 @@ def _facts(design: ToteDesign) -> tuple[tuple[str, str], ...]:
     return (("Yarn", f"{yarn.name}, weight class {yarn.weight_class}"), ("Hook", f"{design.hook_mm:g} mm"))
 
 
-@lru_cache(maxsize=64)
+def rows_of(proof: Proof) -> int:
+    """How many rows a proof holds, each counted in every size; some 4 kB each."""
+    return 1 + sum(len(work.lines) for work in proof.works)
+
+
+# Proofs are immutable, and several screens ask for the same text; kept are some 80 MB of them.
+_PROVED: Shelf[tuple[str, Terms | None, float], Proof] = Shelf(20_000, rows_of)
+
+
 def proved(text: str, terms: Terms | None = None, allowance_mm: float = 0.0) -> Proof:
-    """The proof of a text. Cached, as several screens ask for the same text; proofs are immutable."""
-    return prove_text(text, allowance_mm, terms)
+    """The proof of a text, as it was found before."""
+    key = (text, terms, allowance_mm)
+    known = _PROVED.get(key)
+    if known is None:
+        known = prove_text(text, allowance_mm, terms)
+        _PROVED.put(key, known)
+    return known
 
 
 def allowance_of(design: Design) -> float:

@@ -34,7 +34,7 @@ class Designer(Base):
     email: Mapped[str] = mapped_column(String(254), unique=True)
     password_hash: Mapped[str] = mapped_column(String(255))
     created_at: Mapped[datetime]
-    studio: Mapped[Studio] = relationship()
+    studio: Mapped[Studio] = relationship(lazy="joined")  # each request asks who is signed in: in one query
 
 
 class SignInRow(Base):
@@ -45,7 +45,7 @@ class SignInRow(Base):
     token_hash: Mapped[str] = mapped_column(String(64), unique=True)
     designer_id: Mapped[int] = mapped_column(ForeignKey("designers.id", ondelete="CASCADE"), index=True)
     begun_at: Mapped[datetime]
-    designer: Mapped[Designer] = relationship()
+    designer: Mapped[Designer] = relationship(lazy="joined")
 
 
 class Phrase(Base):

@@ -11,10 +11,12 @@ from pydantic import BaseModel
 
 from rillstep.services import accounts, views
 from rillstep.web.limits import failures_limited, limited
-from rillstep.web.problems import Problem
+from rillstep.web.problems import answers
 from rillstep.web.session import User, csrf_token, unit_of_work
 
-api = APIBlueprint("accounts", __name__, url_prefix="/api", abp_responses={422: Problem, 401: Problem})
+api = APIBlueprint(
+    "accounts", __name__, url_prefix="/api", abp_responses=answers(401, 403), abp_security=[{"page": []}]
+)
 
 
 class SignIn(BaseModel):

@@ -9,6 +9,7 @@ from datetime import timedelta
 
 from flask import Response, g, request
 from flask_openapi3 import Info, OpenAPI
+from werkzeug.exceptions import HTTPException
 from werkzeug.middleware.proxy_fix import ProxyFix
 
 from rillstep import __version__
@@ -30,7 +31,7 @@ class _JsonLines(logging.Formatter):
             "level": record.levelname,
             "message": record.getMessage(),
         }
-        for key in ("route", "method", "status", "ms"):
+        for key in ("route", "method", "status", "ms", "code"):
             if hasattr(record, key):
                 fields[key] = getattr(record, key)
         if record.exc_info and record.exc_info[0] is not None:
@@ -49,6 +50,10 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     app = OpenAPI(
         "rillstep",
         info=Info(title="Rillstep", version=__version__),
+        security_schemes={
+            "sign-in": {"type": "apiKey", "in": "cookie", "name": "rillstep"},
+            "page": {"type": "apiKey", "in": "header", "name": "X-CSRF-Token"},
+        },
         validation_error_callback=problems.invalid_input,
         validation_error_model=problems.Problem,
         doc_ui=True,
@@ -81,6 +86,16 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     return app
 
 
+def _read_to_its_end() -> None:
+    """Reads what is left of a request that was answered before it was read: a client that still sends may otherwise
+    see a closed connection in place of its answer."""
+    try:
+        while request.stream.read(65_536):
+            pass
+    except (HTTPException, OSError):
+        pass  # larger than is read at all, or gone
+
+
 def _log(app: OpenAPI, level: str) -> None:
     handler = logging.StreamHandler()
     handler.setFormatter(_JsonLines())
@@ -94,6 +109,7 @@ def _log(app: OpenAPI, level: str) -> None:
 
     @app.after_request
     def finish(response: Response) -> Response:
+        _read_to_its_end()
         # The route's pattern is logged, not the path: paths hold tester links.
         if request.path.startswith("/api/"):
             ms = round((time.perf_counter() - g.get("started", time.perf_counter())) * 1000, 1)

@@ -26,9 +26,12 @@ from rillstep.web.session import studio_id, unit_of_work
 
 # What takes longer than so many seconds in the request goes to the pool; and the same of a studio goes there at once
 # for a while after it, in seconds.
-SHORT_S, LONG_FOR_S = 1.0, 120.0
+SHORT_S, LONG_FOR_S = 0.4, 120.0
 # So many requests of one studio compute in a process of the application, one at a time; another waits so long.
 MOST_WAITING, MOST_WAIT_S = 4, 6.0
+# So many seconds a studio computes in requests of a process at once, and so much of each second it gets again; what is
+# more goes to the pool, which gives way to the others.
+MOST_AT_ONCE_S, SHARE = 4.0, 0.25
 _NAME = re.compile(r"[A-Za-z0-9-]{8,64}")
 
 
@@ -40,11 +43,24 @@ class Lanes:
         self._here: Counter[int] = Counter()
         self._computing: set[int] = set()
         self._long: dict[tuple[int, str], float] = {}
+        self._used: dict[int, tuple[float, float]] = {}
         self._free = threading.Condition()
 
     def is_long(self, owner: int, what: str) -> bool:
-        """Whether this was too long for a request lately."""
-        return time.monotonic() < self._long.get((owner, what), 0.0)
+        """Whether this was too long for a request lately, or the studio has computed much in them."""
+        with self._free:
+            return time.monotonic() < self._long.get((owner, what), 0.0) or self._left_of(owner) <= 0
+
+    def _left_of(self, owner: int) -> float:
+        """The seconds that a studio may still compute in requests."""
+        left, at = self._used.get(owner, (MOST_AT_ONCE_S, 0.0))
+        return min(MOST_AT_ONCE_S, left + SHARE * (time.monotonic() - at))
+
+    def _use(self, owner: int, seconds: float) -> None:
+        now = time.monotonic()
+        full_after = MOST_AT_ONCE_S / SHARE
+        self._used = {one: used for one, used in self._used.items() if now - used[1] < full_after}
+        self._used[owner] = self._left_of(owner) - seconds, now
 
     def was_long(self, owner: int, what: str) -> None:
         """Notes that this was too long for a request."""
@@ -67,10 +83,12 @@ class Lanes:
             except BaseException:
                 self._left(owner)
                 raise
+        begun = time.monotonic()
         try:
             yield
         finally:
             with self._free:
+                self._use(owner, time.monotonic() - begun)
                 self._computing.discard(owner)
                 self._left(owner)
                 self._free.notify_all()

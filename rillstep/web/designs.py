@@ -9,15 +9,12 @@ from pydantic import BaseModel, Field
 from rillstep.document import Design, TextDesign, blank, load
 from rillstep.services import checking, designs, views
 from rillstep.web.computing import computed
-from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.problems import answers
+from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 from rillstep.web.work import TextBody
 
 api = APIBlueprint(
-    "designs",
-    __name__,
-    url_prefix="/api/designs",
-    abp_responses={401: Problem, 404: Problem, 409: Problem, 422: Problem},
+    "designs", __name__, url_prefix="/api/designs", abp_responses=answers(401, 403, 404, 409), abp_security=SIGNED_IN
 )
 
 

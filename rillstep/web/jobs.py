@@ -6,10 +6,10 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from rillstep.services import jobs
-from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.problems import answers
+from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 
-api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_responses={401: Problem, 422: Problem})
+api = APIBlueprint("jobs", __name__, url_prefix="/api/jobs", abp_responses=answers(401, 403), abp_security=SIGNED_IN)
 
 
 class JobPath(BaseModel):
@@ -25,7 +25,7 @@ def state(path: JobPath) -> Any:
         return jobs.state(work, studio_id(), path.name).model_dump(mode="json")
 
 
-@api.delete("/<name>", responses={204: None, 404: Problem})
+@api.delete("/<name>", responses={204: None, **answers(404)})
 def stop(path: JobPath) -> Any:
     """Stop long work; its request is answered with a problem, and nothing is changed."""
     with unit_of_work() as work:

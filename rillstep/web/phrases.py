@@ -8,11 +8,13 @@ from pydantic import BaseModel, Field, RootModel
 
 from rillstep.services import phrases, teaching, views
 from rillstep.web.computing import computed
-from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.problems import answers
+from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 from rillstep.web.work import TextBody
 
-api = APIBlueprint("phrases", __name__, url_prefix="/api", abp_responses={401: Problem, 404: Problem, 422: Problem})
+api = APIBlueprint(
+    "phrases", __name__, url_prefix="/api", abp_responses=answers(401, 403, 404, 409), abp_security=SIGNED_IN
+)
 
 
 class NewPhrase(BaseModel):

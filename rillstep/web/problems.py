@@ -32,6 +32,34 @@ class Problem(BaseModel):
     revision: int | None = None
 
 
+_MEANS = {
+    401: "Nobody is signed in.",
+    403: "The token of the page is missing or old.",
+    404: "It does not exist, or belongs to another studio.",
+    409: "Something else came first, or it was stopped.",
+    413: "It is larger than is read.",
+    415: "The body is of another kind than the route takes.",
+    422: "The input is wrong, not proved, or too much.",
+    429: "It was asked for too often, or too much is under way.",
+    500: "Something went wrong on the server.",
+    503: "The database does not answer.",
+}
+
+
+def answers(*more: int) -> dict[int | str, Any]:
+    """The errors of a route, as OpenAPI describes them: those of all routes, and more."""
+    described = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+    return {
+        status: {"description": _MEANS[status], "content": described}
+        for status in sorted({413, 415, 422, 429, 500, 503, *more})
+    }
+
+
+def file_of(mime: str, text: str) -> dict[str, Any]:
+    """A file that a route answers with, as OpenAPI describes it."""
+    return {"description": text, "content": {mime: {"schema": {"type": "string", "format": "binary"}}}}
+
+
 def problem(status: int, code: str, title: str, faults: list[dict[str, str]] | None = None, **more: Any) -> Response:
     """A problem response."""
     response = jsonify({"code": code, "status": status, "title": title, "faults": faults or [], **more})
@@ -50,6 +78,9 @@ def invalid_input(error: ValidationError) -> Response:
     title = f"{first['path']}: {first['message']}"
     return problem(422, "invalid", title[:1].upper() + title[1:], faults)
 
+
+# MariaDB: waited too long for a lock; two requests waited for each other.
+_HELD = (1205, 1213)
 
 _TITLES = {
     404: ("not-found", "There is nothing at this address."),
@@ -76,7 +107,13 @@ def register(app: Flask) -> None:
     @app.errorhandler(OperationalError)
     @app.errorhandler(NoConnection)
     def no_database(error: OperationalError | NoConnection) -> Response:
-        app.logger.warning("database does not answer", extra={"route": request.endpoint})
+        code = error.orig.args[0] if isinstance(error, OperationalError) and error.orig and error.orig.args else None
+        extra = {"route": request.endpoint, "code": code if isinstance(code, int) else type(error).__name__}
+        app.logger.warning("database does not answer", extra=extra)
+        if code in _HELD:
+            return problem(
+                503, "held", "This is being changed by another request just now. Nothing was changed; try again."
+            )
         return problem(
             503, "no-database", "The database does not answer just now. Nothing that you typed is lost; try again."
         )

@@ -20,6 +20,10 @@ from rillstep.web.problems import problem
 _OPEN = ("/api/me", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
 
 
+# The two things that a request of a signed-in designer carries, by their names in OpenAPI.
+SIGNED_IN: list[dict[str, list[str]]] = [{"sign-in": [], "page": []}]
+
+
 class User(UserMixin):  # type: ignore[misc]
     """The signed-in designer, as far as a request needs to know her."""
 

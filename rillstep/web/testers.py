@@ -8,10 +8,10 @@ from pydantic import BaseModel, Field
 from rillstep.services import testing, testing_views
 from rillstep.web.computing import kept_for
 from rillstep.web.limits import limited
-from rillstep.web.problems import Problem
+from rillstep.web.problems import answers
 from rillstep.web.session import unit_of_work
 
-api = APIBlueprint("testers", __name__, url_prefix="/api/t", abp_responses={404: Problem, 422: Problem})
+api = APIBlueprint("testers", __name__, url_prefix="/api/t", abp_responses=answers(404, 409))
 
 _Measure = Annotated[float, Field(gt=0, le=5000, allow_inf_nan=False)]
 

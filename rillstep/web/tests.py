@@ -8,10 +8,12 @@ from pydantic import BaseModel
 from rillstep.services import testing, testing_views
 from rillstep.web.computing import kept_for
 from rillstep.web.designs import DesignPath
-from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.problems import answers
+from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 
-api = APIBlueprint("tests", __name__, url_prefix="/api", abp_responses={401: Problem, 404: Problem, 422: Problem})
+api = APIBlueprint(
+    "tests", __name__, url_prefix="/api", abp_responses=answers(401, 403, 404, 409), abp_security=SIGNED_IN
+)
 
 
 class TestPath(BaseModel):

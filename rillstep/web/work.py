@@ -23,10 +23,10 @@ from rillstep.services import (
     workbench,
 )
 from rillstep.web.computing import computed, computed_and_kept
-from rillstep.web.problems import Problem
-from rillstep.web.session import studio_id, unit_of_work
+from rillstep.web.problems import answers, file_of
+from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 
-api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses={401: Problem, 422: Problem})
+api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses=answers(401, 403, 409), abp_security=SIGNED_IN)
 
 
 class WorkBody(BaseModel):
@@ -167,13 +167,13 @@ def print_text(body: PrintBody) -> Any:
     return trace_views.PrintedView(text=made.decode()).model_dump(mode="json")
 
 
-@api.post("/trace", responses={200: trace_views.TraceView, 404: Problem})
+@api.post("/trace", responses={200: trace_views.TraceView, **answers(404)})
 def trace(body: LineBody) -> Any:
     """One round of a line, stitch by stitch, each above the place that it goes into."""
     return _json(computed(tracing.trace_view, body.text, body.terms, body.line, body.size, body.turn, body.into))
 
 
-@api.post("/chart", responses={200: trace_views.ChartView, 404: Problem})
+@api.post("/chart", responses={200: trace_views.ChartView, **answers(404)})
 def chart(body: LineBody) -> Any:
     """The stitch chart of a line."""
     left = body.hand == "left"
@@ -202,21 +202,21 @@ def booklet(body: WordsBody) -> Any:
     return _json(computed(words.booklet_view, body.document, body.terms, body.size))
 
 
-@api.post("/export/pdf")
+@api.post("/export/pdf", responses={200: file_of("application/pdf", "The booklet.")})
 def export_pdf(body: WordsBody) -> Any:
     """The booklet as PDF; 422 when it is not proved."""
     content = computed_and_kept(words.pattern_pdf, body.document, body.terms, body.size, _today())
     return _file(content, "application/pdf", f"{body.document.name} {body.size or ''} {body.terms}.pdf")
 
 
-@api.post("/export/text")
+@api.post("/export/text", responses={200: file_of("text/plain", "The pattern text.")})
 def export_text(body: WordsBody) -> Any:
     """The pattern text; 422 when it is not proved."""
     content = computed(words.pattern_text, body.document, body.terms, body.size)
     return _file(content, "text/plain", f"{body.document.name} {body.size or ''} {body.terms}.txt")
 
 
-@api.post("/export/design")
+@api.post("/export/design", responses={200: file_of("application/json", "The design file.")})
 def export_design(body: WorkBody) -> Any:
     """The open design file."""
     studio_id()
@@ -229,14 +229,14 @@ def parts(body: WordsBody) -> Any:
     return _json(computed(along.parts_view, body.document, body.terms))
 
 
-@api.post("/parts/<int:number>/pdf")
+@api.post("/parts/<int:number>/pdf", responses={200: file_of("application/pdf", "The part.")})
 def part_pdf(path: PartPath, body: WordsBody) -> Any:
     """One part as PDF."""
     content = computed_and_kept(along.part_pdf, body.document, body.terms, path.number, _today())
     return _file(content, "application/pdf", f"{body.document.name} part {path.number}.pdf")
 
 
-@api.post("/parts/calendar")
+@api.post("/parts/calendar", responses={200: file_of("text/calendar", "The dates.")})
 def calendar(body: WordsBody) -> Any:
     """The dates of the parts as a calendar file."""
     return _file(computed(along.parts_calendar, body.document), "text/calendar", f"{body.document.name}.ics")

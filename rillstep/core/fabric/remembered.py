@@ -16,7 +16,8 @@ from rillstep.core.tree import Num, Onward, Row
 from rillstep.core.tree.alike import shape_of
 from rillstep.core.watch import look
 
-MOST_REMEMBERED = 50_000
+# What is remembered of rows weighs at most so much, some 150 MB; see `_weight`.
+MOST_REMEMBERED = 400_000
 
 
 class Identity:
@@ -34,9 +35,19 @@ class Identity:
         return isinstance(other, Identity) and self.it is other.it
 
 
-@remember(20_000)
+def _weight_of_edge(edge: Edge) -> int:
+    return 8 + len(edge.runs) // 2
+
+
+_EDGES: Shelf[Edge, Edge] = Shelf(MOST_REMEMBERED // 2, _weight_of_edge)
+
+
 def interned(edge: Edge) -> Edge:
     """The first edge that was equal to this one: so rows on equal edges are the same work, wherever they come from."""
+    known = _EDGES.get(edge)
+    if known is not None:
+        return known
+    _EDGES.put(edge, edge)
     return edge
 
 
@@ -61,7 +72,12 @@ def _goes_on(row: Identity) -> bool:
     return any(isinstance(step, Onward) for step in row.it.steps)
 
 
-_WORKED: Shelf[Any, tuple[RowWork, Edge]] = Shelf(MOST_REMEMBERED)
+def _weight(worked: tuple[RowWork, Edge]) -> int:
+    """What a row weighs: a row of few runs 8, some 400 bytes each; one of many runs more."""
+    return 8 + len(worked[1].runs) // 2 + len(worked[0].steps) // 4
+
+
+_WORKED: Shelf[Any, tuple[RowWork, Edge]] = Shelf(MOST_REMEMBERED, _weight)
 
 
 def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) -> tuple[RowWork, Edge]:

@@ -1,0 +1,41 @@
+"""What costs the server most: designs of ten sizes as large as they may be, and texts as long as are read."""
+
+from typing import Any
+
+from rillstep.demo.data import nightfield
+from tests.conftest import as_json
+
+NAMES = "A, B, C, D, E, F, G, H, I, J"
+
+
+def large_design(number: int, sizes: int = 10, width_mm: float = 2900.0) -> dict[str, Any]:
+    """A tote in ten sizes of nearly three metres; each number gives another."""
+    document = as_json(nightfield())
+    size = document["sizes"][0]
+    document["sizes"] = [
+        {**size, "name": f"S{at}", "width_mm": width_mm + 7 * at - number % 50, "height_mm": width_mm + 11 * at}
+        for at in range(sizes)
+    ]
+    document["name"] = f"Observatory {number}"
+    return document
+
+
+def long_text(number: int, rounds: int = 400) -> str:
+    """A text in ten sizes of which nothing repeats; each number gives another."""
+    lines = [f"# Long {number}", "Terms: US", f"Sizes: {NAMES}"]
+    for at in range(1, rounds):
+        counts = ", ".join(str(at + number % 90 + size) for size in range(1, 10))
+        lines.append(f"Rnd {at}: *sc in next {at + number % 90} ({counts}) sts, 2 sc in next st, rep from * around.")
+    return "\n".join(lines)
+
+
+def gradable_text(number: int) -> str:
+    """A text in one size that takes seconds to analyse."""
+    rounds = [
+        f"Rnd {at}: *Sc in next {at - 2} sts, 2 sc in next st, rep from * around. ({6 * at} sts)" for at in range(3, 26)
+    ]
+    walls = [f"Rnd {at}: Sc in each st around. (150 sts)" for at in range(26, 40 + number % 20)]
+    return "\n".join([
+        "# Dome", "Terms: US", "Gauge: 18 sc and 20 rows = 10 cm", "Rnd 1: 6 sc in ring. (6 sts)",
+        "Rnd 2: 2 sc in each st around. (12 sts)", *rounds, *walls,
+    ])  # fmt: skip
