@@ -2,7 +2,7 @@
 PYTHON ?= python3
 BIN := .venv/bin
 .DEFAULT_GOAL := help
-.PHONY: help setup demo test check bench fuzz mutate format clean
+.PHONY: help setup demo test check bench fuzz mutate abuse kills format clean
 
 help:
 	@echo "make demo   run the application with demo data (Ctrl-C stops it)"
@@ -10,6 +10,8 @@ help:
 	@echo "make check  format, lint, types, import rules, generated files"
 	@echo "make bench  print the benchmarks"
 	@echo "make fuzz   compare the engine with the slow walker on 100,000 generated texts (COUNT=...), and sweep the corpus"
+	@echo "make abuse  one account and a stranger do their worst for three minutes, then other hardships: what the others see"
+	@echo "make kills  5,000 saves while the application, its workers and the database are killed: what is kept"
 	@echo "make mutate change every number, word and row of the corpus, insert clauses, and count what the proof finds"
 
 setup:
@@ -44,6 +46,12 @@ fuzz: setup
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate
+
+abuse: setup
+	$(BIN)/python -m tests.abuse
+
+kills: setup
+	$(BIN)/python -m tests.abuse.kills
 
 clean:
 	rm -rf .venv var frontend/node_modules frontend/dist

@@ -3,10 +3,12 @@
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from time import monotonic
 
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import Engine, create_engine, text
+from sqlalchemy.exc import OperationalError, TimeoutError
 from sqlalchemy.orm import Session, sessionmaker
 
 MIGRATIONS = Path(__file__).parent / "migrations"
@@ -16,6 +18,10 @@ MIGRATIONS = Path(__file__).parent / "migrations"
 CONNECT_S, ANSWER_S, LOCK_S = 3, 6, 4
 # Connections of one process; a request takes two at most.
 MOST_CONNECTIONS = 32
+
+# MariaDB: no connection, the connection is gone, it was lost while an answer was waited for. After it nobody asks for
+# so many seconds.
+_NO_ANSWER, _SILENT_S = ((2003,), (2006,), (2013,)), 1.0
 
 
 class Database:
@@ -40,13 +46,22 @@ class Database:
                 "init_command": f"SET sql_mode='STRICT_ALL_TABLES', innodb_lock_wait_timeout={LOCK_S}",
             },
         )
+        self._silent_until = 0.0
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
 
     @contextmanager
     def unit_of_work(self) -> Iterator[Session]:
-        """A session that commits at the end, or rolls back on any exception."""
-        with self._sessions() as session, session.begin():
-            yield session
+        """A session that commits at the end, or rolls back on any exception. Raises OperationalError, and TimeoutError
+        where the database did not answer a moment ago: not all threads shall wait for it at once."""
+        if monotonic() < self._silent_until:
+            raise TimeoutError("the database did not answer a moment ago")
+        try:
+            with self._sessions() as session, session.begin():
+                yield session
+        except OperationalError as error:
+            if error.orig is not None and error.orig.args[:1] in _NO_ANSWER:
+                self._silent_until = monotonic() + _SILENT_S
+            raise
 
     def ready(self) -> bool:
         """Does the database answer?"""

@@ -12,7 +12,7 @@ import time
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
-from http.client import HTTPSConnection
+from http.client import HTTPException, HTTPSConnection
 from pathlib import Path
 from typing import Any
 
@@ -181,6 +181,9 @@ class Visitor:
         except OSError:
             self.close()
             raise
+        except HTTPException as error:  # the connection broke in the middle
+            self.close()
+            raise OSError(str(error)) from error
         seconds = time.perf_counter() - begun
         for name, value in answer.headers:
             if name.lower() == "set-cookie" and (found := re.match(r"([^=]+)=([^;]*)", value)):
