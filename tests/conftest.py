@@ -1,5 +1,6 @@
 """A MariaDB of the tests' own, one for each worker; and clients of the real application on it."""
 
+import os
 import secrets
 import shutil
 import tempfile
@@ -17,6 +18,27 @@ from rillstep.document import Design
 from rillstep.store.database import migrate
 from rillstep.web import create_app
 from rillstep.web.settings import Settings
+from tests import canaries
+
+
+def pytest_configure(config: pytest.Config) -> None:
+    canaries.begin(config)
+
+
+def pytest_sessionfinish(session: pytest.Session) -> None:
+    """Searches all that was logged in the run."""
+    if hasattr(session.config, "workerinput"):
+        return
+    folder = Path(os.environ[canaries.FOLDER])
+    lines, faults = canaries.found(folder)
+    shutil.rmtree(folder, ignore_errors=True)
+    report = session.config.pluginmanager.get_plugin("terminalreporter")
+    if report is not None:
+        report.write_line(f"\n{lines} lines of logs searched for personal data: {len(faults)} with some")
+        for fault in faults[:10]:
+            report.write_line(f"  {fault}")
+    if faults:
+        session.exitstatus = pytest.ExitCode.TESTS_FAILED
 
 
 @pytest.fixture(scope="session")
@@ -39,9 +61,7 @@ def database_url(mariadb: OwnMariaDb) -> str:
 
 @pytest.fixture(scope="session")
 def app(database_url: str) -> Any:
-    app = create_app(Settings(database_url, "a test's secret", rate_limits=False))
-    app.logger.disabled = True
-    return app
+    return create_app(Settings(database_url, "a test's secret", rate_limits=False))
 
 
 class Client:

@@ -27,8 +27,8 @@ def _secret(folder: Path) -> str:
     return path.read_text()
 
 
-def serve(url: str, secret: str, port: int, **more: str) -> "subprocess.Popen[bytes]":
-    """gunicorn on 127.0.0.1; ready when it answers."""
+def serve(url: str, secret: str, port: int, log: Path | None = None, **more: str) -> "subprocess.Popen[bytes]":
+    """gunicorn on 127.0.0.1; ready when it answers. log: where its messages go; more: other settings."""
     environment = {**os.environ, "RILLSTEP_DATABASE_URL": url, "RILLSTEP_SECRET": secret, **more}
     command = [
         sys.executable,
@@ -40,7 +40,10 @@ def serve(url: str, secret: str, port: int, **more: str) -> "subprocess.Popen[by
         f"127.0.0.1:{port}",
         "rillstep.web:create_app()",
     ]
-    server = subprocess.Popen(command, env=environment, start_new_session=True)
+    messages = log.open("ab") if log is not None else None
+    server = subprocess.Popen(command, env=environment, start_new_session=True, stdout=messages, stderr=messages)
+    if messages is not None:
+        messages.close()  # the server has it open
     until = time.monotonic() + 60
     while time.monotonic() < until and server.poll() is None:
         try:

@@ -61,8 +61,12 @@ def open_test(session: Session, compute: Compute, studio_id: int, design_id: int
 
 
 def _own_test(session: Session, studio_id: int, test_id: int, lock: bool = False) -> TestRow:
+    """A test of this studio; lock: its design is held, in the same order as by whoever deletes it."""
     query = select(TestRow).join(DesignRow).where(TestRow.id == test_id, DesignRow.studio_id == studio_id)
-    row = session.scalar(query.with_for_update(of=TestRow) if lock else query)
+    row = session.scalar(query)
+    if row is not None and lock:
+        designs.own_design(session, studio_id, row.design_id, lock=True)
+        row = session.scalar(query)
     if row is None:
         raise NotFound("This test does not exist, or belongs to another studio.")
     return row

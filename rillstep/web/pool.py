@@ -60,7 +60,7 @@ class Pool:
                 future.cancel()  # type: ignore[no-untyped-call]
         except (RanOut, Ended):
             raise TooHeavy(
-                f"This took longer than {self.deadline_s:g} seconds and was stopped. Nothing was changed. Work with "
+                f"This took longer than {_seconds(self.deadline_s)} and was stopped. Nothing was changed. Work with "
                 "fewer sizes at a time, or with a shorter text."
             ) from None
         except (ProcessExpired, MemoryError):
@@ -102,6 +102,10 @@ class Pool:
                 )  # fmt: skip
             self._number += 1
             return self._pool, self._folder / str(self._number)
+
+
+def _seconds(many: float) -> str:
+    return f"{many:g} second{'s' if many != 1 else ''}"
 
 
 def _read(progress: Path) -> tuple[str, int, int]:

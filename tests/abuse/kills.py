@@ -51,6 +51,7 @@ def save_on(saver: Saver, stop: threading.Event, wanted: int) -> None:
                 time.sleep(0.05)
         except (OSError, ValueError, KeyError):
             time.sleep(0.05)
+    saver.visitor.close()
 
 
 def grade_on(visitor: Visitor, stop: threading.Event) -> None:
@@ -62,6 +63,7 @@ def grade_on(visitor: Visitor, stop: threading.Event) -> None:
         with suppress(OSError):
             visitor("POST", "/api/grading", {"document": document})
         stop.wait(0.2)
+    visitor.close()
 
 
 def kill_one(running: Site, chosen: random.Random) -> str:
@@ -135,6 +137,7 @@ def looked_for(running: Site, savers: list[Saver]) -> tuple[int, int, int]:
                 or answer.json["document"]["sizes"] != (large_design(saver.number, 2, 300.0 + saver.number)["sizes"])
             ):
                 mixed += 1
+        own.close()
     return lost, mixed, checked
 
 

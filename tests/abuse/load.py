@@ -2,6 +2,7 @@
 
 import os
 import random
+import secrets
 import socket
 import ssl
 import threading
@@ -60,6 +61,7 @@ def _account(seen: Seen, port: int, cookies: dict[str, str], csrf: str, stop: th
             seen.note(f"account {path}", answer.status, answer.seconds)
         except OSError:
             seen.note(f"account {path}", 0, 0.0)
+    visitor.close()
 
 
 def _stranger(seen: Seen, port: int, stop: threading.Event, seed: int) -> None:
@@ -82,6 +84,7 @@ def _stranger(seen: Seen, port: int, stop: threading.Event, seed: int) -> None:
         except (OSError, ValueError, KeyError):
             seen.note("stranger", 0, 0.0)
             stop.wait(0.05)
+    visitor.close()
 
 
 def _half_open(port: int, stop: threading.Event) -> None:
@@ -109,7 +112,7 @@ def _half_open(port: int, stop: threading.Event) -> None:
 
 def _designer(seen: Seen, port: int, number: int, stop: threading.Event) -> None:
     """A designer at work: she saves, types, and now and then signs in again."""
-    address, email = f"127.0.0.{7 + number}", f"other-{number}@observing-night.example"
+    address, email = f"127.0.0.{7 + number}", f"other-{number}-{secrets.token_hex(4)}@observing-night.example"
     visitor = Visitor(port, address)
     visitor.sign_up(email)
     document = large_design(number, 2, 300.0)
@@ -131,6 +134,7 @@ def _designer(seen: Seen, port: int, number: int, stop: threading.Event) -> None
             answer = visitor.sign_in(email)
             seen.note("sign-in", answer.status, answer.seconds)
         stop.wait(0.3)
+    visitor.close()
 
 
 def _memory(seen: Seen, site: Site, stop: threading.Event) -> None:
@@ -156,7 +160,8 @@ def worst(site: Site, seconds: float, tabs: int = 16) -> Seen:
     """What happened to three designers while an account and a stranger did their worst for so long, and to those."""
     seen, stop = Seen(), threading.Event()
     abuser = Visitor(site.port, ABUSER)
-    abuser.sign_up("abuser@observing-night.example")
+    abuser.sign_up(f"abuser-{secrets.token_hex(4)}@observing-night.example")
+    abuser.close()
     with ProcessPoolExecutor(1, get_context("spawn")) as elsewhere:
         attacking = elsewhere.submit(attack, site.port, abuser.cookies, abuser.csrf, seconds, tabs)
         _all_at_once(stop, seconds, [

@@ -30,6 +30,7 @@ def pdf_at_many(site: Site, clients: int = 16, times: int = 6) -> Seen:
             answer = saver("PUT", f"/api/designs/{made['id']}", {"base": base, "document": document})
             seen.note("save beside the first PDF", answer.status, answer.seconds)
             base = answer.json.get("revision", base)
+        saver.close()
 
     def ask(number: int) -> None:
         one = Visitor(site.port, f"127.0.0.{30 + number}")
@@ -37,6 +38,7 @@ def pdf_at_many(site: Site, clients: int = 16, times: int = 6) -> Seen:
         for _ in range(times):
             answer = one("POST", "/api/export/pdf", body)
             seen.note("PDF, warm", answer.status, answer.seconds)
+        one.close()
 
     with ThreadPoolExecutor(clients) as threads:
         saving = threads.submit(save)
@@ -45,6 +47,7 @@ def pdf_at_many(site: Site, clients: int = 16, times: int = 6) -> Seen:
         stop.set()
         saving.result()
         list(threads.map(ask, range(clients)))
+    first.close()
     return seen
 
 
@@ -68,6 +71,7 @@ def long_texts(site: Site, many: int = 1000) -> Seen:
             if turn % 5 == 0:
                 for _, kind, size in site.processes():
                     seen.most_memory[kind] = max(seen.most_memory.get(kind, 0), size)
+        visitor.close()
 
     with ThreadPoolExecutor(4) as threads:
         list(threads.map(account, range(4)))
@@ -78,7 +82,7 @@ def hung_database(site: Site, seconds: float = 12.0) -> Seen:
     """The database stops answering for so long: what is asked for meanwhile, and after it."""
     seen = Seen()
     visitor, page = Visitor(site.port, "127.0.0.60"), Visitor(site.port, "127.0.0.61")
-    visitor.sign_up("hung@observing-night.example")
+    visitor.sign_up(f"hung-{time.time_ns()}@observing-night.example")
     assert site.own.process is not None
     pid = site.own.process.pid
     os.kill(pid, signal.SIGSTOP)
@@ -93,6 +97,7 @@ def hung_database(site: Site, seconds: float = 12.0) -> Seen:
                     answer = one("GET", "/api/health" if number % 2 else "/api/designs")
                     seen.note("database hangs", answer.status, answer.seconds)
                     time.sleep(0.2)
+                one.close()
 
             asking = [threads.submit(ask, number) for number in range(8)]
             while time.monotonic() < until:
@@ -107,4 +112,6 @@ def hung_database(site: Site, seconds: float = 12.0) -> Seen:
     for _ in range(10):
         answer = visitor("GET", "/api/designs")
         seen.note("after it", answer.status, answer.seconds)
+    visitor.close()
+    page.close()
     return seen

@@ -26,18 +26,20 @@ SECRET = "a secret of the tests, and of no site"
 
 @dataclass
 class Site:
-    """A running site. port: of HTTPS at 127.0.0.1, behind nginx; behind: of the application itself."""
+    """A running site. port: of HTTPS at 127.0.0.1, behind nginx; plain: of HTTP; behind: of the application itself."""
 
     port: int
+    plain: int
     behind: int
     own: OwnMariaDb
     folder: Path
     environment: dict[str, str]
     server: "subprocess.Popen[bytes]"
+    log: Path | None = None
 
     def restart(self) -> None:
         """Starts the application anew, after it was killed."""
-        self.server = serve(self.own.url("rillstep"), SECRET, self.behind, **self.environment)
+        self.server = serve(self.own.url("rillstep"), SECRET, self.behind, self.log, **self.environment)
 
     def processes(self) -> list[tuple[int, str, int]]:
         """The application's processes: number, what it is (main, worker, pool), and its memory in bytes."""
@@ -112,9 +114,9 @@ def site(limits: bool = True, log: Path | None = None, **more: str) -> Iterator[
         port, plain, behind = free_port(), free_port(), free_port()
         environment = {
             "RILLSTEP_HTTPS": "1", "RILLSTEP_PROXIES": "1", "RILLSTEP_RATE_LIMITS": "on" if limits else "off",
-            **({"RILLSTEP_LOG": str(log)} if log else {}), **more,
+            **more,
         }  # fmt: skip
-        found = Site(port, behind, own, folder, environment, serve(url, SECRET, behind, **environment))
+        found = Site(port, plain, behind, own, folder, environment, serve(url, SECRET, behind, log, **environment), log)
         config = nginx_config(folder, port, plain, behind)
         nginx = subprocess.Popen(["/usr/sbin/nginx", "-p", str(folder), "-c", str(config)], start_new_session=True)
         _until_it_answers(found)
@@ -140,8 +142,9 @@ def _until_it_answers(found: Site) -> None:
     until = time.monotonic() + 20
     while time.monotonic() < until:
         try:
-            if Visitor(found.port)("GET", "/api/health").status == 200:
-                return
+            with Visitor(found.port) as visitor:
+                if visitor("GET", "/api/health").status == 200:
+                    return
         except OSError:
             time.sleep(0.1)
     raise RuntimeError((found.folder / "start.log").read_text())
@@ -168,10 +171,11 @@ class Visitor:
         self.port, self.address, self.timeout_s = port, address, timeout_s
         self.cookies: dict[str, str] = {}
         self.csrf = ""
+        self.more: dict[str, str] = {}
         self._connection: HTTPSConnection | None = None
 
     def __call__(self, method: str, path: str, body: object = None, raw: bytes | None = None) -> Answer:
-        headers = {"Host": "localhost", "X-CSRF-Token": self.csrf, "Content-Type": "application/json"}
+        headers = {"Host": "localhost", "X-CSRF-Token": self.csrf, "Content-Type": "application/json", **self.more}
         if self.cookies:
             headers["Cookie"] = "; ".join(f"{name}={value}" for name, value in self.cookies.items())
         content = raw if raw is not None else json.dumps(body).encode() if body is not None else None
@@ -207,6 +211,12 @@ class Visitor:
         if self._connection is not None:
             self._connection.close()
         self._connection = None
+
+    def __enter__(self) -> "Visitor":
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.close()
 
     def sign_up(self, email: str) -> None:
         """Makes an account and signs in."""

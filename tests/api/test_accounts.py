@@ -67,7 +67,6 @@ def test_the_session_changes_at_sign_in(app: Any) -> None:
 
 def test_sign_in_is_rate_limited(database_url: str) -> None:
     app = create_app(Settings(database_url, "s", rate_limits=True))
-    app.logger.disabled = True
     client = Client(app.test_client())
     codes = [client.post("/api/sign-in", {"email": "a@b.example", "password": "x"}).status_code for _ in range(12)]
     assert codes[:10] == [401] * 10

@@ -16,6 +16,7 @@ from rillstep.demo.data import nightfield
 from rillstep.demo.mariadb import OwnMariaDb, free_port
 from rillstep.demo.run import serve
 from rillstep.store.database import migrate
+from tests.canaries import server_log
 from tests.conftest import as_json
 
 
@@ -44,7 +45,7 @@ def test_sigkill_in_the_middle_of_saves_loses_nothing() -> None:
         url = own.create_database("rillstep")
         migrate(url)
         port = free_port()
-        server = serve(url, "a secret of the tests, and of no site", port, RILLSTEP_RATE_LIMITS="off")
+        server = serve(url, "a secret of the tests, and of no site", port, server_log(), RILLSTEP_RATE_LIMITS="off")
         remote = Remote(f"http://127.0.0.1:{port}")
         remote("GET", "/api/me")
         account = {"email": "crash@observing-night.example", "password": "a long password"}
@@ -82,7 +83,9 @@ def test_sigkill_in_the_middle_of_saves_loses_nothing() -> None:
         assert sum(revision for revision, _ in acknowledged.values()) > 15
 
         own.start()
-        server = serve(own.url("rillstep"), "a secret of the tests, and of no site", port, RILLSTEP_RATE_LIMITS="off")
+        server = serve(
+            own.url("rillstep"), "a secret of the tests, and of no site", port, server_log(), RILLSTEP_RATE_LIMITS="off"
+        )
         try:
             again = Remote(f"http://127.0.0.1:{port}")
             again("GET", "/api/me")

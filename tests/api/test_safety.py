@@ -55,7 +55,6 @@ def test_a_sign_in_runs_out_and_there_are_so_many_at_most(app: Any, designer: Cl
 
 def test_headers_and_cookies_are_for_https_where_that_is_set(database_url: str) -> None:
     app = create_app(Settings(database_url, "s" * 32, https=True, rate_limits=False))
-    app.logger.disabled = True
     answer = app.test_client().get("/api/me", base_url="https://rillstep.example")
     assert answer.headers["Strict-Transport-Security"].startswith("max-age=31536000")
     assert answer.headers["Cross-Origin-Opener-Policy"] == "same-origin"
@@ -88,7 +87,9 @@ def test_an_error_is_logged_without_what_was_typed(database_url: str, monkeypatc
     """Canaries in every field; the unexpected error quotes them, and the database's error has them as parameters."""
     app = create_app(Settings(database_url, "s" * 32, rate_limits=False))
     lines = io.StringIO()
-    app.logger.handlers[0].setStream(lines)  # type: ignore[attr-defined]
+    kept = logging.StreamHandler(lines)
+    kept.setFormatter(app.logger.handlers[0].formatter)
+    app.logger.addHandler(kept)
     monkeypatch.setattr(app.logger, "disabled", False)
     app.logger.setLevel(logging.DEBUG)
     client = Client(app.test_client())

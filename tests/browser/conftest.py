@@ -12,7 +12,9 @@ from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
+from tests.canaries import server_log
 
+SECRET = "a secret of the tests, and of no site"
 ARGS = [
     "--no-sandbox",
     "--disable-gpu",
@@ -29,7 +31,7 @@ HARMLESS = ("Failed to load resource", "net::ERR", "Applying inline style violat
 @pytest.fixture(scope="session")
 def address(database_url: str) -> Iterator[str]:
     port = free_port()
-    server = serve(database_url, "a secret of the tests, and of no site", port, RILLSTEP_RATE_LIMITS="off")
+    server = serve(database_url, SECRET, port, server_log(), RILLSTEP_RATE_LIMITS="off")
     yield f"http://127.0.0.1:{port}"
     os.killpg(server.pid, signal.SIGTERM)
     server.wait(timeout=30)

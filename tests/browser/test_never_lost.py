@@ -12,6 +12,7 @@ from rillstep.demo.run import serve
 from rillstep.document import dump
 from rillstep.store.database import migrate
 from tests.browser.conftest import Opener, import_design, saved, sign_up, step
+from tests.canaries import server_log
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -20,7 +21,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
     url = mariadb.create_database("rillstep_away")
     migrate(url)
     port = free_port()
-    server = serve(url, "a secret of the tests, and of no site", port)
+    server = serve(url, "a secret of the tests, and of no site", port, server_log())
     page = open_page()
     try:
         sign_up(page, f"http://127.0.0.1:{port}")
@@ -31,7 +32,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
         page.get_by_label("Fibre").fill("pure stardust")
         expect(page.get_by_test_id("save-state")).to_contain_text("the server does not answer")
         page.get_by_label("Hook").fill("5.25")
-        server = serve(url, "a secret of the tests, and of no site", port)
+        server = serve(url, "a secret of the tests, and of no site", port, server_log())
         saved(page)
         page.reload()
         expect(page.get_by_label("Fibre")).to_have_value("pure stardust")

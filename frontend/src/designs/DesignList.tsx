@@ -4,7 +4,7 @@ import { useDeferredValue, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ApiError, client, unwrap, upload } from "../api/client";
 import type { DesignItem, DesignView } from "../api/schema";
-import { ME, remember, useMe } from "../session/useMe";
+import { become, useMe } from "../session/useMe";
 import { Dialog } from "../ui/Dialog";
 import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
@@ -87,8 +87,7 @@ export function DesignList() {
   const signOut = useMutation({
     mutationFn: () => unwrap(client.POST("/api/sign-out")),
     onSuccess: (data) => {
-      queries.clear();
-      queries.setQueryData(ME, remember(data));
+      become(queries, data);
     },
   });
   return (

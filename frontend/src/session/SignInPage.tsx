@@ -3,7 +3,7 @@ import { useState, type SyntheticEvent } from "react";
 import { Navigate, useLocation, useNavigate } from "react-router";
 import { ApiError, client, unwrap } from "../api/client";
 import { Trouble } from "../ui/Trouble";
-import { ME, remember, useMe } from "./useMe";
+import { become, useMe } from "./useMe";
 
 function faultOf(error: unknown, field: string): string | undefined {
   if (!(error instanceof ApiError)) return undefined;
@@ -59,8 +59,7 @@ export function SignInPage() {
         : unwrap(client.POST("/api/sign-in", { body }));
     },
     onSuccess: (data) => {
-      queries.clear();
-      queries.setQueryData(ME, remember(data));
+      become(queries, data);
       void navigate(from, { replace: true });
     },
   });
