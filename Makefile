@@ -43,6 +43,7 @@ fuzz: setup
 	$(BIN)/python -m tests.core.fuzz $(or $(COUNT),100000)
 	$(BIN)/python -m tests.sweep
 	RILLSTEP_WALLS=2000 $(BIN)/python -m pytest -q tests/core/test_side_stitches.py
+	RILLSTEP_CASES=60 $(BIN)/python -m pytest -q tests/api/test_schema.py
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate
