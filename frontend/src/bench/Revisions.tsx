@@ -88,7 +88,9 @@ export function Revisions({ open, onClose }: { open: boolean; onClose: () => voi
                   Revision {one.data.number} against {design.revision}:{" "}
                   {one.data.changes.length === 0
                     ? "nothing differs"
-                    : `${one.data.changes.length} values differ`}
+                    : one.data.changes.length === 1
+                      ? "one value differs"
+                      : `${one.data.changes.length} values differ`}
                 </p>
                 <button
                   type="button"

@@ -34,9 +34,10 @@ function Progress({ job }: { job: Job }) {
           {of > 1 && `: ${done} of ${of}`}
         </p>
         <progress
-          className="mt-1 block h-1.5 w-full"
+          className="progress mt-1 block w-full"
           aria-label="How far this is"
-          {...(of > 1 ? { value: done, max: of } : {})}
+          value={done}
+          max={Math.max(of, 1)}
         />
       </div>
       <button
