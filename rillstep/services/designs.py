@@ -1,6 +1,7 @@
 """Designs of a studio: list, open, save as a new revision, compare, restore, delete."""
 
 import json
+from datetime import timedelta
 from typing import Any
 
 from sqlalchemy import delete, func, select
@@ -14,10 +15,13 @@ from rillstep.store import DesignRow, Revision
 
 # Designs, and revisions, of one page of a list.
 PAGE = 50
+# What is deleted can be brought back for so many days, and so many designs of it.
+KEPT_DAYS, MOST_DELETED = 30, 50
 
 
-def _own(session: Session, studio_id: int, design_id: int, lock: bool = False) -> DesignRow:
-    query = select(DesignRow).where(DesignRow.id == design_id, DesignRow.studio_id == studio_id)
+def _own(session: Session, studio_id: int, design_id: int, lock: bool = False, deleted: bool = False) -> DesignRow:
+    is_deleted = DesignRow.deleted_at.is_not(None) if deleted else DesignRow.deleted_at.is_(None)
+    query = select(DesignRow).where(DesignRow.id == design_id, DesignRow.studio_id == studio_id, is_deleted)
     row = session.scalar(query.with_for_update() if lock else query)
     if row is None:
         raise NotFound("This design does not exist, or belongs to another studio.")
@@ -38,7 +42,7 @@ def own_design(session: Session, studio_id: int, design_id: int, lock: bool = Fa
 
 def list_designs(session: Session, studio_id: int, page: int = 1, search: str = "") -> views.DesignsView:
     """A page of a studio's designs, the last saved first; search: what their names hold."""
-    own = select(DesignRow).where(DesignRow.studio_id == studio_id)
+    own = select(DesignRow).where(DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
     if search.strip():
         own = own.where(DesignRow.name.contains(search.strip(), autoescape=True))
     total = session.scalar(select(func.count()).select_from(own.subquery())) or 0
@@ -113,9 +117,48 @@ def save(
 
 
 def remove(session: Session, studio_id: int, design_id: int) -> None:
-    """Delete a design with all its revisions and tests. Raises NotFound."""
+    """Delete a design; it can be brought back for a while, with its revisions and tests. Raises NotFound."""
     row = _own(session, studio_id, design_id, lock=True)
+    row.deleted_at = now()
+    session.flush()
+    _forget_long_deleted(session, studio_id)
+
+
+def remove_for_good(session: Session, studio_id: int, design_id: int) -> None:
+    """Forget a deleted design with all its revisions and tests. Raises NotFound."""
+    row = _own(session, studio_id, design_id, lock=True, deleted=True)
     session.execute(delete(DesignRow).where(DesignRow.id == row.id))
+
+
+def deleted_designs(session: Session, studio_id: int) -> views.DeletedView:
+    """The designs that can be brought back, the last deleted first."""
+    _forget_long_deleted(session, studio_id)
+    own = select(DesignRow).where(DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_not(None))
+    rows = session.scalars(own.order_by(DesignRow.deleted_at.desc(), DesignRow.id.desc()))
+    return views.DeletedView(
+        designs=[
+            views.DeletedItem(id=row.id, name=row.name, until=row.deleted_at + timedelta(days=KEPT_DAYS))
+            for row in rows if row.deleted_at is not None
+        ]
+    )  # fmt: skip
+
+
+def bring_back(session: Session, studio_id: int, design_id: int) -> None:
+    """Bring a deleted design back, as it was. Raises NotFound, NoRoom."""
+    row = _own(session, studio_id, design_id, lock=True, deleted=True)
+    size = session.scalar(select(func.sum(Revision.size)).where(Revision.design_id == row.id)) or 0
+    rooms.take(session, studio_id, int(size), designs=1)
+    row.deleted_at = None
+
+
+def _forget_long_deleted(session: Session, studio_id: int) -> None:
+    """Forgets what was deleted long ago, and what is more than is kept."""
+    own = (DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_not(None))
+    session.execute(delete(DesignRow).where(*own, DesignRow.deleted_at < now() - timedelta(days=KEPT_DAYS)))
+    kept = select(DesignRow.id).where(*own).order_by(DesignRow.deleted_at.desc(), DesignRow.id.desc())
+    more = list(session.scalars(kept))[MOST_DELETED:]
+    if more:
+        session.execute(delete(DesignRow).where(DesignRow.id.in_(more)))
 
 
 def revisions(session: Session, studio_id: int, design_id: int, page: int = 1) -> views.RevisionsView:

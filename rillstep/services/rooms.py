@@ -42,8 +42,9 @@ class Room:
 
 def room_of(session: Session, studio_id: int) -> Room:
     """What a studio has used."""
-    designs = session.scalar(select(func.count(DesignRow.id)).where(DesignRow.studio_id == studio_id)) or 0
-    taken = select(func.coalesce(func.sum(Revision.size), 0)).join(DesignRow).where(DesignRow.studio_id == studio_id)
+    own = (DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
+    designs = session.scalar(select(func.count(DesignRow.id)).where(*own)) or 0
+    taken = select(func.coalesce(func.sum(Revision.size), 0)).join(DesignRow).where(*own)
     return Room(designs, int(session.scalar(taken) or 0))
 
 

@@ -62,7 +62,8 @@ def open_test(session: Session, compute: Compute, studio_id: int, design_id: int
 
 def _own_test(session: Session, studio_id: int, test_id: int, lock: bool = False) -> TestRow:
     """A test of this studio; lock: its design is held, in the same order as by whoever deletes it."""
-    query = select(TestRow).join(DesignRow).where(TestRow.id == test_id, DesignRow.studio_id == studio_id)
+    own = (DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
+    query = select(TestRow).join(DesignRow).where(TestRow.id == test_id, *own)
     row = session.scalar(query)
     if row is not None and lock:
         designs.own_design(session, studio_id, row.design_id, lock=True)
@@ -73,7 +74,8 @@ def _own_test(session: Session, studio_id: int, test_id: int, lock: bool = False
 
 
 def _own_tester(session: Session, studio_id: int, tester_id: int) -> Tester:
-    query = select(Tester).join(TestRow).join(DesignRow).where(Tester.id == tester_id, DesignRow.studio_id == studio_id)
+    own = (DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
+    query = select(Tester).join(TestRow).join(DesignRow).where(Tester.id == tester_id, *own)
     row = session.scalar(query)
     if row is None:
         raise NotFound("This tester does not exist, or belongs to another studio.")
@@ -217,7 +219,7 @@ def _by_token(session: Session, token: str) -> Tester:
     tester = None
     if 16 <= len(token) <= 64:
         tester = session.scalar(select(Tester).where(Tester.token_hash == hash_token(token)))
-    if tester is None or tester.withdrawn_at is not None:
+    if tester is None or tester.withdrawn_at is not None or tester.test.design.deleted_at is not None:
         raise NotFound(
             "This link opens nothing. It may have been mistyped, or withdrawn: ask the designer for a new one."
         )

@@ -393,6 +393,30 @@ class DesignsView(BaseModel):
     room: str
 
 
+class ReadyItem(BaseModel):
+    """A ready bag to begin with."""
+
+    key: str
+    title: str
+    build: str
+
+
+class ReadyView(BaseModel):
+    bags: list[ReadyItem]
+
+
+class DeletedItem(BaseModel):
+    """A deleted design; until: when it is gone for good."""
+
+    id: int
+    name: str
+    until: datetime
+
+
+class DeletedView(BaseModel):
+    designs: list[DeletedItem]
+
+
 class DesignView(BaseModel):
     id: int
     revision: int

@@ -4,12 +4,15 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from time import monotonic
+from typing import Any
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import Engine, create_engine, text
-from sqlalchemy.exc import OperationalError, TimeoutError
+from sqlalchemy import Engine, create_engine, event, text
+from sqlalchemy.engine.interfaces import DBAPIConnection
+from sqlalchemy.exc import DisconnectionError, OperationalError, TimeoutError
 from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.pool import ConnectionPoolEntry
 
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -22,6 +25,20 @@ MOST_CONNECTIONS = 32
 # MariaDB: no connection, the connection is gone, it was lost while an answer was waited for. After it nobody asks for
 # so many seconds.
 _NO_ANSWER, _SILENT_S = ((2003,), (2006,), (2013,)), 1.0
+# A connection that rested longer is asked whether it is still there before it is used, in seconds.
+_RESTED_S = 5.0
+
+
+def _used_now(_connection: DBAPIConnection | None, record: ConnectionPoolEntry) -> None:
+    record.info["used"] = monotonic()
+
+
+def _still_there(connection: Any, record: ConnectionPoolEntry, _proxy: object) -> None:
+    if monotonic() - record.info.get("used", monotonic()) > _RESTED_S:
+        try:
+            connection.ping(reconnect=False)
+        except Exception as error:
+            raise DisconnectionError from error
 
 
 class Database:
@@ -31,8 +48,8 @@ class Database:
         self.url = url
         self.engine: Engine = create_engine(
             url,
-            pool_pre_ping=True,
             pool_recycle=1800,
+            pool_reset_on_return=None,  # a unit of work ends its transaction itself; that saves a way there and back
             pool_size=MOST_CONNECTIONS // 2,
             max_overflow=MOST_CONNECTIONS // 2,
             pool_timeout=CONNECT_S,
@@ -46,6 +63,8 @@ class Database:
                 "init_command": f"SET sql_mode='STRICT_ALL_TABLES', innodb_lock_wait_timeout={LOCK_S}",
             },
         )
+        event.listen(self.engine, "checkout", _still_there)
+        event.listen(self.engine, "checkin", _used_now)
         self._silent_until = 0.0
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
 
@@ -65,7 +84,7 @@ class Database:
 
     def ready(self) -> bool:
         """Does the database answer?"""
-        with self.engine.connect() as connection:
+        with self.engine.begin() as connection:
             return connection.execute(text("SELECT 1")).scalar() == 1
 
 

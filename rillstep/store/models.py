@@ -60,7 +60,8 @@ class Phrase(Base):
 
 
 class DesignRow(Base):
-    """A design; `revision` is the number of its newest revision, `sizes` are the names of its sizes."""
+    """A design; `revision` is the number of its newest revision, `sizes` are the names of its sizes. One that
+    was deleted is kept for a while, and found by nobody but who brings it back."""
 
     __tablename__ = "designs"
     id: Mapped[int] = mapped_column(primary_key=True)
@@ -70,6 +71,7 @@ class DesignRow(Base):
     sizes: Mapped[list[str]] = mapped_column(JSON)
     created_at: Mapped[datetime]
     saved_at: Mapped[datetime]
+    deleted_at: Mapped[datetime | None]
 
 
 class Revision(Base):

@@ -53,9 +53,10 @@ def _enter(user: User) -> dict[str, Any]:
 
 def _leave() -> None:
     """Ends the sign-in of this browser, also for copies of its cookie."""
-    if current_user.is_authenticated:
+    token = session.get("_user_id")  # as the package for sign-ins keeps it
+    if token is not None:
         with unit_of_work() as work:
-            accounts.end_sign_in(work, current_user.id)
+            accounts.end_sign_in(work, token)
     logout_user()
     session.clear()
 

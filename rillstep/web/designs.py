@@ -7,7 +7,9 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from rillstep.document import Design, TextDesign, blank, load
+from rillstep.document.ready import READY_BAGS, ready_design
 from rillstep.services import checking, designs, views
+from rillstep.services.errors import NotFound
 from rillstep.web.computing import computed
 from rillstep.web.problems import answers
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
@@ -20,6 +22,14 @@ api = APIBlueprint(
 
 class DesignPath(BaseModel):
     design_id: int
+
+
+class ReadyPath(BaseModel):
+    key: Annotated[str, Field(max_length=40)]
+
+
+class DeletedPath(BaseModel):
+    deleted_id: int
 
 
 class RevisionPath(DesignPath):
@@ -97,6 +107,46 @@ def read_file() -> Any:
         return designs.create(work, studio, document, "Read from a file").model_dump(mode="json")
 
 
+@api.get("/ready", responses={200: views.ReadyView})
+def list_ready() -> Any:
+    """The ready bags that a design can begin with."""
+    bags = [views.ReadyItem(key=bag.key, title=bag.title, build=bag.build) for bag in READY_BAGS]
+    return views.ReadyView(bags=bags).model_dump(mode="json")
+
+
+@api.post("/ready/<key>", responses={200: views.DesignView})
+def create_ready(path: ReadyPath) -> Any:
+    """Keep a new design that begins with a ready bag."""
+    design = ready_design(path.key)
+    if design is None:
+        raise NotFound("There is no such ready bag.")
+    with unit_of_work() as work:
+        return designs.create(work, studio_id(), design, "From a ready bag").model_dump(mode="json")
+
+
+@api.get("/deleted", responses={200: views.DeletedView})
+def list_deleted() -> Any:
+    """The deleted designs that can be brought back."""
+    with unit_of_work() as work:
+        return designs.deleted_designs(work, studio_id()).model_dump(mode="json")
+
+
+@api.post("/deleted/<int:deleted_id>/bring-back", responses={204: None})
+def bring_back(path: DeletedPath) -> Any:
+    """Bring a deleted design back, as it was."""
+    with unit_of_work() as work:
+        designs.bring_back(work, studio_id(), path.deleted_id)
+    return "", 204
+
+
+@api.delete("/deleted/<int:deleted_id>", responses={204: None})
+def remove_for_good(path: DeletedPath) -> Any:
+    """Forget a deleted design with its revisions and tests."""
+    with unit_of_work() as work:
+        designs.remove_for_good(work, studio_id(), path.deleted_id)
+    return "", 204
+
+
 @api.get("/<int:design_id>", responses={200: views.DesignView})
 def read(path: DesignPath) -> Any:
     """A design as last saved."""
@@ -114,7 +164,7 @@ def save(path: DesignPath, body: SaveDesign) -> Any:
 
 @api.delete("/<int:design_id>", responses={204: None})
 def remove(path: DesignPath) -> Any:
-    """Delete a design with its revisions and tests."""
+    """Delete a design; it can be brought back for 30 days."""
     with unit_of_work() as work:
         designs.remove(work, studio_id(), path.design_id)
     return "", 204

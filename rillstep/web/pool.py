@@ -23,7 +23,7 @@ from rillstep.core.watch import Ended, Watch, watched
 from rillstep.services.errors import Stopped, TooHeavy
 
 # So much work is done by a process before a new one takes its place.
-RENEWED_AFTER = 100
+RENEWED_AFTER = 60
 # Memory of such a process, in bytes; what needs more is refused.
 MOST_MEMORY = 1_500_000_000
 # How often the progress is written, and looked at, in seconds.

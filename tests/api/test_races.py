@@ -4,11 +4,15 @@ and lists that stay quick."""
 import threading
 import time
 from collections import Counter
+from datetime import timedelta
 from typing import Any
 
 import pytest
+from sqlalchemy import update
 
-from rillstep.services import rooms, testing
+from rillstep.services import designs, rooms, testing
+from rillstep.services.accounts import now
+from rillstep.store import DesignRow
 from tests.conftest import Client
 
 
@@ -118,3 +122,32 @@ def test_lists_come_in_pages_and_are_searched_by_name(designer: Client, document
     assert designer.get("/api/designs?search=%25").json["total"] == 53  # type: ignore[index]
     assert designer.get("/api/designs?search=_").json["total"] == 0  # type: ignore[index]
     assert designer.get("/api/designs?page=0").status_code == 422
+
+
+def test_a_deleted_design_is_brought_back_with_its_tests(app: Any, designer: Client, design_id: int) -> None:
+    test = designer.post(f"/api/designs/{design_id}/tests").json["id"]  # type: ignore[index]
+    link = designer.post(f"/api/tests/{test}/testers", {"name": "A", "size": "Rug"}).json["path"]  # type: ignore[index]
+    phone = Client(app.test_client())
+    before = designer.get(f"/api/designs/{design_id}").json
+    assert designer("DELETE", f"/api/designs/{design_id}").status_code == 204
+    assert phone.get(f"/api{link}").status_code == 404
+    assert designer.post(f"/api/tests/{test}/testers", {"name": "B", "size": "Rug"}).status_code == 404
+    assert designer.get("/api/designs").json["total"] == 0  # type: ignore[index]
+    (kept,) = designer.get("/api/designs/deleted").json["designs"]  # type: ignore[index]
+    assert kept["id"] == design_id
+    assert designer.post(f"/api/designs/deleted/{design_id}/bring-back").status_code == 204
+    assert designer.get(f"/api/designs/{design_id}").json == before
+    assert phone.get(f"/api{link}").status_code == 200
+    assert designer("DELETE", f"/api/designs/deleted/{design_id}").status_code == 404  # it is not deleted
+    designer("DELETE", f"/api/designs/{design_id}")
+    assert designer("DELETE", f"/api/designs/deleted/{design_id}").status_code == 204
+    assert designer.get("/api/designs/deleted").json["designs"] == []  # type: ignore[index]
+
+
+def test_what_was_deleted_long_ago_is_gone(app: Any, designer: Client, design_id: int) -> None:
+    designer("DELETE", f"/api/designs/{design_id}")
+    long_ago = now() - timedelta(days=designs.KEPT_DAYS, minutes=1)
+    with app.extensions["rillstep_database"].unit_of_work() as work:
+        work.execute(update(DesignRow).where(DesignRow.id == design_id).values(deleted_at=long_ago))
+    assert designer.get("/api/designs/deleted").json["designs"] == []  # type: ignore[index]
+    assert designer.post(f"/api/designs/deleted/{design_id}/bring-back").status_code == 404

@@ -43,6 +43,11 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/designs/blank"): Route("signed in"),
     ("POST", "/api/designs/from-text"): Route("signed in", TEXT),
     ("POST", "/api/designs/import"): Route("signed in"),
+    ("GET", "/api/designs/ready"): Route("signed in"),
+    ("POST", "/api/designs/ready/{key}"): Route("signed in"),
+    ("GET", "/api/designs/deleted"): Route("signed in"),
+    ("POST", "/api/designs/deleted/{deleted_id}/bring-back"): Route("own"),
+    ("DELETE", "/api/designs/deleted/{deleted_id}"): Route("own"),
     ("GET", "/api/designs/{design_id}"): Route("own"),
     ("PUT", "/api/designs/{design_id}"): Route("own", {**OF_DESIGN, "base": 1}),
     ("DELETE", "/api/designs/{design_id}"): Route("own"),
@@ -124,7 +129,10 @@ class World:
         assert designer.post(f"/api/testers/{testers[1]}/withdraw").status_code == 200
         assert designer.post(f"/api/testers/{testers[2]}/link").status_code == 200
         phrase = designer.post("/api/phrases", {"words": "in bb", "meaning": "in back loop"}).json
+        deleted = designer.post("/api/designs", {"document": document}).json["id"]  # type: ignore[index]
+        assert designer("DELETE", f"/api/designs/{deleted}").status_code == 204
         self.ids = {
+            "deleted_id": deleted, "key": "round_pouch",
             "design_id": design_id, "test_id": test["id"], "tester_id": testers[0], "number": 1,  # type: ignore[index]
             "phrase_id": phrase["id"], "name": "the-job-of-a-test", "token": self.token,  # type: ignore[index]
         }  # fmt: skip
@@ -208,8 +216,9 @@ def test_without_the_token_of_the_page_nothing_changes(app: Any, world: World) -
 def test_the_owner_is_let_in_everywhere(world: World) -> None:
     last = [route for route in of("own") if route[0] == "DELETE"]
     for route in [*(one for one in of("signed in", "own") if one not in last), *reversed(last)]:
-        # No such job is under way; some save on a revision that is not the newest any more.
-        expected = {404} if route == ("DELETE", "/api/jobs/{name}") else {200, 204, 409}
+        # No such job is under way; the deleted design was brought back; some save on a revision that is not the newest any more.
+        gone = (("DELETE", "/api/jobs/{name}"), ("DELETE", "/api/designs/deleted/{deleted_id}"))
+        expected = {404} if route in gone else {200, 204, 409}
         assert world.ask(world.designer, route) in expected, route
 
 

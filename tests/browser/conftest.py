@@ -93,7 +93,8 @@ def sign_up(page: Page, address: str) -> str:
 
 def import_design(page: Page, document: str) -> None:
     """Read a design file in the browser; ends at its workbench, worked."""
-    page.get_by_label("A design file").set_input_files(
+    page.get_by_role("button", name="New design").click()
+    page.get_by_label("A design file", exact=True).set_input_files(
         {"name": "d.json", "mimeType": "application/json", "buffer": document.encode()}
     )
     page.get_by_test_id("proof-mark").wait_for()

@@ -21,7 +21,8 @@ def fill(page: Page, label: str, value: str) -> None:
 
 def test_from_an_empty_start_to_proved_instructions_in_four_sizes(page: Page) -> None:
     began = time.monotonic()
-    page.get_by_role("button", name="New tote").click()
+    page.get_by_role("button", name="New design").click()
+    page.get_by_role("button", name="A tote by its measures").click()
     page.get_by_label("Name of the design").fill("Comet carrier")
     page.get_by_text("single crochet").click()
     for label, value in (
@@ -75,7 +76,9 @@ def test_the_main_path_works_by_keyboard_alone(page: Page) -> None:
                 return
         raise AssertionError(f"“{name}” cannot be reached by Tab")
 
-    tab_to("New tote")
+    tab_to("New design")
+    page.keyboard.press("Enter")
+    tab_to("A tote by its measures")
     page.keyboard.press("Enter")
     page.get_by_role("heading", name="Swatch", level=1).wait_for()
     page.get_by_test_id("gauge").wait_for()

@@ -99,11 +99,12 @@ def test_bad_input_is_named_at_its_field_and_nothing_is_lost(bench: Page) -> Non
 
 def test_a_broken_design_file_is_refused_with_the_place(page: Page) -> None:
     bad = dump(nightfield()).replace('"drop_mm": 160.0', '"drop_mm": -4')
-    page.get_by_label("A design file").set_input_files(
+    page.get_by_role("button", name="New design").click()
+    page.get_by_label("A design file", exact=True).set_input_files(
         {"name": "d.json", "mimeType": "application/json", "buffer": bad.encode()}
     )
     expect(page.get_by_role("alert")).to_contain_text("$.sizes[2].drop_mm: must be more than 0")
-    page.get_by_label("A design file").set_input_files(
+    page.get_by_label("A design file", exact=True).set_input_files(
         {"name": "d.json", "mimeType": "application/json", "buffer": b" " * 3_200_000}
     )
     expect(page.get_by_role("alert")).to_contain_text("larger than 3 MB")

@@ -32,6 +32,7 @@ from rillstep.publish.sheet import markdown_of, sheet
 from tests.core.referee import unrolled, walk
 from tests.sweep.answers import answered
 from tests.sweep.printed import kept_words, lost_numbers, plainly
+from tests.sweep.sizes import sizes_come_and_go
 from tests.sweep.texts import (
     SIZES_BY_SETS,
     TERMS,
@@ -281,6 +282,7 @@ LONG: tuple[tuple[Property, int], ...] = (
     (a_changed_text_is_answered_as_if_it_were_new, 24),
     (every_repair_makes_its_line_true, 8),
     (a_slip_in_one_size_is_no_fault_of_the_others, 8),
+    (sizes_come_and_go, 8),
 )
 
 

@@ -1,42 +1,18 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { FileUp, ListChecks, Plus, Trash2 } from "lucide-react";
-import { useDeferredValue, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { ApiError, client, unwrap, upload } from "../api/client";
-import type { DesignItem, DesignView } from "../api/schema";
+import { ListChecks, Plus, Trash2 } from "lucide-react";
+import { useDeferredValue, useState } from "react";
+import { Link } from "react-router";
+import { client, unwrap } from "../api/client";
+import type { DesignItem } from "../api/schema";
 import { become, useMe } from "../session/useMe";
 import { Dialog } from "../ui/Dialog";
 import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
+import { Deleted, DELETED } from "./Deleted";
+import { NewDesign } from "./NewDesign";
 import { Phrases } from "./Phrases";
 
 const LIST = ["designs"] as const;
-const LARGEST_BYTES = 3_000_000;
-
-function useNewDesign(make: (input: File | null) => Promise<DesignView>) {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: make,
-    onSuccess: (design) => {
-      void queries.invalidateQueries({ queryKey: LIST });
-      void navigate(`/designs/${design.id}/swatch`);
-    },
-  });
-}
-
-async function readFile(file: File | null): Promise<DesignView> {
-  if (!file || file.size > LARGEST_BYTES) {
-    throw new ApiError({
-      code: "too-large",
-      status: 413,
-      title: "This file is larger than 3 MB; a design file is far smaller. Choose another file.",
-      faults: [],
-      revision: null,
-    });
-  }
-  return upload<DesignView>("/api/designs/import", await file.text());
-}
 
 function DeleteDialog({ design, onClose }: { design: DesignItem | null; onClose: () => void }) {
   const queries = useQueryClient();
@@ -45,14 +21,15 @@ function DeleteDialog({ design, onClose }: { design: DesignItem | null; onClose:
       unwrap(client.DELETE("/api/designs/{design_id}", { params: { path: { design_id: id } } })),
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: LIST });
+      void queries.invalidateQueries({ queryKey: DELETED });
       onClose();
     },
   });
   return (
     <Dialog title={`Delete “${design?.name ?? ""}”?`} open={design !== null} onClose={onClose}>
       <p className="text-sm">
-        Its {design?.revision} revisions and all its tests are deleted with it, for good. Save it as a design
-        file first if you may want it again (Words, “Design file”).
+        Its {design?.revision} revisions and its tests go with it, and its testers’ links open nothing. You
+        can bring all of it back for 30 days, under “Deleted designs”.
       </p>
       <Trouble error={remove.error} />
       <div className="mt-4 flex gap-2">
@@ -71,7 +48,7 @@ function DeleteDialog({ design, onClose }: { design: DesignItem | null; onClose:
 export function DesignList() {
   const me = useMe();
   const queries = useQueryClient();
-  const file = useRef<HTMLInputElement>(null);
+  const [beginning, setBeginning] = useState(false);
   const [deleting, setDeleting] = useState<DesignItem | null>(null);
   const [page, setPage] = useState(1);
   const [search, setSearch] = useState("");
@@ -82,8 +59,6 @@ export function DesignList() {
     placeholderData: keepPreviousData,
     staleTime: 0,
   });
-  const create = useNewDesign(() => unwrap(client.POST("/api/designs/blank")));
-  const read = useNewDesign(readFile);
   const signOut = useMutation({
     mutationFn: () => unwrap(client.POST("/api/sign-out")),
     onSuccess: (data) => {
@@ -105,36 +80,15 @@ export function DesignList() {
         <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
           <h1 className="text-3xl">Designs</h1>
           <div className="flex gap-2">
-            <input
-              ref={file}
-              type="file"
-              accept=".json,application/json"
-              className="sr-only"
-              aria-label="A design file"
-              tabIndex={-1}
-              onChange={(event) => {
-                const chosen = event.target.files?.[0];
-                if (chosen) read.mutate(chosen);
-                event.target.value = "";
-              }}
-            />
             <Link to="/check" className="button-plain">
               <ListChecks size={16} aria-hidden /> Check a pattern
             </Link>
-            <button type="button" className="button-plain" onClick={() => file.current?.click()}>
-              <FileUp size={16} aria-hidden /> Read a design file
-            </button>
-            <button
-              type="button"
-              className="button"
-              disabled={create.isPending}
-              onClick={() => create.mutate(null)}
-            >
-              <Plus size={16} aria-hidden /> New tote
+            <button type="button" className="button" onClick={() => setBeginning(true)}>
+              <Plus size={16} aria-hidden /> New design
             </button>
           </div>
         </div>
-        <Trouble error={list.error ?? create.error ?? read.error} />
+        <Trouble error={list.error} />
         {list.data?.room && (
           <p role="status" className="bg-mark-soft mt-2 rounded-md px-3 py-2 text-sm">
             {list.data.room}
@@ -160,9 +114,12 @@ export function DesignList() {
           <div className="sheet mt-4 p-8">
             <h2 className="text-xl">Nothing here yet</h2>
             <p className="text-quiet mt-2 max-w-prose">
-              Begin with a new tote: measure a swatch, say how large each size shall be, and Rillstep finds
-              the counts of every round and proves them. Or read a design file that was saved before.
+              Begin with a text of your own, in one size: Rillstep works it stitch by stitch, measures the
+              bag, and grades it. Or begin with a ready bag and make it yours.
             </p>
+            <button type="button" className="button mt-4" onClick={() => setBeginning(true)}>
+              <Plus size={16} aria-hidden /> Begin
+            </button>
           </div>
         )}
         <ul className="mt-2 space-y-2">
@@ -188,8 +145,10 @@ export function DesignList() {
           ))}
         </ul>
         {list.data && <Pages of={list.data} noun="designs" onTurn={setPage} />}
+        <Deleted />
         <Phrases />
       </main>
+      <NewDesign open={beginning} onClose={() => setBeginning(false)} />
       <DeleteDialog design={deleting} onClose={() => setDeleting(null)} />
     </div>
   );

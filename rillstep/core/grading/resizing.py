@@ -3,10 +3,12 @@
 import re
 from collections.abc import Iterator, Sequence
 from dataclasses import fields, is_dataclass
+from itertools import pairwise
 from typing import Any
 
 from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.grading.gauge_lines import for_sizes
+from rillstep.core.grading.set_style import in_style
 from rillstep.core.printing.project import one_size
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Decimals, Num, Pattern, Row, lines_of
@@ -15,8 +17,11 @@ from rillstep.core.words.numbers import set_text
 from rillstep.core.words.sizes import is_size_line
 
 _SIZES = re.compile(r"^(\s*sizes?\s*:\s*)([^#]*?)(\s*(?:#.*)?)$", re.IGNORECASE)
-_RANGE_IN_SET = re.compile(r"[(\[/;,].*\d\s*(?:[-–—]|to)\s*\D{0,3}\d")
 _SET = re.compile(r"(\d+)\s*\(\s*(\d+(?:\s*,\s*\d+)*)\s*\)")
+
+
+# Stands behind a line of sizes that was put into a text whose words name its sizes, and goes with it.
+_PUT_THERE = "  # put here, as the words of this text name other sizes"
 
 
 class NotResized(ValueError):
@@ -36,17 +41,67 @@ def resized(text: str, sizes: Sequence[str], sources: Sequence[int]) -> str:
         raise NotResized("Two sizes have the same name; give each its own.")
     if list(pattern.sizes) == list(sizes) and list(sources) == list(range(len(sizes))):
         return text
-    edited = apply_edits(text, tuple(_edits(pattern, sources, text.split("\n"))))
+    named = _renamed(text, pattern.sizes, sizes, sources)
+    moved = list(sources) != list(range(len(pattern.sizes)))
+    edited = apply_edits(named, tuple(_edits(pattern, sources, named.split("\n")))) if moved else named
     if len(sizes) == 1:
         edited = _lines_of(edited, pattern, sources[0])
     edited = for_sizes(edited, pattern.sizes, sizes, sources)
-    lines = with_sizes(edited, sizes).split("\n")
+    lines = _with_line_of_sizes(edited, sizes).split("\n")
     many = len(pattern.sizes)
     text = "\n".join(_definition(raw, many, sources) if DEFINED.match(raw) else raw for raw in lines)
     after = read(text).pattern
+    if list(after.sizes) != list(sizes):
+        raise NotResized("The sizes of this text stand in a form that is not rewritten; name them in a “Sizes:” line.")
     for at, source in enumerate(sources):
         _hold_alike(pattern, after, source, at)
     return text
+
+
+def _renamed(text: str, names: Sequence[str], sizes: Sequence[str], sources: Sequence[int]) -> str:
+    """The text with the names of its sizes in its `Sizes:` line, whose words around them stay. Raises NotResized."""
+    lines = text.split("\n")
+    for at, raw in enumerate(lines):
+        if _SIZES.match(raw) is None or is_size_line(raw):
+            continue
+        places = _places_of(raw, names)
+        if places is None:
+            raise NotResized(
+                f"Line {at + 1} names the sizes in words that are not rewritten; write “Sizes: A, B” there."
+            )
+        lines[at] = in_style(raw, places, sources, sizes)
+        return "\n".join(lines)
+    return text
+
+
+def _places_of(raw: str, names: Sequence[str]) -> list[tuple[int, int]] | None:
+    """Where the names stand in a line, in their order; None where one does not."""
+    places: list[tuple[int, int]] = []
+    begin = raw.find(":") + 1
+    for name in names:
+        found = re.compile(rf"(?<!\w){re.escape(name)}(?!\w)", re.IGNORECASE).search(raw, begin)
+        if found is None:
+            return None
+        places.append(found.span())
+        begin = found.end()
+    return places
+
+
+def _with_line_of_sizes(text: str, sizes: Sequence[str]) -> str:
+    """The text with a line of its sizes where its words name others, marked as one that was put there; and without
+    it where they name these again."""
+    lines = text.split("\n")
+    own = [at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw)]
+    marked = next((at for at in own if lines[at].endswith(_PUT_THERE)), None)
+    if own and marked is None:
+        return text
+    without = "\n".join(raw for at, raw in enumerate(lines) if at != marked)
+    if list(read(without).pattern.sizes) == list(sizes):
+        return without
+    lines = with_sizes(without, sizes).split("\n")
+    at = next(at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw))
+    lines[at] += _PUT_THERE
+    return "\n".join(lines)
 
 
 def with_sizes(text: str, sizes: Sequence[str]) -> str:
@@ -66,7 +121,8 @@ def _definition(raw: str, many: int, sources: Sequence[int]) -> str:
     numbers = [match[1], *re.findall(r"\d+", match[2])] if match is not None else []
     if match is None or len(numbers) != many:
         return raw
-    return f"{raw[: match.start()]}{set_text(tuple(int(numbers[at]) for at in sources))}{raw[match.end() :]}"
+    places = [found.span() for found in re.finditer(r"\d+", match[0])]
+    return f"{raw[: match.start()]}{in_style(match[0], places, sources)}{raw[match.end() :]}"
 
 
 def _lines_of(text: str, pattern: Pattern, source: int) -> str:
@@ -83,52 +139,57 @@ def _lines_of(text: str, pattern: Pattern, source: int) -> str:
 
 
 def _edits(pattern: Pattern, sources: Sequence[int], rows: Sequence[str]) -> Iterator[Edit]:
-    """The edits that cut each written set down, or widen it, to the sizes that are wanted; each place once."""
-    ranges = dict(_ranges(pattern, sources, rows))
+    """The edits that cut each written set down, or widen it, to the sizes that are wanted; each place once. Raises
+    NotResized."""
+    typed: list[tuple[list[Span], Sequence[int]]] = []
     seen: set[Span] = set()
     for number in _sets(pattern):
-        values = tuple(number.values[at] for at in sources)
-        within = any(_within(number.span, span) for span in ranges)
-        if number.span in seen or within or all(value is None for value in values):
+        if number.span in seen or all(number.values[at] is None for at in sources):
             continue
         seen.add(number.span)
-        if isinstance(number, Num):
+        known = [at for at, value in enumerate(number.values) if value is not None]
+        if len(number.parts) == len(known):  # a line for some sizes has its numbers for those alone
+            typed.append((list(number.parts), [known.index(at) for at in sources if at in known]))
+        elif isinstance(number, Num):
+            values = (number.values[at] for at in sources)
             yield Edit(number.span, set_text(tuple(None if v is None else v - number.offset for v in values)))
-        else:  # decimals stay as they were typed
-            written = [_typed(number, at, rows) for at in sources]
-            same = len(set(written)) == 1
-            yield Edit(number.span, written[0] if same else f"{written[0]} ({', '.join(written[1:])})")
-    yield from (Edit(span, written) for span, written in ranges.items())
+        else:
+            told = [f"{number.values[at]:g}" for at in sources]
+            yield Edit(number.span, told[0] if len(set(told)) == 1 else f"{told[0]} ({', '.join(told[1:])})")
+    for parts, items in _apart(typed):
+        yield _edit(parts, items, rows)
 
 
-def _typed(number: Decimals, at: int, rows: Sequence[str]) -> str:
-    """A decimal as it was typed for a size."""
-    value = number.values[at]
-    if len(number.parts) != len(number.values):
-        return f"{value:g}"
-    part = number.parts[at]
-    return rows[part.line - 1][part.column - 1 : part.end_column - 1]
-
-
-def _within(inner: Span, outer: Span) -> bool:
-    return inner.line == outer.line and outer.column <= inner.column < outer.end_column
-
-
-def _ranges(pattern: Pattern, sources: Sequence[int], rows: Sequence[str]) -> Iterator[tuple[Span, str]]:
-    """Labels that name a range for each size ("Rnds 5-28 (5-30, 5-32)"), as a set of first and one of last rounds."""
-    for _, line in pattern.lines():
-        if not isinstance(line, Row | Again) or line.last is None or line.last.source or line.first.source:
+def _apart(typed: Sequence[tuple[list[Span], Sequence[int]]]) -> Iterator[tuple[list[Span], Sequence[int]]]:
+    """Sets by where their items stand; those of a range that is written for each size ("Rnds 5-28 (5-30, 5-32)") are
+    one. Raises NotResized where two stand within each other in another way."""
+    before: list[Span] = []
+    items: Sequence[int] = ()
+    for parts, own in sorted(typed, key=lambda one: (one[0][0].line, one[0][0].column)):
+        if not before or before[-1].line != parts[0].line or before[-1].end_column <= parts[0].column:
+            if before:
+                yield before, items
+            before, items = parts, own
             continue
-        spans = [span for span in (line.first.span, line.last.span) if span.line == line.span.line]
-        if len(spans) < 2:
+        if parts == before:
             continue
-        span = Span(line.span.line, min(s.column for s in spans), max(s.end_column for s in spans))
-        raw = rows[span.line - 1][span.column - 1 : span.end_column - 1]
-        if _RANGE_IN_SET.search(raw) is None:
-            continue
-        ends = [tuple(number.values[at] for at in sources) for number in (line.first, line.last)]
-        if all(value is not None for each in ends for value in each):
-            yield span, "-".join(set_text(each) for each in ends)
+        both = [
+            Span(one.line, min(one.column, other.column), max(one.end_column, other.end_column))
+            for one, other in zip(before, parts, strict=False)
+        ]
+        if len(parts) != len(before) or any(one.end_column > other.column for one, other in pairwise(both)):
+            raise NotResized(f"Line {parts[0].line} has sets of numbers that stand within each other.")
+        before = both
+    if before:
+        yield before, items
+
+
+def _edit(parts: Sequence[Span], sources: Sequence[int], rows: Sequence[str]) -> Edit:
+    """The edit that writes a set for other sizes as it was typed; parts: where each size's number stands."""
+    row, begin, end = rows[parts[0].line - 1], parts[0].column - 1, parts[-1].end_column - 1
+    end += row[end : end + 1] in (")", "]", "}")
+    places = [(part.column - 1 - begin, part.end_column - 1 - begin) for part in parts]
+    return Edit(Span(parts[0].line, begin + 1, end + 1), in_style(row[begin:end], places, sources))
 
 
 def _sets(node: Any) -> Iterator[Num | Decimals]:
