@@ -65,7 +65,15 @@ function OpenBench({ opened }: { opened: DesignView }) {
     document.title = `${design.document.name} – Rillstep`;
   }, [design.document.name]);
 
-  const value = { design, work: work.data, workError: work.error, workAgain: work.again, selection, select };
+  const value = {
+    design,
+    work: work.data,
+    workError: work.error,
+    workAgain: work.again,
+    workStale: work.stale,
+    selection,
+    select,
+  };
   // The text beside its proof has its own findings, and needs the room.
   const editing = step === "words" && new URLSearchParams(search).get("view") === "edit";
   const withPanel = step !== "testers" && step !== "parts" && !editing;
@@ -77,11 +85,16 @@ function OpenBench({ opened }: { opened: DesignView }) {
       >
         To the step
       </a>
-      <div className="flex h-screen flex-col">
+      {/* In a narrow window, as at 200 %, the columns stack and the page scrolls; else each column by itself. */}
+      <div className="flex min-h-screen flex-col lg:h-screen">
         <Header />
-        <div className="flex min-h-0 flex-1">
+        <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Stones />
-          <main id="step" tabIndex={-1} className="min-w-0 flex-1 overflow-auto px-5 py-4 focus:outline-none">
+          <main
+            id="step"
+            tabIndex={-1}
+            className="min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5"
+          >
             <Outlet />
           </main>
           {withPanel && <SidePanel withText={step !== "words"} />}

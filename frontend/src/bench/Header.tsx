@@ -17,11 +17,18 @@ const SAVE_TEXT: Record<SaveState, string> = {
 };
 
 function ProofMark() {
-  const { work } = useBench();
+  const { work, workStale, workError } = useBench();
   if (!work) return null;
   const many = work.outline.sizes.length;
+  // What is shown belongs to the text before: it is not said of the one that stands there now.
   return (
-    <Counts counts={work.counts} tail={` in ${many} ${many === 1 ? "size" : "sizes"}`} testId="proof-mark" />
+    <span className={workStale ? "opacity-50 grayscale" : ""} aria-busy={workStale}>
+      <Counts
+        counts={work.counts}
+        tail={` in ${many} ${many === 1 ? "size" : "sizes"}${workError ? ", before this change" : ""}`}
+        testId="proof-mark"
+      />
+    </span>
   );
 }
 
@@ -49,7 +56,7 @@ export function Header() {
   const trouble = design.save === "offline" || design.save === "invalid" || design.save === "conflict";
   return (
     <header className="border-line bg-sheet z-10 border-b">
-      <div className="flex h-13 items-center gap-3 px-5 whitespace-nowrap">
+      <div className="flex min-h-13 flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5 whitespace-nowrap lg:flex-nowrap lg:px-5 lg:py-0">
         <Link to="/" className="font-text text-xl font-semibold">
           Rillstep
         </Link>

@@ -161,7 +161,7 @@ export function SidePanel({ withText }: { withText: boolean }) {
   return (
     <aside
       aria-label="Reasons and findings"
-      className="border-line bg-paper w-72 shrink-0 space-y-3 overflow-auto border-l p-3"
+      className="border-line bg-paper shrink-0 space-y-3 border-t p-3 lg:w-72 lg:overflow-auto lg:border-t-0 lg:border-l"
     >
       <Trouble error={workError} again={workAgain} />
       {work && reason && size && number && <Why reason={reason} size={size.name} sizeIndex={number.size} />}

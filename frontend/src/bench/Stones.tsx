@@ -74,13 +74,13 @@ export function Stones() {
   return (
     <nav
       aria-label="Steps of the work"
-      className="border-line bg-bank w-44 shrink-0 overflow-auto border-r py-4"
+      className="border-line bg-bank relative shrink-0 overflow-auto border-b lg:w-44 lg:border-r lg:border-b-0 lg:py-4"
     >
-      <ol>
+      <ol className="flex lg:block">
         {STONES.map((stone, index) => {
           const state = work ? stone.state(work) : "open";
           return (
-            <li key={stone.to}>
+            <li key={stone.to} className="shrink-0">
               <NavLink
                 to={`./${stone.to}`}
                 className={({ isActive }) =>

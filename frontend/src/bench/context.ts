@@ -15,6 +15,8 @@ export interface BenchValue<D extends Design = Design> {
   work: WorkView | null;
   /** Why the newest document could not be worked; the answer before is still shown. */
   workError: unknown;
+  /** Whether the answer is of an older document: the newest is being worked, or cannot be. */
+  workStale: boolean;
   /** Asks for the work once more. */
   workAgain: () => void;
   selection: Selection | null;

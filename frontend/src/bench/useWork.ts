@@ -8,7 +8,12 @@ import type { Design } from "./design";
  * The document worked through by the server. The last good answer stays until the next is here, also
  * while a field holds something that cannot be worked: nothing flickers, and nothing vanishes.
  */
-export function useWork(document: Design): { data: WorkView | null; error: Error | null; again: () => void } {
+export function useWork(document: Design): {
+  data: WorkView | null;
+  error: Error | null;
+  stale: boolean;
+  again: () => void;
+} {
   const query = useQuery({
     queryKey: ["work", document],
     queryFn: ({ signal }) => unwrap(client.POST("/api/work", { body: { document }, signal })),
@@ -18,5 +23,10 @@ export function useWork(document: Design): { data: WorkView | null; error: Error
   });
   const [last, setLast] = useState<WorkView | null>(null);
   if (query.data && query.data !== last) setLast(query.data);
-  return { data: query.data ?? last, error: query.error, again: () => void query.refetch() };
+  return {
+    data: query.data ?? last,
+    error: query.error,
+    stale: query.isPlaceholderData || query.isError,
+    again: () => void query.refetch(),
+  };
 }

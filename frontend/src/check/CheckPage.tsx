@@ -97,8 +97,8 @@ export function CheckPage() {
     setLine(next.line);
   };
   return (
-    <div className="flex h-screen flex-col">
-      <header className="border-line bg-sheet flex h-13 items-center gap-4 border-b px-5">
+    <div className="flex min-h-screen flex-col lg:h-screen">
+      <header className="border-line bg-sheet flex min-h-13 flex-wrap items-center gap-x-4 gap-y-1 border-b px-3 py-1.5 lg:px-5">
         <Link to="/" className="font-text text-xl font-semibold">
           Rillstep
         </Link>
@@ -114,8 +114,8 @@ export function CheckPage() {
           Keep it as a design
         </button>
       </header>
-      <main className="grid min-h-0 flex-1 grid-cols-[1.15fr_1fr] grid-rows-[minmax(0,1fr)_auto]">
-        <section className="flex min-h-0 flex-col p-4" aria-label="The text">
+      <main className="min-h-0 flex-1 lg:grid lg:grid-cols-[1.15fr_1fr] lg:grid-rows-[minmax(0,1fr)_auto]">
+        <section className="flex h-[70vh] min-h-0 flex-col p-3 lg:h-auto lg:p-4" aria-label="The text">
           <div className="mb-2 flex flex-wrap items-end gap-3">
             <Choice
               label="It is written in"
@@ -169,7 +169,7 @@ export function CheckPage() {
           </div>
         </section>
         <section
-          className="border-line min-h-0 space-y-4 overflow-auto border-l p-4"
+          className="border-line min-h-0 space-y-4 border-t p-3 lg:overflow-auto lg:border-t-0 lg:border-l lg:p-4"
           aria-label="The proof"
           // It scrolls by itself, so it can be reached by keyboard.
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
@@ -231,7 +231,7 @@ export function CheckPage() {
           )}
         </section>
         {answer && open && (
-          <div className="col-span-2 max-h-[60vh] overflow-auto">
+          <div className="max-h-[60vh] overflow-auto lg:col-span-2">
             <LinePanel
               text={text}
               terms={terms}

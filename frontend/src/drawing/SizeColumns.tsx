@@ -3,6 +3,7 @@ import { useBench } from "../bench/context";
 import { sizeNames } from "../bench/design";
 import { Silhouette } from "./Silhouette";
 import { frameOf } from "./scale";
+import { Sideways } from "../ui/Sideways";
 
 /** The table in which sizes stand side by side, each bag over its own column. Children are more rows. */
 export function SizeColumns({
@@ -22,7 +23,7 @@ export function SizeColumns({
   const fields = design.document.version === 1 ? design.document.sizes : null;
   const frame = work && fields ? frameOf(work) : null;
   return (
-    <div className="overflow-x-auto">
+    <Sideways label="The sizes side by side">
       <table
         className="numbers size-columns"
         style={{ minWidth: `${9 + (sizes.length > 5 ? 4.7 : 6.2) * sizes.length}rem` }}
@@ -76,6 +77,6 @@ export function SizeColumns({
         </thead>
         <tbody>{children}</tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }

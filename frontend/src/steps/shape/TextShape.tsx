@@ -4,6 +4,7 @@ import { useText } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
+import { Sideways } from "../../ui/Sideways";
 
 /** What a step of a number does to the bag, or why nothing moves it. */
 function Step({ number, grading }: { number: NumberView; grading: GradingView }) {
@@ -113,7 +114,7 @@ export function TextShape() {
             </strong>{" "}
             {!grading.named && "Its numbers get these names when it is graded; the words stay as they are."}
           </p>
-          <div className="overflow-x-auto">
+          <Sideways label="The numbers of each size">
             <table
               className="numbers size-columns"
               style={{ minWidth: `${26 + 5 * grading.sizes.length}rem` }}
@@ -156,7 +157,7 @@ export function TextShape() {
                 </tbody>
               ))}
             </table>
-          </div>
+          </Sideways>
           <Held grading={grading} />
         </>
       )}

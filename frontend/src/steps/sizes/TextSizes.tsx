@@ -20,6 +20,7 @@ import {
   withTarget,
   type Column,
 } from "./wishes";
+import { Sideways } from "../../ui/Sideways";
 
 /** The name of a size: of one that the text has it is written into the text. */
 function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
@@ -194,7 +195,7 @@ export function TextSizes() {
       <StepHead title="Sizes" next={{ to: "shape", title: "Shape" }}>
         What each size shall measure. A field that is left empty is no wish; that measure follows.
       </StepHead>
-      <div className="overflow-x-auto">
+      <Sideways label="The measures of each size">
         <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
           <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
           <colgroup>
@@ -247,7 +248,7 @@ export function TextSizes() {
             </tbody>
           ))}
         </table>
-      </div>
+      </Sideways>
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button type="button" className="button-plain" disabled={columns.length >= MOST_SIZES} onClick={add}>
           <Plus size={16} aria-hidden /> Add a size

@@ -30,7 +30,7 @@ export function EditText({ work }: { work: WorkView }) {
     open && names.includes(open.size) ? open.size : at && names.includes(at) ? at : (names[0] ?? "");
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
-      <div className="grid min-h-60 flex-1 grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-3">
+      <div className="grid min-h-60 flex-1 gap-3 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
           <TextEditor
             text={text}
