@@ -78,7 +78,10 @@ def _best_cut(pattern: Pattern, works: Sequence[SizeWork], share: float, after: 
     for i, j, line in flat:
         rounds = _line_stitches(works, line)
         if isinstance(line, Row | Again):
-            if isinstance(line, Row) and (i, j) >= after and line.last is not None and line.sizes == tuple(range(n)):
+            # Rounds that grow say the total of their last; where they are cut it would stand behind the first of them.
+            alike = not line.totals or all(len(set(mine)) < 2 for mine in rounds)
+            whole = line.sizes == tuple(range(n)) and alike
+            if isinstance(line, Row) and (i, j) >= after and line.last is not None and whole:
                 within = _within(rounds, done, totals, share)
                 if within is not None:
                     badness = _badness(

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from rillstep.core.notation import parse
 from rillstep.core.parts import divide
-from rillstep.core.proof import prove
+from rillstep.core.proof import prove, prove_text, reprint
 from rillstep.core.tree import Check, Row
 from tests.examples import MESH_TOTE, totes
 
@@ -52,3 +52,13 @@ def test_a_short_pattern_gives_as_many_parts_as_it_can(count: int) -> None:
     assert 1 <= len(divided.parts) <= count
     assert divided.proof.ok
     assert all(sum(part.stitches) > 0 for part in divided.parts)
+
+
+def test_rounds_that_grow_are_not_cut_within() -> None:
+    text = (
+        "Rnd 1: 6 sc in ring. (6 sts)\nRnd 2: 2 sc in each st around. (12 sts)\n"
+        "Rnds 3-30: Sc in each st around, increasing 6 sts evenly. (180 sts)\nRnd 31: Sc in each st around. (180 sts)\n"
+    )
+    for count in (2, 3, 4):
+        divided = divide(prove_text(text).pattern, count)
+        assert reprint(divided.pattern, "US", None, fold=False).ok
