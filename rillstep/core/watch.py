@@ -18,11 +18,12 @@ class Ended(Exception):
 
 @dataclass(frozen=True)
 class Watch:
-    """until_s: when the work ends, on the monotonic clock. report: called with a stage of the work, how many of its
-    parts are done, and how many there are."""
+    """until_s: when the work ends, on its clock in seconds. report: called with a stage of the work, how many of its
+    parts are done, and how many there are. clock: the time of day's, or that of the thread's own computing."""
 
     until_s: float = inf
     report: Callable[[str, int, int], None] | None = None
+    clock: Callable[[], float] = monotonic
 
 
 _SET: ContextVar[Watch | None] = ContextVar("watch", default=None)
@@ -41,7 +42,7 @@ def watched(watch: Watch) -> Iterator[None]:
 def look() -> None:
     """Looks at the watch. Raises Ended where the time is over."""
     watch = _SET.get()
-    if watch is not None and monotonic() > watch.until_s:
+    if watch is not None and watch.clock() > watch.until_s:
         raise Ended
 
 

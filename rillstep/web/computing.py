@@ -24,14 +24,14 @@ from rillstep.services.errors import Busy
 from rillstep.web.pool import Pool, made_bytes
 from rillstep.web.session import studio_id, unit_of_work
 
-# What takes longer than so many seconds in the request goes to the pool; and the same of a studio goes there at once
-# for a while after it, in seconds.
-SHORT_S, LONG_FOR_S = 0.4, 120.0
+# What computes for longer than so many seconds in a request goes to the pool, and the same of a studio goes there at
+# once for a while after it, in seconds.
+SHORT_S, LONG_FOR_S = 0.4, 60.0
 # So many requests of one studio compute in a process of the application, one at a time; another waits so long.
 MOST_WAITING, MOST_WAIT_S = 4, 6.0
 # So many seconds a studio computes in requests of a process at once, and so much of each second it gets again; what is
 # more goes to the pool, which gives way to the others.
-MOST_AT_ONCE_S, SHARE = 4.0, 0.25
+MOST_AT_ONCE_S, SHARE = 4.0, 0.1
 _NAME = re.compile(r"[A-Za-z0-9-]{8,64}")
 
 
@@ -83,12 +83,12 @@ class Lanes:
             except BaseException:
                 self._left(owner)
                 raise
-        begun = time.monotonic()
+        begun = time.thread_time()
         try:
             yield
         finally:
             with self._free:
-                self._use(owner, time.monotonic() - begun)
+                self._use(owner, time.thread_time() - begun)
                 self._computing.discard(owner)
                 self._left(owner)
                 self._free.notify_all()
@@ -130,7 +130,8 @@ def _made(owner: int, work: Callable[..., Any], args: tuple[Any, ...], long: boo
     if not long and not lanes.is_long(owner, work.__qualname__):
         with lanes.place(owner):
             try:
-                with watched(Watch(time.monotonic() + SHORT_S)):
+                # Its own computing counts, and not what others take of the machine meanwhile.
+                with watched(Watch(time.thread_time() + SHORT_S, clock=time.thread_time)):
                     return made_bytes(work(*args))
             except Ended:
                 lanes.was_long(owner, work.__qualname__)

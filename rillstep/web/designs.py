@@ -11,6 +11,7 @@ from rillstep.document.ready import READY_BAGS, ready_design
 from rillstep.services import checking, designs, views
 from rillstep.services.errors import NotFound
 from rillstep.web.computing import computed
+from rillstep.web.limits import limited_by_account
 from rillstep.web.problems import answers
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 from rillstep.web.work import TextBody
@@ -18,6 +19,10 @@ from rillstep.web.work import TextBody
 api = APIBlueprint(
     "designs", __name__, url_prefix="/api/designs", abp_responses=answers(401, 403, 404, 409), abp_security=SIGNED_IN
 )
+
+
+# So many designs are made by a studio.
+CREATED = "120 per hour; 30 per minute"
 
 
 class DesignPath(BaseModel):
@@ -77,6 +82,7 @@ def list_designs(query: DesignsQuery) -> Any:
 
 
 @api.post("", responses={200: views.DesignView})
+@limited_by_account(CREATED)
 def create(body: NewDesign) -> Any:
     """Keep a new design."""
     with unit_of_work() as work:
@@ -84,6 +90,7 @@ def create(body: NewDesign) -> Any:
 
 
 @api.post("/from-text", responses={200: views.DesignView})
+@limited_by_account(CREATED)
 def create_from_text(body: TextBody) -> Any:
     """Keep a checked text as a design."""
     design = TextDesign.model_validate_json(computed(checking.design_of, body.whole()))
@@ -92,6 +99,7 @@ def create_from_text(body: TextBody) -> Any:
 
 
 @api.post("/blank", responses={200: views.DesignView})
+@limited_by_account(CREATED)
 def create_blank() -> Any:
     """Keep a new design with one size to begin with."""
     with unit_of_work() as work:
@@ -99,6 +107,7 @@ def create_blank() -> Any:
 
 
 @api.post("/import", responses={200: views.DesignView})
+@limited_by_account(CREATED)
 def read_file() -> Any:
     """Read a design file (the request's body) as a new design."""
     studio = studio_id()
@@ -115,6 +124,7 @@ def list_ready() -> Any:
 
 
 @api.post("/ready/<key>", responses={200: views.DesignView})
+@limited_by_account(CREATED)
 def create_ready(path: ReadyPath) -> Any:
     """Keep a new design that begins with a ready bag."""
     design = ready_design(path.key)

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 from rillstep.services import testing, testing_views
 from rillstep.web.computing import kept_for
 from rillstep.web.designs import DesignPath
+from rillstep.web.limits import limited_by_account
 from rillstep.web.problems import answers
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 
@@ -43,6 +44,7 @@ def list_tests(path: DesignPath) -> Any:
 
 
 @api.post("/designs/<int:design_id>/tests", responses={200: testing_views.TestView})
+@limited_by_account("120 per minute")
 def open_test(path: DesignPath) -> Any:
     """Open a test of the newest revision."""
     with unit_of_work() as work:
@@ -57,6 +59,7 @@ def close_test(path: TestPath, body: CloseTest) -> Any:
 
 
 @api.post("/tests/<int:test_id>/testers", responses={200: testing_views.InvitedView})
+@limited_by_account("120 per minute")
 def invite(path: TestPath, body: NewTester) -> Any:
     """Add a tester; her private link is in the answer, once."""
     with unit_of_work() as work:
@@ -72,6 +75,7 @@ def withdraw(path: TesterPath) -> Any:
 
 
 @api.post("/testers/<int:tester_id>/link", responses={200: testing_views.InvitedView})
+@limited_by_account("120 per minute")
 def new_link(path: TesterPath) -> Any:
     """A new link for a tester; the old one stops working."""
     with unit_of_work() as work:

@@ -89,7 +89,7 @@ const MOST_TRIES = 6;
 
 /** Whether a request is tried again by itself: only where the server had no room for it just then. */
 export function whileBusy(failed: number, error: Error): boolean {
-  return error instanceof ApiError && error.problem.code === "busy" && failed < MOST_TRIES;
+  return error instanceof ApiError && error.problem.status === 429 && failed < MOST_TRIES;
 }
 
 function problemOf(value: unknown, status: number): Problem {
