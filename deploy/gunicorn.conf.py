@@ -1,4 +1,4 @@
-"""How the application's processes run: gunicorn -c deploy/gunicorn.conf.py --bind 127.0.0.1:8700 "rillstep.web:create_app()"
+"""How the application's processes run: gunicorn -c deploy/gunicorn.conf.py "rillstep.web:create_app()"
 
 Long work runs in processes of its own beside these (RILLSTEP_HEAVY_WORKERS for each worker).
 """
