@@ -8,7 +8,7 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from rillstep.document import Design, dump, load
-from rillstep.services import rooms, views
+from rillstep.services import design_views, rooms
 from rillstep.services.accounts import now
 from rillstep.services.errors import Conflict, NotFound
 from rillstep.store import DesignRow, Revision
@@ -40,7 +40,7 @@ def own_design(session: Session, studio_id: int, design_id: int, lock: bool = Fa
     return _own(session, studio_id, design_id, lock)
 
 
-def list_designs(session: Session, studio_id: int, page: int = 1, search: str = "") -> views.DesignsView:
+def list_designs(session: Session, studio_id: int, page: int = 1, search: str = "") -> design_views.DesignsView:
     """A page of a studio's designs, the last saved first; search: what their names hold."""
     own = select(DesignRow).where(DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
     if search.strip():
@@ -49,9 +49,9 @@ def list_designs(session: Session, studio_id: int, page: int = 1, search: str = 
     rows = session.scalars(
         own.order_by(DesignRow.saved_at.desc(), DesignRow.id.desc()).limit(PAGE).offset((page - 1) * PAGE)
     )
-    return views.DesignsView(
+    return design_views.DesignsView(
         designs=[
-            views.DesignItem(
+            design_views.DesignItem(
                 id=row.id, name=row.name, revision=row.revision, saved_at=row.saved_at, sizes=row.sizes
             )
             for row in rows
@@ -60,7 +60,7 @@ def list_designs(session: Session, studio_id: int, page: int = 1, search: str = 
     )  # fmt: skip
 
 
-def create(session: Session, studio_id: int, design: Design, note: str = "") -> views.DesignView:
+def create(session: Session, studio_id: int, design: Design, note: str = "") -> design_views.DesignView:
     """Keep a new design as its revision 1. Raises NoRoom."""
     text = dump(design)
     rooms.take(session, studio_id, len(text.encode()), designs=1)
@@ -70,7 +70,7 @@ def create(session: Session, studio_id: int, design: Design, note: str = "") -> 
     session.add(row)
     session.flush()
     session.add(_revision_row(row, text, note))
-    return views.DesignView(id=row.id, revision=1, saved_at=row.saved_at, document=design)
+    return design_views.DesignView(id=row.id, revision=1, saved_at=row.saved_at, document=design)
 
 
 def _sizes(design: Design) -> list[str]:
@@ -83,16 +83,16 @@ def _revision_row(row: DesignRow, text: str, note: str) -> Revision:
     )
 
 
-def read(session: Session, studio_id: int, design_id: int) -> views.DesignView:
+def read(session: Session, studio_id: int, design_id: int) -> design_views.DesignView:
     """A design as it was last saved. Raises NotFound."""
     row = _own(session, studio_id, design_id)
     document = load(_revision(session, row.id, row.revision).document)
-    return views.DesignView(id=row.id, revision=row.revision, saved_at=row.saved_at, document=document)
+    return design_views.DesignView(id=row.id, revision=row.revision, saved_at=row.saved_at, document=document)
 
 
 def save(
     session: Session, studio_id: int, design_id: int, base: int, design: Design, note: str = ""
-) -> views.SavedView:
+) -> design_views.SavedView:
     """Save on top of revision `base`. Raises NotFound, NoRoom, and Conflict when another
     save came first.
 
@@ -103,7 +103,7 @@ def save(
     same = _revision(session, row.id, row.revision).document == text
     if same:
         # Also what a client sees that repeats a save whose answer was lost.
-        return views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
+        return design_views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
     if row.revision != base:
         raise Conflict(
             f"This design was saved elsewhere in the meantime (revision {row.revision}; yours began at {base}).",
@@ -113,7 +113,7 @@ def save(
     row.revision += 1
     row.name, row.sizes, row.saved_at = design.name, _sizes(design), now()
     session.add(_revision_row(row, text, note))
-    return views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
+    return design_views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
 
 
 def remove(session: Session, studio_id: int, design_id: int) -> None:
@@ -130,14 +130,14 @@ def remove_for_good(session: Session, studio_id: int, design_id: int) -> None:
     session.execute(delete(DesignRow).where(DesignRow.id == row.id))
 
 
-def deleted_designs(session: Session, studio_id: int) -> views.DeletedView:
+def deleted_designs(session: Session, studio_id: int) -> design_views.DeletedView:
     """The designs that can be brought back, the last deleted first."""
     _forget_long_deleted(session, studio_id)
     own = select(DesignRow).where(DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_not(None))
     rows = session.scalars(own.order_by(DesignRow.deleted_at.desc(), DesignRow.id.desc()))
-    return views.DeletedView(
+    return design_views.DeletedView(
         designs=[
-            views.DeletedItem(id=row.id, name=row.name, until=row.deleted_at + timedelta(days=KEPT_DAYS))
+            design_views.DeletedItem(id=row.id, name=row.name, until=row.deleted_at + timedelta(days=KEPT_DAYS))
             for row in rows if row.deleted_at is not None
         ]
     )  # fmt: skip
@@ -161,14 +161,14 @@ def _forget_long_deleted(session: Session, studio_id: int) -> None:
         session.execute(delete(DesignRow).where(DesignRow.id.in_(more)))
 
 
-def revisions(session: Session, studio_id: int, design_id: int, page: int = 1) -> views.RevisionsView:
+def revisions(session: Session, studio_id: int, design_id: int, page: int = 1) -> design_views.RevisionsView:
     """A page of the revisions, the newest first."""
     row = _own(session, studio_id, design_id)
     own = select(Revision.number, Revision.note, Revision.saved_at).where(Revision.design_id == row.id)
     total = session.scalar(select(func.count(Revision.id)).where(Revision.design_id == row.id)) or 0
     found = session.execute(own.order_by(Revision.number.desc()).limit(PAGE).offset((page - 1) * PAGE))
-    return views.RevisionsView(
-        revisions=[views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found],
+    return design_views.RevisionsView(
+        revisions=[design_views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found],
         page=page, pages=max(1, -(-total // PAGE)), total=total, room=rooms.room_of(session, studio_id).words,
     )  # fmt: skip
 
@@ -181,16 +181,16 @@ def forget_revisions(session: Session, studio_id: int, design_id: int, before: i
     return session.execute(old).rowcount  # type: ignore[attr-defined, no-any-return]
 
 
-def revision(session: Session, studio_id: int, design_id: int, number: int) -> views.RevisionView:
+def revision(session: Session, studio_id: int, design_id: int, number: int) -> design_views.RevisionView:
     """One revision, with what differs between it and the newest one."""
     row = _own(session, studio_id, design_id)
     old = _revision(session, row.id, number)
     newest = _revision(session, row.id, row.revision)
     changes = differences(json.loads(old.document), json.loads(newest.document))
-    return views.RevisionView(number=number, saved_at=old.saved_at, document=load(old.document), changes=changes)
+    return design_views.RevisionView(number=number, saved_at=old.saved_at, document=load(old.document), changes=changes)
 
 
-def restore(session: Session, studio_id: int, design_id: int, number: int, base: int) -> views.SavedView:
+def restore(session: Session, studio_id: int, design_id: int, number: int, base: int) -> design_views.SavedView:
     """Make an old revision the newest again, as a new revision: nothing is lost."""
     row = _own(session, studio_id, design_id, lock=True)
     document = load(_revision(session, row.id, number).document)
@@ -205,12 +205,12 @@ def _flat(value: Any, path: str = "$") -> dict[str, str]:
     return {path: "" if value is None else str(value)}
 
 
-def differences(before: Any, after: Any) -> list[views.ChangeView]:
+def differences(before: Any, after: Any) -> list[design_views.ChangeView]:
     """Every value that differs between two documents, by its path."""
     old, new = _flat(before), _flat(after)
     paths = [*old, *(path for path in new if path not in old)]
     return [
-        views.ChangeView(path=path, before=old.get(path, ""), after=new.get(path, ""))
+        design_views.ChangeView(path=path, before=old.get(path, ""), after=new.get(path, ""))
         for path in paths
         if old.get(path, "") != new.get(path, "")
     ]

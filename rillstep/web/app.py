@@ -76,7 +76,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         many = settings.proxies
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
-    app.extensions["rillstep_lanes"] = Lanes(Pool(settings.heavy_workers, settings.deadline_s))
+    app.extensions["rillstep_lanes"] = Lanes(Pool(settings.heavy_workers, settings.deadline_s, settings.heavy_nice))
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)

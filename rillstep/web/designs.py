@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from rillstep.document import Design, TextDesign, blank, load
 from rillstep.document.ready import READY_BAGS, ready_design
-from rillstep.services import checking, designs, views
+from rillstep.services import checking, design_views, designs
 from rillstep.services.errors import NotFound
 from rillstep.web.computing import computed
 from rillstep.web.limits import limited_by_account
@@ -74,14 +74,14 @@ class ForgetQuery(BaseModel):
     before: Annotated[int, Field(ge=1, le=2_000_000_000)]
 
 
-@api.get("", responses={200: views.DesignsView})
+@api.get("", responses={200: design_views.DesignsView})
 def list_designs(query: DesignsQuery) -> Any:
     """A page of the studio's designs, the last saved first."""
     with unit_of_work() as work:
         return designs.list_designs(work, studio_id(), query.page, query.search).model_dump(mode="json")
 
 
-@api.post("", responses={200: views.DesignView})
+@api.post("", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def create(body: NewDesign) -> Any:
     """Keep a new design."""
@@ -89,7 +89,7 @@ def create(body: NewDesign) -> Any:
         return designs.create(work, studio_id(), body.document).model_dump(mode="json")
 
 
-@api.post("/from-text", responses={200: views.DesignView})
+@api.post("/from-text", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def create_from_text(body: TextBody) -> Any:
     """Keep a checked text as a design."""
@@ -98,7 +98,7 @@ def create_from_text(body: TextBody) -> Any:
         return designs.create(work, studio_id(), design, "From a pattern text").model_dump(mode="json")
 
 
-@api.post("/blank", responses={200: views.DesignView})
+@api.post("/blank", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def create_blank() -> Any:
     """Keep a new design with one size to begin with."""
@@ -106,7 +106,7 @@ def create_blank() -> Any:
         return designs.create(work, studio_id(), blank()).model_dump(mode="json")
 
 
-@api.post("/import", responses={200: views.DesignView})
+@api.post("/import", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def read_file() -> Any:
     """Read a design file (the request's body) as a new design."""
@@ -116,14 +116,14 @@ def read_file() -> Any:
         return designs.create(work, studio, document, "Read from a file").model_dump(mode="json")
 
 
-@api.get("/ready", responses={200: views.ReadyView})
+@api.get("/ready", responses={200: design_views.ReadyView})
 def list_ready() -> Any:
     """The ready bags that a design can begin with."""
-    bags = [views.ReadyItem(key=bag.key, title=bag.title, build=bag.build) for bag in READY_BAGS]
-    return views.ReadyView(bags=bags).model_dump(mode="json")
+    bags = [design_views.ReadyItem(key=bag.key, title=bag.title, build=bag.build) for bag in READY_BAGS]
+    return design_views.ReadyView(bags=bags).model_dump(mode="json")
 
 
-@api.post("/ready/<key>", responses={200: views.DesignView})
+@api.post("/ready/<key>", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def create_ready(path: ReadyPath) -> Any:
     """Keep a new design that begins with a ready bag."""
@@ -134,7 +134,7 @@ def create_ready(path: ReadyPath) -> Any:
         return designs.create(work, studio_id(), design, "From a ready bag").model_dump(mode="json")
 
 
-@api.get("/deleted", responses={200: views.DeletedView})
+@api.get("/deleted", responses={200: design_views.DeletedView})
 def list_deleted() -> Any:
     """The deleted designs that can be brought back."""
     with unit_of_work() as work:
@@ -157,14 +157,14 @@ def remove_for_good(path: DeletedPath) -> Any:
     return "", 204
 
 
-@api.get("/<int:design_id>", responses={200: views.DesignView})
+@api.get("/<int:design_id>", responses={200: design_views.DesignView})
 def read(path: DesignPath) -> Any:
     """A design as last saved."""
     with unit_of_work() as work:
         return designs.read(work, studio_id(), path.design_id).model_dump(mode="json")
 
 
-@api.put("/<int:design_id>", responses={200: views.SavedView})
+@api.put("/<int:design_id>", responses={200: design_views.SavedView})
 def save(path: DesignPath, body: SaveDesign) -> Any:
     """Save as a new revision; 409 when another save came first."""
     with unit_of_work() as work:
@@ -180,29 +180,29 @@ def remove(path: DesignPath) -> Any:
     return "", 204
 
 
-@api.get("/<int:design_id>/revisions", responses={200: views.RevisionsView})
+@api.get("/<int:design_id>/revisions", responses={200: design_views.RevisionsView})
 def list_revisions(path: DesignPath, query: PageQuery) -> Any:
     """A page of the revisions, the newest first."""
     with unit_of_work() as work:
         return designs.revisions(work, studio_id(), path.design_id, query.page).model_dump(mode="json")
 
 
-@api.delete("/<int:design_id>/revisions", responses={200: views.ForgottenView})
+@api.delete("/<int:design_id>/revisions", responses={200: design_views.ForgottenView})
 def forget_revisions(path: DesignPath, query: ForgetQuery) -> Any:
     """Delete the revisions before one of them; the newest stays."""
     with unit_of_work() as work:
         many = designs.forget_revisions(work, studio_id(), path.design_id, query.before)
-    return views.ForgottenView(many=many).model_dump(mode="json")
+    return design_views.ForgottenView(many=many).model_dump(mode="json")
 
 
-@api.get("/<int:design_id>/revisions/<int:number>", responses={200: views.RevisionView})
+@api.get("/<int:design_id>/revisions/<int:number>", responses={200: design_views.RevisionView})
 def read_revision(path: RevisionPath) -> Any:
     """One revision, compared with the newest."""
     with unit_of_work() as work:
         return designs.revision(work, studio_id(), path.design_id, path.number).model_dump(mode="json")
 
 
-@api.post("/<int:design_id>/revisions/<int:number>/restore", responses={200: views.SavedView})
+@api.post("/<int:design_id>/revisions/<int:number>/restore", responses={200: design_views.SavedView})
 def restore(path: RevisionPath, body: Restore) -> Any:
     """Make an old revision the newest again, as a new revision."""
     with unit_of_work() as work:

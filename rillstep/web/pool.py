@@ -38,10 +38,11 @@ Heard = Callable[[str, int, int], bool]
 
 
 class Pool:
-    """The processes, begun when the first is asked for. deadline_s: when work is ended."""
+    """The processes, begun when the first is asked for. deadline_s: when work is ended. gives_way: by so much they are
+    nicer than others to the processor."""
 
-    def __init__(self, processes: int, deadline_s: float) -> None:
-        self.processes, self.deadline_s = processes, deadline_s
+    def __init__(self, processes: int, deadline_s: float, gives_way: int = 10) -> None:
+        self.processes, self.deadline_s, self.gives_way = processes, deadline_s, gives_way
         self._pool: ProcessPool | None = None
         self._folder = Path()
         self._lock = threading.Lock()
@@ -98,7 +99,7 @@ class Pool:
                 self._folder = Path(tempfile.mkdtemp(prefix="rillstep-progress-"))
                 self._pool = ProcessPool(
                     max_workers=self.processes, max_tasks=RENEWED_AFTER, context=context,
-                    initializer=begin_process, initargs=[os.getpid()],
+                    initializer=begin_process, initargs=[os.getpid(), self.gives_way],
                 )  # fmt: skip
             self._number += 1
             return self._pool, self._folder / str(self._number)
@@ -116,9 +117,9 @@ def _read(progress: Path) -> tuple[str, int, int]:
     return stage, int(done), int(of)
 
 
-def begin_process(parent: int) -> None:
+def begin_process(parent: int, gives_way: int) -> None:
     """Sets up a process of the pool: it gives way, it has its share of memory, and it ends with its parent."""
-    os.nice(10)
+    os.nice(gives_way)
     resource.setrlimit(resource.RLIMIT_DATA, (MOST_MEMORY, MOST_MEMORY))
 
     def end_with_parent() -> None:

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
 from rillstep.document import TextDesign, dump
-from tests.browser.conftest import SECRET, Opener, import_design, sign_up, step
+from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, import_design, sign_up, step
 from tests.canaries import server_log
 
 LONG = (Path(__file__).parents[1] / "corpus" / "pasted_vega_market_bag.txt").read_text()
@@ -21,7 +21,7 @@ LONG = (Path(__file__).parents[1] / "corpus" / "pasted_vega_market_bag.txt").rea
 def short(database_url: str) -> Iterator[str]:
     """A server that ends long work after a second."""
     port = free_port()
-    server = serve(database_url, SECRET, port, server_log(), RILLSTEP_RATE_LIMITS="off", RILLSTEP_DEADLINE_S="1")
+    server = serve(database_url, SECRET, port, server_log(), **BESIDE_OTHER_TESTS, RILLSTEP_DEADLINE_S="1")
     yield f"http://127.0.0.1:{port}"
     os.killpg(server.pid, signal.SIGTERM)
     server.wait(timeout=30)
