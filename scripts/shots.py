@@ -105,6 +105,13 @@ def main(address: str, names: list[str], tester: str) -> None:
             p.get_by_alt_text("Chart of Rnd 4").wait_for()
 
         shot("designs", lambda p: p.goto(address))
+
+        def beginning(p: Page) -> None:
+            p.goto(address)
+            p.get_by_role("button", name="New design").click()
+            p.get_by_text("Folded clutch").wait_for()
+
+        shot("new-design", beginning)
         shot("swatch", lambda p: open_step(p, "Swatch"))
         shot("sizes", lambda p: open_step(p, "Sizes"))
         shot("shape", shape)
