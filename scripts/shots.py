@@ -124,12 +124,22 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("check", check)
         shot("trace", trace)
         shot("chart", chart)
-        shot("testers", lambda p: open_step(p, "Testers"))
+
+        def with_testers(p: Page) -> None:
+            open_step(p, "Testers")
+            p.get_by_text("Ottilie").first.wait_for()
+
+        shot("testers", with_testers)
         shot("parts", lambda p: open_step(p, "Parts"))
         if not names or "shape-dark" in names:
             shot("shape-dark", shape, sign_in(browser, address, dark=True))
         phone = browser.new_context(viewport={"width": 390, "height": 844}, device_scale_factor=2).new_page()
-        shot("tester-phone", lambda p: p.goto(f"{address}/t/{tester}"), phone)
+
+        def on_phone(p: Page) -> None:
+            p.goto(f"{address}/t/{tester}")
+            p.get_by_test_id("step-text").wait_for()
+
+        shot("tester-phone", on_phone, phone)
         browser.close()
 
 

@@ -311,6 +311,7 @@ export function TestersStep() {
         come out.
       </StepHead>
       <Trouble error={tests.error ?? open.error} />
+      {tests.isPending && <p className="text-quiet">The tests are being opened…</p>}
       {list.map((test) => (
         <Test key={test.id} test={test} onChanged={refresh} />
       ))}
