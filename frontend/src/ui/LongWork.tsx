@@ -27,7 +27,10 @@ function Progress({ job }: { job: Job }) {
   if (!state.data?.under_way) return null;
   const { stage, done, of } = state.data;
   return (
-    <div className="sheet fixed bottom-4 left-1/2 z-40 flex w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 px-4 py-3 shadow-lg">
+    <aside
+      aria-label="Long work"
+      className="sheet fixed bottom-4 left-1/2 z-40 flex w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 px-4 py-3 shadow-lg"
+    >
       <div className="min-w-0 flex-1">
         <p role="status" className="truncate text-sm">
           {stage || "Being worked"}
@@ -48,7 +51,7 @@ function Progress({ job }: { job: Job }) {
       >
         <CircleStop size={16} aria-hidden /> {stop.isPending || stop.isSuccess ? "Stopping…" : "Stop"}
       </button>
-    </div>
+    </aside>
   );
 }
 
