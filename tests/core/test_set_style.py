@@ -76,3 +76,13 @@ def test_ranges_for_each_size_stay_as_they_are_written() -> None:
     three = resized(text, ["S", "M", "L"], [0, 1, 1])
     assert "Rnds 2-4 (2-6, 2-6): sc" in three
     assert resized(three, ["S", "M"], [0, 1]) == text
+
+
+def test_a_text_in_one_size_gets_a_plain_line_and_loses_it_again() -> None:
+    text = "Lamp purse\nRnd 1: 6 sc in ring. (6 sts)\n"
+    named = resized(text, ["Small"], [0])
+    assert named == "Sizes: Small\n" + text
+    assert resized(named, ["One size"], [0]) == text
+    two = resized(named, ["Small", "Large"], [0, 0])
+    assert two == "Sizes: Small, Large\n" + text
+    assert resized(two, ["One size"], [0]) == text

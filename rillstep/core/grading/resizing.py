@@ -20,6 +20,8 @@ _SIZES = re.compile(r"^(\s*sizes?\s*:\s*)([^#]*?)(\s*(?:#.*)?)$", re.IGNORECASE)
 _SET = re.compile(r"(\d+)\s*\(\s*(\d+(?:\s*,\s*\d+)*)\s*\)")
 
 
+# The name of the size of a text that names none.
+ONE_SIZE = "One size"
 # Stands behind a line of sizes that was put into a text whose words name its sizes, and goes with it.
 _PUT_THERE = "  # put here, as the words of this text name other sizes"
 
@@ -47,7 +49,7 @@ def resized(text: str, sizes: Sequence[str], sources: Sequence[int]) -> str:
     if len(sizes) == 1:
         edited = _lines_of(edited, pattern, sources[0])
     edited = for_sizes(edited, pattern.sizes, sizes, sources)
-    lines = _with_line_of_sizes(edited, sizes).split("\n")
+    lines = _with_line_of_sizes(edited, pattern.sizes, sizes).split("\n")
     many = len(pattern.sizes)
     text = "\n".join(_definition(raw, many, sources) if DEFINED.match(raw) else raw for raw in lines)
     after = read(text).pattern
@@ -87,21 +89,23 @@ def _places_of(raw: str, names: Sequence[str]) -> list[tuple[int, int]] | None:
     return places
 
 
-def _with_line_of_sizes(text: str, sizes: Sequence[str]) -> str:
-    """The text with a line of its sizes where its words name others, marked as one that was put there; and without
-    it where they name these again."""
+def _with_line_of_sizes(text: str, names: Sequence[str], sizes: Sequence[str]) -> str:
+    """The text with a line of its sizes where it had none, marked as one that was put there where its words name
+    others; and without such a line where they name these again."""
     lines = text.split("\n")
-    own = [at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw)]
-    marked = next((at for at in own if lines[at].endswith(_PUT_THERE)), None)
-    if own and marked is None:
-        return text
-    without = "\n".join(raw for at, raw in enumerate(lines) if at != marked)
-    if list(read(without).pattern.sizes) == list(sizes):
-        return without
-    lines = with_sizes(without, sizes).split("\n")
-    at = next(at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw))
-    lines[at] += _PUT_THERE
-    return "\n".join(lines)
+    own = next((at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw)), None)
+    if own is None:
+        if list(read(text).pattern.sizes) == list(sizes):
+            return text
+        text = with_sizes(text, sizes)
+        if len(names) < 2:  # its words name none
+            return text
+        lines = text.split("\n")
+        own = next(at for at, raw in enumerate(lines) if _SIZES.match(raw) is not None and not is_size_line(raw))
+        return "\n".join([*lines[:own], lines[own] + _PUT_THERE, *lines[own + 1 :]])
+    without = "\n".join([*lines[:own], *lines[own + 1 :]])
+    goes = lines[own].endswith(_PUT_THERE) or list(sizes) == [ONE_SIZE]
+    return without if goes and list(read(without).pattern.sizes) == list(sizes) else text
 
 
 def with_sizes(text: str, sizes: Sequence[str]) -> str:
