@@ -260,7 +260,7 @@ def _lift(args: argparse.Namespace) -> int:
 
 
 def _grade(args: argparse.Namespace) -> int:
-    from rillstep.document import BrokenDesign, TextDesign, load
+    from rillstep.document import BrokenDesign, load
 
     written = _read(args.file)
     if not written.lstrip().startswith("{"):
@@ -269,8 +269,6 @@ def _grade(args: argparse.Namespace) -> int:
         design = load(written)
     except BrokenDesign as error:
         raise _Unusable(str(error)) from None
-    if not isinstance(design, TextDesign):
-        return _grade_design(args)
     return _grade_text(args, design.text, [SizeWanted(one.name, one.targets_mm, one.locks) for one in design.sizes])
 
 
@@ -325,39 +323,6 @@ def _shown(graded: GradedText) -> dict[str, object]:
         "notes": graded.notes,
         "not_changed": [{"line": one.line, "number": one.number, "was": one.was} for one in graded.kept],
     }  # fmt: skip
-
-
-def _grade_design(args: argparse.Namespace) -> int:
-    from pydantic import TypeAdapter, ValidationError
-
-    from rillstep.document import BrokenDesign, Size, faults_of, load
-    from rillstep.services import workbench
-
-    try:
-        design = load(_read(args.file))
-        if args.to:
-            sizes = TypeAdapter(list[Size]).validate_json(_read(args.to))
-            design = load(
-                json.dumps({**design.model_dump(mode="json"), "sizes": [s.model_dump() for s in sizes], "text": None})
-            )
-    except BrokenDesign as error:
-        raise _Unusable(str(error)) from None
-    except ValidationError as error:
-        raise _Unusable("; ".join(f"{f.path}: {f.message}" for f in faults_of(error.errors()))) from None
-    view = workbench.work(design)
-    if args.output:
-        _deliver(view.text, args.output)
-    if args.json:
-        shown = view.model_dump(mode="json", include={"ok", "sizes", "notes", "findings"})
-        _print_json(shown)
-    else:
-        for size in view.sizes:
-            numbers = ", ".join(f"{r.label.lower()} {r.value}" for r in size.reasons)
-            print(f"{size.name}: {numbers}")
-            print("    " + ", ".join(f"{m.label.lower()} {m.result} ({m.error})" for m in size.measures))
-        for note in view.notes:
-            print(f"{note.severity}: {note.message}")
-    return CLEAN if view.ok else ERRORS
 
 
 def _schema(args: argparse.Namespace) -> int:

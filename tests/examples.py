@@ -4,6 +4,7 @@ from pathlib import Path
 
 from rillstep.core.gauge import Gauge, gauge_from_swatch
 from rillstep.core.grade import SizeTarget, TotePlan
+from rillstep.document import Design, load
 
 HEAD = "Pattern: Example\nSizes: S, M, L\nGauge: hdc 15 sts x 11.5 rows = 10 cm\n"
 
@@ -42,6 +43,19 @@ def four_sizes() -> tuple[SizeTarget, ...]:
     )
 
 
+VERSION_1 = Path(__file__).parent / "version1"
+# Designs of version 1 in all ways of working, by the names of their files.
+WAYS = (
+    "nightfield", "steward",
+    *(f"{stitch}_{way}" for stitch in ("sc", "hdc", "dc") for way in ("joined_plain", "joined_counts", "spiral_plain")),
+)  # fmt: skip
+
+
 def totes() -> list[str]:
-    """The texts of demo designs in all ways of working, as the application writes them (`tests/designs.py`)."""
-    return [path.read_text() for path in sorted((Path(__file__).parent / "totes").glob("*.txt"))]
+    """The texts that stand for the designs of version 1, without names."""
+    return [(VERSION_1 / f"{name}.txt").read_text() for name in WAYS]
+
+
+def every_way() -> list[Design]:
+    """The same designs as they are read today."""
+    return [load((VERSION_1 / f"{name}.json").read_text()) for name in WAYS]

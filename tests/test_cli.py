@@ -80,17 +80,16 @@ def test_grade_to_other_targets(tmp_path: Path, capsys: pytest.CaptureFixture[st
     design, targets, out = tmp_path / "d.json", tmp_path / "to.json", tmp_path / "graded.txt"
     design.write_text(dump(nightfield()))
     sizes = [
-        {"name": n, "width_mm": w, "height_mm": 300, "depth_mm": 90, "drop_mm": 150}
-        for n, w in (("Star", 260), ("Moon", 330))
+        {"name": name, "targets": {"width": width, "height": 30, "depth": 9}}
+        for name, width in (("Star", 26), ("Moon", 33))
     ]
-    targets.write_text(json.dumps(sizes))
+    targets.write_text(json.dumps({"units": "cm", "sizes": [{"name": "Atlas"}, *sizes]}))
     assert main(["grade", str(design), "--to", str(targets), "--json", "-o", str(out)]) == 0
     report = json.loads(capsys.readouterr().out)
-    assert [size["name"] for size in report["sizes"]] == ["Star", "Moon"]
+    assert report["sizes"] == ["Atlas", "Star", "Moon"]
     assert main(["check", str(out)]) == 0
     targets.write_text('[{"name": "X"}]')
     assert main(["grade", str(design), "--to", str(targets)]) == 2
-    assert main(["grade", str(design)]) == 0
 
 
 @pytest.mark.parametrize(

@@ -1,17 +1,13 @@
 import { createBrowserRouter, Navigate } from "react-router";
 import { Bench } from "./bench/Bench";
-import { ByFields } from "./bench/ByFields";
 import { CheckPage } from "./check/CheckPage";
 import { DesignList } from "./designs/DesignList";
 import { SignedIn } from "./session/SignedIn";
 import { SignInPage } from "./session/SignInPage";
 import { PartsStep } from "./steps/parts/PartsStep";
 import { ShapeStep } from "./steps/shape/ShapeStep";
-import { TextShape } from "./steps/shape/TextShape";
 import { SizesStep } from "./steps/sizes/SizesStep";
-import { TextSizes } from "./steps/sizes/TextSizes";
 import { SwatchStep } from "./steps/swatch/SwatchStep";
-import { TextSwatch } from "./steps/swatch/TextSwatch";
 import { TestersStep } from "./steps/testers/TestersStep";
 import { WordsStep } from "./steps/words/WordsStep";
 import { YarnStep } from "./steps/yarn/YarnStep";
@@ -33,9 +29,9 @@ export const router = createBrowserRouter([
         element: <Bench />,
         children: [
           { index: true, element: <Navigate to="swatch" replace /> },
-          { path: "swatch", element: <ByFields fields={<SwatchStep />} text={<TextSwatch />} /> },
-          { path: "sizes", element: <ByFields fields={<SizesStep />} text={<TextSizes />} /> },
-          { path: "shape", element: <ByFields fields={<ShapeStep />} text={<TextShape />} /> },
+          { path: "swatch", element: <SwatchStep /> },
+          { path: "sizes", element: <SizesStep /> },
+          { path: "shape", element: <ShapeStep /> },
           { path: "yarn", element: <YarnStep /> },
           { path: "words", element: <WordsStep /> },
           { path: "testers", element: <TestersStep /> },

@@ -7,8 +7,8 @@ from datetime import timedelta
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from rillstep.demo.texts import POUCH
-from rillstep.document import Parts, Size, Swatch, TextDesign, TextSize, ToteDesign, Way, Yarn
+from rillstep.demo.texts import POUCH, bag_text
+from rillstep.document import Design, Parts, Size, Swatch, Yarn
 from rillstep.services import accounts, designs, frozen, grading, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
@@ -17,10 +17,11 @@ PASSWORD = "new-dome-fund"
 STUDIO = "Observing Night Bags"
 
 
-def nightfield() -> ToteDesign:
+def nightfield() -> Design:
     """The Nightfield tote in four sizes."""
-    return ToteDesign(
+    return Design(
         name="Nightfield tote",
+        text=bag_text("nightfield"),
         yarn=Yarn(
             name="Quiet Meridian",
             weight_class=4,
@@ -30,44 +31,49 @@ def nightfield() -> ToteDesign:
         ),
         hook_mm=4.5,
         swatch=Swatch(stitch="hdc", stitches=18, rows=14, width_mm=120, height_mm=121.7, weight_g=10.5, blocked=True),
-        way=Way(base_edge="back loops"),
         sizes=[
-            Size(name="Atlas", width_mm=240, height_mm=265, depth_mm=85, drop_mm=120),
-            Size(name="Flask", width_mm=290, height_mm=300, depth_mm=85, drop_mm=140),
-            Size(name="Rug", width_mm=340, height_mm=340, depth_mm=105, drop_mm=160),
-            Size(name="Tent", width_mm=400, height_mm=380, depth_mm=120, drop_mm=180),
+            _tote_size("Atlas", 240, 265, 85, 120),
+            _tote_size("Flask", 290, 300, 85, 140),
+            _tote_size("Rug", 340, 340, 105, 160),
+            _tote_size("Tent", 400, 380, 120, 180),
         ],
         parts=Parts(count=4),
         notes="Sold in aid of the new dome: please leave the star tag on the side seam.",
     )
 
 
-def steward() -> ToteDesign:
-    """A second design, in inches, UK terms, and a spiral."""
-    return ToteDesign(
+def _tote_size(name: str, width: float, height: float, depth: float, drop: float) -> Size:
+    return Size(
+        name=name,
+        targets_mm={"width": width, "height": height, "depth": depth, "drop": drop},
+        tolerances_mm={"width": 10, "height": 10, "depth": 10, "drop": 15},
+    )
+
+
+def steward() -> Design:
+    """A second tote, in inches, UK terms, and a spiral."""
+    return Design(
         name="Dome steward's tote",
+        text=bag_text("steward"),
         units="in",
         terms="UK",
         yarn=Yarn(name="Soft Eclipse", weight_class=5, fibre="acrylic", grams_per_ball=150, metres_per_ball=180),
         hook_mm=6,
         swatch=Swatch(stitch="sc", stitches=12, rows=14, width_mm=101.6, height_mm=104, weight_g=9),
-        way=Way(rounds="spiral", increases="shifted", carried="shoulder"),
-        sizes=[
-            Size(name="Thermos", width_mm=254, height_mm=279, depth_mm=89, drop_mm=229),
-            Size(name="Tripod", width_mm=356, height_mm=381, depth_mm=114, drop_mm=254),
-        ],
+        carried="shoulder",
+        sizes=[_tote_size("Thermos", 254, 279, 89, 229), _tote_size("Tripod", 356, 381, 114, 254)],
     )
 
 
-def pouch() -> TextDesign:
+def pouch() -> Design:
     """A pouch from a text in one size, graded to three."""
-    wanted = TextDesign(
+    wanted = Design(
         name="Eyepiece pouch",
         text=POUCH,
         sizes=[
-            TextSize(name="Lens"),
-            TextSize(name="Eyepiece", targets_mm={"height": 100, "Cord.length": 700}),
-            TextSize(name="Barlow", targets_mm={"width": 180, "height": 132, "Cord.length": 900}),
+            Size(name="Lens"),
+            Size(name="Eyepiece", targets_mm={"height": 100, "Cord.length": 700}),
+            Size(name="Barlow", targets_mm={"width": 180, "height": 132, "Cord.length": 900}),
         ],
         yarn=Yarn(name="Quiet Meridian", weight_class=4, grams_per_ball=100, metres_per_ball=170),
         hook_mm=4,

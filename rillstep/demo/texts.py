@@ -1,4 +1,12 @@
-"""A bag of the demo as its designer typed it: one size, no names."""
+"""The texts of the demo's bags."""
+
+from importlib.resources import files
+
+
+def bag_text(name: str) -> str:
+    """The text of a bag as it was graded."""
+    return (files("rillstep.demo") / "bags" / f"{name}.txt").read_text("utf-8")
+
 
 POUCH = """Pattern: Eyepiece pouch
 Terms: US

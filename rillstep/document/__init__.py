@@ -1,23 +1,22 @@
 """The open design file: its schema, reading, writing."""
 
-from rillstep.document.load import BrokenDesign, Design, Fault, design_schema, dump, faults_of, load
-from rillstep.document.schema import Parts, Size, Swatch, ToteDesign, Way, Yarn, blank
-from rillstep.document.text_design import SizeName, TextDesign, TextSize
+from rillstep.document.design import Carried, Design, Size, SizeName
+from rillstep.document.load import AnyDesign, BrokenDesign, Fault, design_schema, dump, faults_of, load
+from rillstep.document.schema import Parts, Swatch, Yarn
+from rillstep.document.upgrade import ALLOWANCE_MM
 
 __all__ = [
+    "ALLOWANCE_MM",
+    "AnyDesign",
     "BrokenDesign",
+    "Carried",
     "Design",
     "Fault",
     "Parts",
     "Size",
     "SizeName",
     "Swatch",
-    "TextDesign",
-    "TextSize",
-    "ToteDesign",
-    "Way",
     "Yarn",
-    "blank",
     "design_schema",
     "dump",
     "faults_of",

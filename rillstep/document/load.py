@@ -1,45 +1,47 @@
 """Reading and writing a design file; faults name the place and the offending value, all at once."""
 
 import json
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any
 
-from pydantic import Discriminator, Tag, TypeAdapter, ValidationError
+from pydantic import BeforeValidator, ValidationError
 
+from rillstep.core.lengths import in_units
+from rillstep.core.memory import remember
+from rillstep.document.design import Design
+from rillstep.document.fields import field_called, is_length
 from rillstep.document.json_text import NotJson, parsed
-from rillstep.document.schema import FORMAT, MAX_SIZES, ToteDesign
-from rillstep.document.text_design import TextDesign
-
-
-def _version(content: Any) -> str:
-    """The version of a design; a file that says nothing is of the first."""
-    found = content.get("version", 1) if isinstance(content, dict) else getattr(content, "version", 1)
-    return str(found)
-
-
-# A design by its version: 1 is a tote by fields, 2 a text.
-Design = Annotated[Annotated[ToteDesign, Tag("1")] | Annotated[TextDesign, Tag("2")], Discriminator(_version)]
-_ADAPTER: TypeAdapter[ToteDesign | TextDesign] = TypeAdapter(Design)
-_KINDS: dict[int, type[ToteDesign] | type[TextDesign]] = {1: ToteDesign, 2: TextDesign}
+from rillstep.document.schema import FORMAT, MAX_SIZES
+from rillstep.document.upgrade import upgraded
+from rillstep.document.version1 import ToteDesign
 
 MAX_BYTES = 2_000_000
+# Where a design stands in the body of a request.
+_DOCUMENT = re.compile(r"^\$\.document\b")
 
 
 @dataclass(frozen=True)
 class Fault:
-    """One fault: where (`$.sizes[2].drop_mm`), what stood there, and what to do."""
+    """One fault: where (`$.sizes[2].name`), what stood there, and what to do. field: as the screen calls the place."""
 
     path: str
     value: str
     message: str
+    field: str = ""
+
+    @property
+    def words(self) -> str:
+        """The fault as a sentence."""
+        return f"{self.field or field_called(self.path)}: {self.message}"
 
 
 class BrokenDesign(ValueError):
     """The file cannot be used. `faults` has every reason."""
 
     def __init__(self, faults: Sequence[Fault]) -> None:
-        super().__init__("; ".join(f"{fault.path}: {fault.message}" for fault in faults))
+        super().__init__("; ".join(fault.words for fault in faults))
         self.faults = tuple(faults)
 
 
@@ -66,7 +68,7 @@ _MESSAGES = {
 
 
 def path_of(location: Sequence[int | str]) -> str:
-    """("sizes", 2, "drop_mm") as `$.sizes[2].drop_mm`."""
+    """("sizes", 2, "name") as `$.sizes[2].name`."""
     return "$" + "".join(f"[{part}]" if isinstance(part, int) else f".{part}" for part in location)
 
 
@@ -75,18 +77,49 @@ def faults_of(errors: Sequence[Any], skip: int = 0) -> list[Fault]:
     found = []
     for error in errors:
         template = _MESSAGES.get(error["type"])
-        bounds = {k: f"{v:g}" if isinstance(v, int | float) else str(v) for k, v in error.get("ctx", {}).items()}
+        path = path_of(error["loc"][skip:])
+        bounds = {k: _bound(path, v) for k, v in error.get("ctx", {}).items()}
         message = template.format(**bounds) if template else error["msg"].removeprefix("Value error, ")
         if error["type"] == "too_long" and error["loc"][-1:] == ("sizes",):
             message = f"a design has at most {MAX_SIZES} sizes; delete one first"
         value = json.dumps(error.get("input"), default=str, ensure_ascii=False)
         shown = value if len(value) <= 60 else value[:57] + "..."
-        found.append(Fault(path_of(error["loc"][skip:]), shown, message))
+        found.append(Fault(path, shown, message, field_called(_DOCUMENT.sub("$", path))))
     return found
 
 
-def load(source: str | bytes) -> ToteDesign | TextDesign:
-    """Read a design file. Raises BrokenDesign."""
+def _bound(path: str, value: Any) -> str:
+    """A limit as it is told: of a length in both units, as it is not known here which the designer uses."""
+    if not isinstance(value, int | float):
+        return str(value)
+    if is_length(path) and value:
+        return f"{in_units(value, 'cm'):g} cm ({in_units(value, 'in'):g} in)"
+    return f"{value:g}"
+
+
+@remember(64)
+def _of_version_1(content: str) -> Design:
+    """A design of version 1, upgraded; it takes a second, and lists ask for it again. Raises ValidationError."""
+    return upgraded(ToteDesign.model_validate_json(content))
+
+
+def _newest(content: Any) -> Any:
+    """The content of a design in the newest version; one that says nothing is of the first."""
+    if isinstance(content, dict) and content.get("version", 1) == 1:
+        try:
+            return _of_version_1(json.dumps(content, sort_keys=True))
+        except ValidationError as error:
+            faults = faults_of(error.errors(include_url=False))
+            raise ValueError("this design is of version 1, and " + "; ".join(one.words for one in faults[:5])) from None
+    return content
+
+
+# A design as it comes from outside: one of an older version is upgraded.
+AnyDesign = Annotated[Design, BeforeValidator(_newest)]
+
+
+def load(source: str | bytes) -> Design:
+    """Read a design file; one of an older version is upgraded. Raises BrokenDesign."""
     if len(source) > MAX_BYTES:
         raise BrokenDesign(
             [Fault("$", "", f"the file is larger than {MAX_BYTES // 1_000_000} MB; a design is far smaller")]
@@ -96,27 +129,21 @@ def load(source: str | bytes) -> ToteDesign | TextDesign:
     except NotJson as error:
         raise BrokenDesign([Fault("$", "", f"{error}; choose a file that was saved as a design")]) from None
     if not isinstance(content, dict) or content.get("format") != FORMAT:
-        raise BrokenDesign([Fault("$.format", "", f"this is no design file: “format” must be “{FORMAT}”")])
+        raise BrokenDesign([Fault("$.format", "", f"this is no design file; it must be “{FORMAT}”")])
     version = content.get("version")
-    if type(version) is not int or version not in _KINDS:
+    if type(version) is not int or version not in (1, 2):
         raise BrokenDesign(
-            [
-                Fault(
-                    "$.version",
-                    str(content.get("version")),
-                    "this version is not known; this program reads versions 1 and 2",
-                )
-            ]
+            [Fault("$.version", str(content.get("version")), "it is not known; this program reads versions 1 and 2")]
         )
     try:
-        return _KINDS[version].model_validate(content)
+        return _of_version_1(json.dumps(content, sort_keys=True)) if version == 1 else Design.model_validate(content)
     except ValidationError as error:
         raise BrokenDesign(faults_of(error.errors(include_url=False))) from None
 
 
 def design_schema() -> dict[str, Any]:
-    """The JSON Schema of the design file, all versions."""
-    return _ADAPTER.json_schema()
+    """The JSON Schema of the design file."""
+    return Design.model_json_schema()
 
 
 def dump(design: Design) -> str:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from importlib.resources import files
 
-from rillstep.document.text_design import TextDesign, TextSize
+from rillstep.document.design import Design, Size
 
 
 @dataclass(frozen=True)
@@ -22,6 +22,7 @@ class ReadyBag:
 
 READY_BAGS = (
     ReadyBag("round_pouch", "Round pouch", "A disc and a wall in rounds, with eyelets and a cord."),
+    ReadyBag("oval_tote", "Tote with handles", "An oval base, a wall, and two handles worked as part of the edge."),
     ReadyBag("flat_tote", "Flat tote", "One piece in rounds, its foundation sewn flat, with two openings to carry it."),
     ReadyBag("oval_mesh", "Oval mesh bag", "An oval base, a wall of chain loops, a band at the mouth, and a strap."),
     ReadyBag("two_panels", "Two panels", "A front and a back in rows, sewn together, with a strap."),
@@ -29,7 +30,7 @@ READY_BAGS = (
 )
 
 
-def ready_design(key: str) -> TextDesign | None:
+def ready_design(key: str) -> Design | None:
     """A design that begins with a ready bag; None for another key."""
     bag = next((bag for bag in READY_BAGS if bag.key == key), None)
-    return None if bag is None else TextDesign(name=bag.title, text=bag.text, sizes=[TextSize(name="One size")])
+    return None if bag is None else Design(name=bag.title, text=bag.text, sizes=[Size(name="One size")])

@@ -1,16 +1,13 @@
-"""The design document, version 1: a tote by fields. Lengths are in mm, weights in g, yarn lengths in m.
-
-The JSON Schema in docs/design.schema.json is generated from these models.
-"""
+"""What stands beside the text of a design: yarn, swatch, parts. Lengths are in mm, weights in g, yarn lengths in m."""
 
 from datetime import date
 from typing import Annotated, Literal
 from unicodedata import category
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, field_validator, model_validator
 
 FORMAT = "rillstep-design"
-VERSION = 1
+VERSION = 2
 MAX_SIZES = 10
 # What weighs less cannot be weighed.
 LEAST_WEIGHED_G = 0.1
@@ -23,7 +20,7 @@ Tolerance = Annotated[float, Field(ge=0, le=500, allow_inf_nan=False)]
 _NOT_IN_NAMES = set(",:;#()[]{}\n\r\t")
 
 
-def _clean_name(value: str) -> str:
+def clean_name(value: str) -> str:
     bad = sorted(_NOT_IN_NAMES & set(value))
     if bad:
         raise ValueError(f"leave out {' '.join(repr(c) for c in bad)}: it has a meaning in pattern text")
@@ -47,11 +44,13 @@ def _weighed(value: float) -> float:
     return value
 
 
-class _Model(BaseModel):
+class Strict(BaseModel):
+    """Refuses fields that are not known."""
+
     model_config = ConfigDict(extra="forbid", str_strip_whitespace=True)
 
 
-class Yarn(_Model):
+class Yarn(Strict):
     """A yarn as its label says."""
 
     name: Name = "My yarn"
@@ -69,7 +68,7 @@ class Yarn(_Model):
         return value
 
 
-class Swatch(_Model):
+class Swatch(Strict):
     """A measured swatch: so many stitches and rows, so wide and high. `weight_g` 0: not weighed."""
 
     stitch: Literal["sc", "hdc", "dc"] = "hdc"
@@ -93,95 +92,9 @@ class Swatch(_Model):
         return self
 
 
-class Way(_Model):
-    """The designer's way of working."""
-
-    rounds: Literal["joined", "spiral"] = "joined"
-    chain_counts: bool = False
-    increases: Literal["stacked", "shifted"] = "stacked"
-    base_edge: Literal["plain", "back loops"] = "plain"
-    brim_rounds: Annotated[int, Field(ge=0, le=20)] = 2
-    over_rounds: Annotated[int, Field(ge=1, le=10)] = 2
-    wall_multiple: Annotated[int, Field(ge=1, le=24)] = 1
-    handle_share: Annotated[float, Field(ge=0.1, le=0.8, allow_inf_nan=False)] = 0.4
-    carried: Literal["hand", "elbow", "shoulder"] = "hand"
-
-
-class Locks(_Model):
-    """Numbers held by hand in one size; null is free."""
-
-    side: Annotated[int, Field(ge=1, le=5000)] | None = None
-    base_rounds: Annotated[int, Field(ge=1, le=500)] | None = None
-    extra: Annotated[int, Field(ge=0, le=500)] | None = None
-    around: Annotated[int, Field(ge=4, le=10000)] | None = None
-    wall_rounds: Annotated[int, Field(ge=1, le=1500)] | None = None
-    handle_skip: Annotated[int, Field(ge=1, le=5000)] | None = None
-    handle_chain: Annotated[int, Field(ge=1, le=5000)] | None = None
-
-
-class Size(_Model):
-    """What one size must measure when it is finished, with a tolerance either way."""
-
-    name: Name
-    width_mm: Millimetres
-    height_mm: Millimetres
-    depth_mm: Millimetres
-    drop_mm: Millimetres
-    width_tolerance_mm: Tolerance = 10
-    height_tolerance_mm: Tolerance = 10
-    depth_tolerance_mm: Tolerance = 10
-    drop_tolerance_mm: Tolerance = 15
-    locks: Locks = Locks()
-
-    @field_validator("name")
-    @classmethod
-    def _printable(cls, value: str) -> str:
-        if value.lower() in ("sizes", "only", "all"):
-            raise ValueError("choose another name: this word has a meaning in pattern text")
-        return _clean_name(value)
-
-
-class Parts(_Model):
+class Parts(Strict):
     """A crochet-along: how many parts, and when they come out."""
 
     count: Annotated[int, Field(ge=2, le=6)] = 4
     start: Annotated[date, Field(ge=date(2000, 1, 1), le=date(2199, 12, 31))] = date(2027, 1, 8)
     every_days: Annotated[int, Field(ge=1, le=60)] = 7
-
-
-class ToteDesign(_Model):
-    """A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers."""
-
-    format: Literal["rillstep-design"] = "rillstep-design"
-    version: Literal[1] = 1
-    name: Name = "New tote"
-    units: Literal["cm", "in"] = "cm"
-    terms: Literal["US", "UK"] = "US"
-    hand: Literal["right", "left"] = "right"
-    yarn: Yarn = Yarn()
-    hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] = 5.0
-    swatch: Swatch = Swatch()
-    way: Way = Way()
-    sizes: Annotated[list[Size], Field(min_length=1, max_length=MAX_SIZES)]
-    text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)] | None = None
-    parts: Parts = Parts()
-    notes: Annotated[str, Field(max_length=4000)] = ""
-
-    @field_validator("name")
-    @classmethod
-    def _no_comment(cls, value: str) -> str:
-        return one_line(value)
-
-    @field_validator("sizes")
-    @classmethod
-    def _different(cls, value: list[Size]) -> list[Size]:
-        names = [size.name.lower() for size in value]
-        for name in names:
-            if names.count(name) > 1:
-                raise ValueError(f"two sizes are called “{name}”; give each its own name")
-        return value
-
-
-def blank() -> ToteDesign:
-    """A new design: usual values throughout, and one size to begin with."""
-    return ToteDesign(sizes=[Size(name="Small", width_mm=250, height_mm=280, depth_mm=80, drop_mm=150)])

@@ -28,7 +28,7 @@ from rillstep.core.printing.writer import (
 from rillstep.core.proof import Mark, Proof, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
-from rillstep.document import Design, TextDesign, Yarn
+from rillstep.document import Design, Yarn
 
 # US letter sizes of hooks by mm, as printed on hooks sold there.
 _HOOKS = (
@@ -217,37 +217,24 @@ def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[st
         design.name, pattern.sizes, reprint.ok, _materials(design, pattern, needs),
         gauge_lines(pattern, terms, blocked), _measures(design, reprint.proof),
         (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms),
-        cautions_for(design.yarn.fibre if design.yarn is not None else "", _drop_mm(design, reprint.proof)),
+        cautions_for(design.yarn.fibre if design.yarn is not None else "", _drop_mm(reprint.proof)),
         booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip
 
 
 def _measures(design: Design, proof: Proof) -> tuple[tuple[str, tuple[str, ...]], ...]:
-    """The finished measures in every size, as worked; of a text those of the whole bag."""
+    """The finished measures of the whole bag in every size, as worked."""
 
     def shown(mm: float | None) -> str:
         return "–" if mm is None else f"{in_units(mm, design.units):.1f} {design.units}"
 
-    if isinstance(design, TextDesign):
-        whole = [one for one in (proof.bag.measures if proof.bag is not None else ()) if one.piece is None]
-        return tuple(
-            (f"{one.label} (estimated)" if one.estimated else one.label, tuple(shown(mm) for mm in one.mm))
-            for one in whole
-        )
-    shapes = proof.shapes or ()
-    table = (
-        ("Width, lying flat", [shape.width_mm for shape in shapes]),
-        ("Height without handles", [shape.height_mm for shape in shapes]),
-        ("Depth of the base", [shape.base_depth_mm for shape in shapes]),
-        ("Length of the base", [shape.base_length_mm for shape in shapes]),
-        ("Drop of the handles", [shape.drop_mm for shape in shapes]),
+    whole = [one for one in (proof.bag.measures if proof.bag is not None else ()) if one.piece is None]
+    return tuple(
+        (f"{one.label} (estimated)" if one.estimated else one.label, tuple(shown(mm) for mm in one.mm)) for one in whole
     )
-    return tuple((name, tuple(shown(mm) for mm in row)) for name, row in table if any(row))
 
 
-def _drop_mm(design: Design, proof: Proof) -> float:
+def _drop_mm(proof: Proof) -> float:
     """The longest drop of a handle in any size, in mm; 0 where there is none."""
-    if not isinstance(design, TextDesign):
-        return max((shape.drop_mm for shape in proof.shapes or ()), default=0.0)
     drops = [one.mm for one in (proof.bag.measures if proof.bag is not None else ()) if one.name == "drop"]
     return max((mm for row in drops for mm in row if mm is not None), default=0.0)

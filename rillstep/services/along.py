@@ -7,7 +7,7 @@ from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.words.numbers import set_text
-from rillstep.document import Design, TextDesign
+from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.calendar import calendar_of, part_dates
 from rillstep.publish.pdf import html_of, pdf_of
@@ -15,7 +15,7 @@ from rillstep.services import views
 from rillstep.services.errors import NotFound, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.words import section_views, subtitle
-from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import yarn_need
 
 
@@ -85,7 +85,6 @@ def _part_sections(made: Booklet, part: Part) -> tuple[BookletSection, ...]:
 
 def parts_view(design: Design, terms: Terms) -> views.PartsView:
     """All parts, for the screen."""
-    design = current(design)
     cut, printed = _divided(design, terms)
     made = booklet(design, printed, terms, [])
     days = part_dates(design.parts.start, design.parts.every_days, len(cut.parts))
@@ -98,7 +97,7 @@ def parts_view(design: Design, terms: Terms) -> views.PartsView:
 
 def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date) -> views.PartView:
     units = design.units
-    measured = not isinstance(design, TextDesign)  # of a text only the finished bag is measured
+    measured = not isinstance(design, Design)  # of a text only the finished bag is measured
     needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
     sizes = [
         views.PartSizeView(
@@ -125,7 +124,6 @@ def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: dat
 
 def part_pdf(design: Design, terms: Terms, number: int, made: date) -> bytes:
     """One part as PDF. Raises NotFound, NotProved."""
-    design = current(design)
     cut, printed = _divided(design, terms)
     if not 1 <= number <= len(cut.parts):
         raise NotFound(f"There is no part {number}; there are {len(cut.parts)}.")

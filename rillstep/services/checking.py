@@ -6,8 +6,8 @@ from pydantic import ValidationError
 
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
 from rillstep.core.stitches import Terms
-from rillstep.document import TextDesign, TextSize
-from rillstep.document.text_design import MAX_WISHES
+from rillstep.document import Design, Size
+from rillstep.document.schema import MAX_SIZES
 from rillstep.services import views
 from rillstep.services.errors import NotProved
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
@@ -61,19 +61,19 @@ def with_terms(text: str, terms: Terms) -> str:
     return f"Terms: {terms}\n{text}"
 
 
-def design_of(text: str) -> TextDesign:
+def design_of(text: str) -> Design:
     """A design that holds a text as it is; its sizes are named as in the text, with targets still to be set."""
     pattern = prove_text(text).pattern
     title = " ".join(pattern.name.replace("#", " ").split())[:80] or "Checked pattern"
-    return TextDesign(name=title, units=pattern.units, terms=pattern.terms, text=text, sizes=_sizes(pattern.sizes))
+    return Design(name=title, units=pattern.units, terms=pattern.terms, text=text, sizes=_sizes(pattern.sizes))
 
 
-def _sizes(names: tuple[str, ...]) -> list[TextSize]:
+def _sizes(names: tuple[str, ...]) -> list[Size]:
     """The sizes of a text, but for those whose names cannot be printed in another text; they stay in this one."""
-    found: list[TextSize] = []
-    for name in names[:MAX_WISHES]:
+    found: list[Size] = []
+    for name in names[:MAX_SIZES]:
         try:
-            size = TextSize(name=name)
+            size = Size(name=name)
         except ValidationError:
             continue
         if size.name.lower() not in [other.name.lower() for other in found]:

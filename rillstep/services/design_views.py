@@ -5,6 +5,7 @@ from datetime import datetime
 from pydantic import BaseModel
 
 from rillstep.document import Design
+from rillstep.services.views import LinesChangedView
 
 
 class DesignItem(BaseModel):
@@ -85,13 +86,18 @@ class ForgottenView(BaseModel):
 
 
 class ChangeView(BaseModel):
-    path: str
+    """A value that differs, by the field as the screen calls it; "" where there was none, or is none."""
+
+    field: str
     before: str
     after: str
 
 
 class RevisionView(BaseModel):
+    """A revision against the newest one: the fields that differ, and the lines of the text."""
+
     number: int
     saved_at: datetime
     document: Design
     changes: list[ChangeView]
+    lines: list[LinesChangedView]

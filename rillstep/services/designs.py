@@ -1,6 +1,5 @@
 """Designs of a studio: list, open, save as a new revision, compare, restore, delete."""
 
-import json
 from datetime import timedelta
 from typing import Any
 
@@ -8,9 +7,11 @@ from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
 from rillstep.document import Design, dump, load
+from rillstep.document.fields import field_called, value_shown
 from rillstep.services import design_views, rooms
 from rillstep.services.accounts import now
 from rillstep.services.errors import Conflict, NotFound
+from rillstep.services.text_changes import changes_of
 from rillstep.store import DesignRow, Revision
 
 # Designs, and revisions, of one page of a list.
@@ -186,8 +187,11 @@ def revision(session: Session, studio_id: int, design_id: int, number: int) -> d
     row = _own(session, studio_id, design_id)
     old = _revision(session, row.id, number)
     newest = _revision(session, row.id, row.revision)
-    changes = differences(json.loads(old.document), json.loads(newest.document))
-    return design_views.RevisionView(number=number, saved_at=old.saved_at, document=load(old.document), changes=changes)
+    before, after = load(old.document), load(newest.document)
+    return design_views.RevisionView(
+        number=number, saved_at=old.saved_at, document=before, changes=differences(before, after),
+        lines=changes_of(before.text, after.text),
+    )  # fmt: skip
 
 
 def restore(session: Session, studio_id: int, design_id: int, number: int, base: int) -> design_views.SavedView:
@@ -197,20 +201,23 @@ def restore(session: Session, studio_id: int, design_id: int, number: int, base:
     return save(session, studio_id, design_id, base, document, f"Restored from revision {number}")
 
 
-def _flat(value: Any, path: str = "$") -> dict[str, str]:
+def _flat(value: Any, path: str = "$") -> dict[str, Any]:
+    """Every value by its path, but the text."""
     if isinstance(value, dict):
         return {k: v for key, inner in value.items() for k, v in _flat(inner, f"{path}.{key}").items()}
     if isinstance(value, list):
         return {k: v for index, inner in enumerate(value) for k, v in _flat(inner, f"{path}[{index}]").items()}
-    return {path: "" if value is None else str(value)}
+    return {} if path == "$.text" else {path: value}
 
 
-def differences(before: Any, after: Any) -> list[design_views.ChangeView]:
-    """Every value that differs between two documents, by its path."""
-    old, new = _flat(before), _flat(after)
-    paths = [*old, *(path for path in new if path not in old)]
+def differences(before: Design, after: Design) -> list[design_views.ChangeView]:
+    """Every value that differs between two designs, called as on the screen; their texts are compared by lines."""
+    old, new = _flat(before.model_dump(mode="json")), _flat(after.model_dump(mode="json"))
+    names = [size.name for size in (after if len(after.sizes) >= len(before.sizes) else before).sizes]
     return [
-        design_views.ChangeView(path=path, before=old.get(path, ""), after=new.get(path, ""))
-        for path in paths
-        if old.get(path, "") != new.get(path, "")
-    ]
+        design_views.ChangeView(
+            field=field_called(path, names), before=value_shown(path, old.get(path), before.units),
+            after=value_shown(path, new.get(path), after.units),
+        )
+        for path in dict.fromkeys((*old, *new)) if old.get(path) != new.get(path)
+    ]  # fmt: skip

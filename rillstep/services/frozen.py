@@ -17,11 +17,11 @@ from rillstep.core.printing.writer import (
 from rillstep.core.proof import Hand, Proof, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Check, Prose, Row, Setup
-from rillstep.document import Design, TextDesign
+from rillstep.document import Design
 from rillstep.document import load as read_file
 from rillstep.services import testing_views, views
 from rillstep.services.words import booklet_of
-from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import gauge_of, yarn_need
 
 # How far off a measure may be where a design does not say, in mm.
@@ -66,38 +66,30 @@ class FrozenPage(BaseModel):
     steps: list[testing_views.StepView]
 
 
-def _design(document: str) -> Design:
-    """The design of a test, as it is worked."""
-    return current(read_file(document))
-
-
 def frozen_test(document: str) -> FrozenTest:
     """What a test's lists are made of."""
-    design = _design(document)
+    design = read_file(document)
     proof = proof_of(design)
-    names = proof.pattern.sizes if isinstance(design, TextDesign) else tuple(size.name for size in design.sizes)
     return FrozenTest(
         proved=proof.ok, units=design.units, text=_printed(design, design.terms, None).text,
-        sizes=[_size(design, proof, name) for name in names],
+        sizes=[_size(design, proof, name) for name in proof.pattern.sizes],
     )  # fmt: skip
 
 
 def _size(design: Design, proof: Proof, name: str) -> FrozenSize:
-    if name not in proof.pattern.sizes:
-        return FrozenSize(name=name, steps=0, gauge=None, predicted_mm={}, tolerances_mm={}, yarn_g=None)
     index = proof.pattern.sizes.index(name)
-    gauge, yarn = gauge_of(design, proof, index), yarn_need(design, proof, index)
+    gauge, yarn = gauge_of(proof, index), yarn_need(design, proof, index)
     return FrozenSize(
         name=name, steps=len(steps_for(design, name, design.terms, "right")),
         gauge=gauge.per_span(design.units) if gauge is not None else None,
-        predicted_mm=_predicted(design, proof, index), tolerances_mm=_tolerances(design, name),
+        predicted_mm=_predicted(proof, index), tolerances_mm=_tolerances(design, name),
         yarn_g=(yarn.grams, yarn.low_g, yarn.high_g) if yarn is not None else None,
     )  # fmt: skip
 
 
 def frozen_page(document: str, size: str, terms: Terms, hand: Hand) -> FrozenPage:
     """A tester's page, apart from what she has reported."""
-    design = _design(document)
+    design = read_file(document)
     made, _ = booklet_of(design.model_copy(update={"hand": hand}), terms, size)
     return FrozenPage(
         title=design.name, units=design.units, gauge=made.gauge, materials=list(made.materials),
@@ -106,27 +98,16 @@ def frozen_page(document: str, size: str, terms: Terms, hand: Hand) -> FrozenPag
     )  # fmt: skip
 
 
-def _predicted(design: Design, proof: Proof, index: int) -> dict[str, float]:
+def _predicted(proof: Proof, index: int) -> dict[str, float]:
     """What a size is said to measure, in mm, by the name of the measure; what is not known is left out."""
-    if isinstance(design, TextDesign):
-        found = proof.bag.measures if proof.bag is not None else ()
-        return {one.name: mm for one in found if one.piece is None and (mm := one.mm[index]) is not None}
-    if proof.shapes is None:
-        return {}
-    shape = proof.shapes[index]
-    return {"width": shape.width_mm, "height": shape.height_mm, "depth": shape.base_depth_mm, "drop": shape.drop_mm}
+    found = proof.bag.measures if proof.bag is not None else ()
+    return {one.name: mm for one in found if one.piece is None and (mm := one.mm[index]) is not None}
 
 
 def _tolerances(design: Design, size: str) -> dict[str, float]:
     """How far off each measure of a size may be, in mm."""
-    if isinstance(design, TextDesign):
-        wish = next((one for one in design.sizes if one.name == size), None)
-        return {**_USUAL_TOLERANCES, **(wish.tolerances_mm if wish is not None else {})}
-    target = next(one for one in design.sizes if one.name == size)
-    return {
-        "width": target.width_tolerance_mm, "height": target.height_tolerance_mm,
-        "depth": target.depth_tolerance_mm, "drop": target.drop_tolerance_mm,
-    }  # fmt: skip
+    wish = next((one for one in design.sizes if one.name == size), None)
+    return {**_USUAL_TOLERANCES, **(wish.tolerances_mm if wish is not None else {})}
 
 
 def _printed(design: Design, terms: Terms, size: str | None, hand: Hand = "right") -> Reprint:

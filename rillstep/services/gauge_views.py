@@ -13,7 +13,7 @@ from rillstep.services.yarn_needs import gauge_of, weighed_swatch, yarn_facts
 
 def gauge_view(design: Design, proof: Proof) -> views.GaugeView | None:
     """The gauge with what follows from it; None where a text names none."""
-    gauge, facts = gauge_of(design, proof), yarn_facts(design)
+    gauge, facts = gauge_of(proof), yarn_facts(design)
     if gauge is None:
         return None
     sts, rows = gauge.per_span(design.units)

@@ -1,7 +1,6 @@
 """Grading a design that is a text: how it can grow, and its sizes as they would be, before anything is changed."""
 
 from collections.abc import Mapping
-from difflib import SequenceMatcher
 
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.grading.equations import MOST_PROVED
@@ -12,8 +11,9 @@ from rillstep.core.memory import Shelf
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import BRACES, names_in, names_of
-from rillstep.document import TextDesign, TextSize
+from rillstep.document import Design, Size
 from rillstep.services import grading_views as views
+from rillstep.services.text_changes import changes_of
 from rillstep.services.workbench import rows_of
 
 # How far off a target may be where the design does not say, in mm.
@@ -37,7 +37,7 @@ def _analysis(text: str, sample: str | None) -> Analysis:
     return known
 
 
-def grading_view(design: TextDesign) -> views.GradingView:
+def grading_view(design: Design) -> views.GradingView:
     """The numbers of a design by name, what is held, and the ways in which it grows."""
     try:
         analysis = _analysis(design.text, design.sample)
@@ -111,7 +111,7 @@ def _by_name(proof: Proof) -> dict[str, Measure]:
     return {one.called: one for one in (proof.bag.measures if proof.bag is not None else ())}
 
 
-def graded_view(design: TextDesign) -> views.GradedView:
+def graded_view(design: Design) -> views.GradedView:
     """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
     wanted = [SizeWanted(size.name, size.targets_mm, size.locks) for size in design.sizes]
     try:
@@ -148,7 +148,7 @@ def graded_view(design: TextDesign) -> views.GradedView:
     )  # fmt: skip
 
 
-def _next_best(design: TextDesign, graded: GradedText) -> list[views.NextBestView]:
+def _next_best(design: Design, graded: GradedText) -> list[views.NextBestView]:
     """The other numbers of sizes that miss a target."""
     known = _by_name(graded.proof)
     return [
@@ -162,7 +162,7 @@ def _next_best(design: TextDesign, graded: GradedText) -> list[views.NextBestVie
     ]  # fmt: skip
 
 
-def _target(design: TextDesign, size: TextSize, measure: Measure, got: float | None, wanted: float) -> views.TargetView:
+def _target(design: Design, size: Size, measure: Measure, got: float | None, wanted: float) -> views.TargetView:
     name = measure.called
     tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
     return views.TargetView(
@@ -173,7 +173,7 @@ def _target(design: TextDesign, size: TextSize, measure: Measure, got: float | N
     )  # fmt: skip
 
 
-def _targets(design: TextDesign, graded: GradedText) -> list[views.TargetView]:
+def _targets(design: Design, graded: GradedText) -> list[views.TargetView]:
     found = []
     known = _by_name(graded.proof)
     for at, size in enumerate(design.sizes):
@@ -182,13 +182,3 @@ def _targets(design: TextDesign, graded: GradedText) -> list[views.TargetView]:
             for name in known if name in size.targets_mm
         ]  # fmt: skip
     return found
-
-
-def changes_of(before: str, after: str) -> list[views.LinesChangedView]:
-    """The lines that differ between two texts, neighbouring ones together."""
-    old, new = before.split("\n"), after.split("\n")
-    return [
-        views.LinesChangedView(line=i + 1, before=old[i:j], after=new[k:m])
-        for tag, i, j, k, m in SequenceMatcher(None, old, new, autojunk=False).get_opcodes()
-        if tag != "equal"
-    ]

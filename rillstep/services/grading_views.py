@@ -2,6 +2,8 @@
 
 from pydantic import BaseModel
 
+from rillstep.services.views import LinesChangedView
+
 
 class NumberView(BaseModel):
     """A number of the text by its name, with its value in each size of the text.
@@ -75,14 +77,6 @@ class ChangedTextView(BaseModel):
 
     problem: str | None
     text: str
-
-
-class LinesChangedView(BaseModel):
-    """Lines of the text before and after; line: of the first one before."""
-
-    line: int
-    before: list[str]
-    after: list[str]
 
 
 class NextBestView(BaseModel):

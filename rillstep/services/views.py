@@ -5,8 +5,6 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from rillstep.document import TextDesign
-
 
 class SpanView(BaseModel):
     line: int
@@ -65,46 +63,6 @@ class FindingView(BaseModel):
     related: list[SpanView]
 
 
-class NoteView(BaseModel):
-    """Something about a size's targets or locks."""
-
-    code: str
-    severity: str
-    size: int
-    field: str
-    message: str
-
-
-class NeighbourView(BaseModel):
-    value: int
-    error: str | None
-
-
-class ReasonView(BaseModel):
-    """Why a number is what it is. `line` is the line of the text in which it is worked, 0 if there is none."""
-
-    name: str
-    line: int
-    label: str
-    value: int
-    ideal: float
-    locked: bool
-    error: str | None
-    sentences: list[str]
-    neighbours: list[NeighbourView]
-
-
-class MeasureView(BaseModel):
-    """Target against result; shown text in the reader's unit, `error` signed, `within` the tolerance."""
-
-    name: str
-    label: str
-    target: str
-    result: str
-    error: str
-    within: bool
-
-
 class YarnView(BaseModel):
     metres: int
     grams: int
@@ -114,38 +72,11 @@ class YarnView(BaseModel):
     weighed: bool
 
 
-class RoundView(BaseModel):
-    """A round to draw. Lengths in mm. `flatness` for base rounds only."""
-
-    line: int
-    section: int
-    number: int
-    sts: int
-    width_mm: float
-    height_mm: float
-    gap_mm: float
-    flatness: float | None
-
-
-class ShapeView(BaseModel):
-    rounds: list[RoundView]
-    straight_mm: float
-    base_length_mm: float
-    base_depth_mm: float
-    width_mm: float
-    height_mm: float
-    handle_mm: float
-    drop_mm: float
-    increases: int
-
-
 class SizeView(BaseModel):
+    """A size with the yarn that it takes, null where gauge or yarn is not known."""
+
     name: str
-    counts: dict[str, int]
-    measures: list[MeasureView]
-    reasons: list[ReasonView]
     yarn: YarnView | None
-    shape: ShapeView | None
 
 
 MarkView = Literal["proved", "unchecked", "wrong", "not understood"]
@@ -254,25 +185,15 @@ class OutlineView(BaseModel):
 
 
 class WorkView(BaseModel):
-    """A design worked through: numbers, proof, measures, yarn.
-
-    edited: the text is another than the one written from the numbers. by_text: the design is a text, and has no fields.
-    text_design: what a design by fields becomes whose text was written elsewhere; none of its fields are of that bag.
-    bag: the measures of a design that is a text.
-    """
+    """A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces."""
 
     ok: bool
-    edited: bool
-    by_text: bool
-    text_design: TextDesign | None
     text: str
-    written: str
     gauge: GaugeView | None
     sizes: list[SizeView]
-    bag: list["BagMeasureView"]
+    bag: list[BagMeasureView]
     lines: list[LineView]
     findings: list[FindingView]
-    notes: list[NoteView]
     counts: CountsView
     kept: list[PlaceView]
     questions: list[QuestionView]
@@ -363,6 +284,14 @@ class PartsView(BaseModel):
     proved: bool
     problems: list[FindingView]
     parts: list[PartView]
+
+
+class LinesChangedView(BaseModel):
+    """Lines of the text before and after; line: of the first one before."""
+
+    line: int
+    before: list[str]
+    after: list[str]
 
 
 class MeView(BaseModel):

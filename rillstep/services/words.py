@@ -12,7 +12,7 @@ from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.errors import Invalid, NotProved
 from rillstep.services.proof_views import finding_view
-from rillstep.services.workbench import allowance_of, current, proof_of
+from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import yarn_needs
 
 
@@ -48,7 +48,6 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
 
 def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
     """The booklet of a design, for all sizes or one."""
-    design = current(design)
     printed, whole, index = reprinted(design, terms, size)
     return booklet(design, printed, terms, _needs(design, whole, index)), printed
 

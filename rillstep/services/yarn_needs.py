@@ -1,27 +1,18 @@
-"""Gauge and yarn of a design: of a tote by fields from its swatch, of a text from the gauge that it names."""
+"""Gauge and yarn of a design, from the gauge that its text names."""
 
 import math
 
-from rillstep.core.gauge import Gauge, gauge_from_swatch
+from rillstep.core.gauge import Gauge
 from rillstep.core.proof import Proof
 from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, need, tally
-from rillstep.document import Design, Swatch, TextDesign
+from rillstep.document import Design
 from rillstep.services import views
 
 
-def swatch_gauge(swatch: Swatch, units: str) -> Gauge:
-    """The gauge of a measured swatch."""
-    return gauge_from_swatch(
-        swatch.stitch, swatch.stitches, swatch.rows, swatch.width_mm, swatch.height_mm, "in" if units == "in" else "cm"
-    )
-
-
-def gauge_of(design: Design, proof: Proof, size: int = 0) -> Gauge | None:
-    """The gauge of a size of a design; None for a text that names none."""
-    if isinstance(design, TextDesign):
-        return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
-    return swatch_gauge(design.swatch, design.units)
+def gauge_of(proof: Proof, size: int = 0) -> Gauge | None:
+    """The gauge of plain stitches of a size; None for a text that names none."""
+    return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
 
 
 def yarn_facts(design: Design) -> YarnFacts | None:
@@ -45,7 +36,7 @@ def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed | None]:
 
 def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed | None:
     """Yarn for one size, for all lines or for a range of line numbers; None where gauge or yarn is not known."""
-    gauge, facts = gauge_of(design, proof, size), yarn_facts(design)
+    gauge, facts = gauge_of(proof, size), yarn_facts(design)
     if gauge is None or facts is None:
         return None
     return need(

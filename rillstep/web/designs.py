@@ -6,7 +6,7 @@ from flask import request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
-from rillstep.document import Design, TextDesign, blank, load
+from rillstep.document import AnyDesign, Design, load
 from rillstep.document.ready import READY_BAGS, ready_design
 from rillstep.services import checking, design_views, designs
 from rillstep.services.errors import NotFound
@@ -42,14 +42,14 @@ class RevisionPath(DesignPath):
 
 
 class NewDesign(BaseModel):
-    document: Design
+    document: AnyDesign
 
 
 class SaveDesign(BaseModel):
     """`base` is the revision that the editing began at."""
 
     base: int
-    document: Design
+    document: AnyDesign
 
 
 class Restore(BaseModel):
@@ -93,17 +93,9 @@ def create(body: NewDesign) -> Any:
 @limited_by_account(CREATED)
 def create_from_text(body: TextBody) -> Any:
     """Keep a checked text as a design."""
-    design = TextDesign.model_validate_json(computed(checking.design_of, body.whole()))
+    design = Design.model_validate_json(computed(checking.design_of, body.whole()))
     with unit_of_work() as work:
         return designs.create(work, studio_id(), design, "From a pattern text").model_dump(mode="json")
-
-
-@api.post("/blank", responses={200: design_views.DesignView})
-@limited_by_account(CREATED)
-def create_blank() -> Any:
-    """Keep a new design with one size to begin with."""
-    with unit_of_work() as work:
-        return designs.create(work, studio_id(), blank()).model_dump(mode="json")
 
 
 @api.post("/import", responses={200: design_views.DesignView})

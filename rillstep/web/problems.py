@@ -12,16 +12,17 @@ from werkzeug.exceptions import HTTPException
 from rillstep.document import BrokenDesign, faults_of
 from rillstep.services.errors import Conflict, Refused
 
-# Where a design stands in a body; a number behind it is the version that it was read as.
-_DOCUMENT = re.compile(r"^\$\.document(?:\.\d(?![\w]))?")
+# Where a design stands in a body.
+_DOCUMENT = re.compile(r"^\$\.document\b")
 
 
 class FaultView(BaseModel):
-    """Where (`$.sizes[2].drop_mm`), what stood there, what to do."""
+    """Where (`$.sizes[2].name`), what stood there, what to do. field: the place as the screen calls it."""
 
     path: str
     value: str
     message: str
+    field: str
 
 
 class Problem(BaseModel):
@@ -75,7 +76,7 @@ def invalid_input(error: ValidationError) -> Response:
         # A design stands in the body under "document"; its places are named from its own root.
         faults.append({**vars(fault), "path": _DOCUMENT.sub("$", fault.path)})
     first = faults[0]
-    title = f"{first['path']}: {first['message']}"
+    title = f"{first['field']}: {first['message']}"
     return problem(422, "invalid", title[:1].upper() + title[1:], faults)
 
 
@@ -101,7 +102,7 @@ def register(app: Flask) -> None:
     @app.errorhandler(BrokenDesign)
     def broken(error: BrokenDesign) -> Response:
         first = error.faults[0]
-        title = f"This design file cannot be used. {first.path}: {first.message}"
+        title = f"This design file cannot be used. {first.words}"
         return problem(422, "broken-design", title, [vars(f) for f in error.faults])
 
     @app.errorhandler(OperationalError)

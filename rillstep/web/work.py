@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
-from rillstep.document import Design, SizeName, TextDesign, dump
+from rillstep.document import AnyDesign, SizeName, dump
 from rillstep.services import (
     along,
     checking,
@@ -30,11 +30,7 @@ api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses=answers(40
 
 
 class WorkBody(BaseModel):
-    document: Design
-
-
-class TextDesignBody(BaseModel):
-    document: TextDesign
+    document: AnyDesign
 
 
 class SizesBody(BaseModel):
@@ -126,18 +122,18 @@ def _file(content: bytes | str, mime: str, name: str) -> Response:
 
 @api.post("/work", responses={200: views.WorkView})
 def work(body: WorkBody) -> Any:
-    """Solve, write, prove and measure a design."""
+    """Prove and measure a design."""
     return _json(computed(workbench.work, body.document, _phrases()))
 
 
 @api.post("/grading", responses={200: grading_views.GradingView})
-def grading_of_text(body: TextDesignBody) -> Any:
+def grading_of_text(body: WorkBody) -> Any:
     """How a text can grow: its numbers by name, the ways, and what is held."""
     return _json(computed_and_kept(grading.grading_view, body.document))
 
 
 @api.post("/grading/sizes", responses={200: grading_views.GradedView})
-def graded_sizes(body: TextDesignBody) -> Any:
+def graded_sizes(body: WorkBody) -> Any:
     """The text in the sizes that are wanted, with all that would change; nothing is kept."""
     return _json(computed_and_kept(grading.graded_view, body.document))
 

@@ -11,7 +11,7 @@ from concurrent.futures import ThreadPoolExecutor
 from contextlib import suppress
 from dataclasses import dataclass, field
 
-from rillstep.document import TextDesign
+from rillstep.document import Design
 from tests.abuse.heavy_texts import gradable_text, large_design
 from tests.abuse.site import Site, Visitor, site
 
@@ -59,7 +59,7 @@ def grade_on(visitor: Visitor, stop: threading.Event) -> None:
     number = 0
     while not stop.is_set():
         number += 1
-        document = TextDesign(text=gradable_text(number)).model_dump(mode="json")
+        document = Design(text=gradable_text(number)).model_dump(mode="json")
         with suppress(OSError):
             visitor("POST", "/api/grading", {"document": document})
         stop.wait(0.2)

@@ -14,7 +14,7 @@ from dataclasses import dataclass, field
 from multiprocessing import get_context
 from typing import Any
 
-from rillstep.document import TextDesign
+from rillstep.document import Design
 from tests.abuse.heavy_texts import gradable_text, large_design, long_text
 from tests.abuse.site import Site, Visitor
 
@@ -24,7 +24,7 @@ HEAVY: tuple[tuple[str, Callable[[int], dict[str, Any]]], ...] = (
     ("/api/work", lambda n: {"document": large_design(n)}),
     ("/api/check", lambda n: {"text": long_text(n)}),
     ("/api/booklet", lambda n: {"document": large_design(n)}),
-    ("/api/grading", lambda n: {"document": TextDesign(text=gradable_text(n)).model_dump(mode="json")}),
+    ("/api/grading", lambda n: {"document": Design(text=gradable_text(n)).model_dump(mode="json")}),
     ("/api/export/pdf", lambda n: {"document": large_design(n, 10, 600.0)}),
     ("/api/parts", lambda n: {"document": large_design(n)}),
     ("/api/designs/from-text", lambda n: {"text": long_text(n, 300)}),

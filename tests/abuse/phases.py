@@ -6,7 +6,7 @@ import threading
 import time
 from concurrent.futures import ThreadPoolExecutor
 
-from rillstep.document import TextDesign
+from rillstep.document import Design
 from tests.abuse.heavy_texts import gradable_text, large_design, long_text
 from tests.abuse.load import Seen
 from tests.abuse.site import Site, Visitor
@@ -58,7 +58,7 @@ def long_texts(site: Site, many: int = 1000) -> Seen:
         ("/api/check", lambda n: {"text": long_text(n, 120 + n % 200)}),
         ("/api/work", lambda n: {"document": large_design(n)}),
         ("/api/check", lambda n: {"text": long_text(n, 60 + n % 100)}),
-        ("/api/grading", lambda n: {"document": TextDesign(text=gradable_text(n)).model_dump(mode="json")}),
+        ("/api/grading", lambda n: {"document": Design(text=gradable_text(n)).model_dump(mode="json")}),
     )
 
     def account(number: int) -> None:

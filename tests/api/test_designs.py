@@ -17,13 +17,17 @@ def test_each_save_is_a_revision(designer: Client, design_id: int, document: dic
     document["hook_mm"] = 5.0
     assert save(designer, design_id, 1, document).json["revision"] == 2
     assert save(designer, design_id, 2, document).json["revision"] == 2  # nothing changed
-    document["sizes"][1]["width_mm"] = 310
+    document["sizes"][1]["targets_mm"]["width"] = 310
+    document["text"] = document["text"].replace("Fasten off.", "Fasten off, and weave in.")
     assert save(designer, design_id, 2, document).json["revision"] == 3
     assert [r["number"] for r in designer.get(f"/api/designs/{design_id}/revisions").json["revisions"]] == [3, 2, 1]
     first = designer.get(f"/api/designs/{design_id}/revisions/1").json
-    assert [(c["path"], c["before"], c["after"]) for c in first["changes"]] == [
-        ("$.hook_mm", "4.5", "5.0"),
-        ("$.sizes[1].width_mm", "290.0", "310.0"),
+    assert [(c["field"], c["before"], c["after"]) for c in first["changes"]] == [
+        ("Width wanted in Flask", "29 cm", "31 cm"),
+        ("Hook (mm)", "4.5", "5"),
+    ]
+    assert [(one["before"], one["after"]) for one in first["lines"]] == [
+        (["Fasten off."], ["Fasten off, and weave in."])
     ]
     restored = designer.post(f"/api/designs/{design_id}/revisions/1/restore", {"base": 3})
     assert restored.json["revision"] == 4
@@ -74,7 +78,7 @@ def test_a_design_file_goes_out_and_comes_back(designer: Client, design_id: int,
     ("content", "says"),
     [
         (b"not json", "not JSON"), (b"[]", "no design file"), (b'{"format": "other"}', "no design file"),
-        (b'{"format": "rillstep-design", "version": 9}', "version"), (b'{"format": "rillstep-design", "version": 1}', "$.sizes: this is missing"),
+        (b'{"format": "rillstep-design", "version": 9}', "version"), (b'{"format": "rillstep-design", "version": 1}', "Sizes: this is missing"),
         (b"[" * 100_000, "nested too deeply"), (b"\xff\xfe\x00", "not JSON"),
     ],
 )  # fmt: skip
@@ -95,7 +99,8 @@ BAD = [
     (("swatch", "width_mm"), 0, "$.swatch.width_mm", "must be more than 0"),
     (("swatch", "stitches"), 0, "$.swatch.stitches", "must be more than 0"),
     (("swatch", "stitches"), "many", "$.swatch.stitches", "write a number"),
-    (("sizes", 2, "drop_mm"), -4, "$.sizes[2].drop_mm", "must be more than 0"),
+    (("sizes", 2, "targets_mm", "drop"), -4, "$.sizes[2].targets_mm.drop", "must be more than 0"),
+    (("sizes", 2, "targets_mm", "drop"), 9000, "$.sizes[2].targets_mm.drop", "at most 300 cm (118.1 in)"),
     (("sizes", 0, "name"), "", "$.sizes[0].name", "cannot be empty"),
     (("sizes", 0, "name"), "A, B", "$.sizes[0].name", "leave out"),
     (("yarn", "metres_per_ball"), 1e999, "$.yarn.metres_per_ball", ""),

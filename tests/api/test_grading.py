@@ -9,8 +9,8 @@ import pytest
 
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
-from rillstep.demo.data import nightfield
-from tests.conftest import Client, as_json
+from tests.conftest import Client
+from tests.examples import VERSION_1
 
 POUCH = (Path(__file__).parents[1] / "grading_texts" / "pouch.txt").read_text()
 PLAIN = without_names(POUCH, read(POUCH))
@@ -26,9 +26,9 @@ def with_sizes(document: dict[str, Any], *sizes: dict[str, Any]) -> dict[str, An
 
 def test_a_kept_text_has_its_own_measures_and_no_numbers_of_a_tote(designer: Client) -> None:
     work = designer.post("/api/work", {"document": kept(designer)["document"]}).json
-    assert work["by_text"] and work["ok"] and work["text"] == PLAIN
+    assert work["ok"] and work["text"] == PLAIN
     (size,) = work["sizes"]
-    assert size["counts"] == {} and size["measures"] == [] and size["shape"] is None and size["yarn"] is None
+    assert size == {"name": "One size", "yarn": None}
     bag = {one["name"]: one["shown"] for one in work["bag"]}
     assert bag["width"] == ["12.0 cm"] and bag["Cord.length"] == ["55.0 cm"]
     assert work["gauge"]["stitch"] == "sc" and work["gauge"]["sts"] == 20
@@ -82,8 +82,6 @@ def test_what_cannot_be_graded_says_why_and_changes_nothing(designer: Client) ->
     assert "“drop” is not measured" in graded["problem"] and graded["text"] == PLAIN and graded["changes"] == []
     twice = with_sizes(document, {"name": "S"}, {"name": "s"})
     assert designer.post("/api/grading/sizes", {"document": twice}).status_code == 422
-    tote = as_json(nightfield())
-    assert designer.post("/api/grading/sizes", {"document": tote}).status_code == 422
     beyond = with_sizes(document, {"name": "L", "targets_mm": {"width": -3}})
     answer = designer.post("/api/grading/sizes", {"document": beyond})
     assert answer.status_code == 422 and answer.json["faults"][0]["path"] == "$.sizes[0].targets_mm.width"
@@ -114,15 +112,16 @@ def test_a_gauge_is_written_into_the_text(designer: Client) -> None:
     assert again == PLAIN.replace("sc 20 sts x 22 rows", "sc 18 sts x 22 rows"), "that of a chain stays"
 
 
-def test_a_tote_with_a_text_from_elsewhere_becomes_a_text(designer: Client) -> None:
-    document = {**as_json(nightfield()), "text": PLAIN}
+def test_an_open_page_that_sends_version_1_is_understood(designer: Client) -> None:
+    """A tab that was opened before the server was renewed saves what it holds, and it becomes the text."""
+    document = json.loads((VERSION_1 / "elsewhere.json").read_text())
+    made = designer.post("/api/designs", {"document": document})
+    assert made.status_code == 200 and made.json["document"]["version"] == 2
+    assert made.json["document"]["text"] == document["text"]
     work = designer.post("/api/work", {"document": document}).json
-    own = work["text_design"]
-    assert work["by_text"] and own["version"] == 2 and own["text"] == PLAIN
-    assert "way" not in own and own["sizes"][0]["targets_mm"] == {}
-    assert "24.7" not in json.dumps(work["bag"])
-    again = designer.post("/api/work", {"document": own}).json
-    assert again["text_design"] is None and again["bag"] == work["bag"]
+    assert work["text"] == document["text"] and "24.7" not in json.dumps(work["bag"])
+    wrong = designer.post("/api/work", {"document": document | {"hook_mm": -1}})
+    assert wrong.status_code == 422 and "Hook (mm): must be more than 0" in wrong.json["title"]
 
 
 @pytest.mark.parametrize("route", ["/api/grading", "/api/grading/sizes", "/api/text/sizes", "/api/text/gauge"])

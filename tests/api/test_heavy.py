@@ -9,7 +9,7 @@ import pytest
 from sqlalchemy import delete, func, select
 
 from rillstep.core.watch import Ended, Watch, look, watched
-from rillstep.document import TextDesign
+from rillstep.document import Design
 from rillstep.services import grading, grading_views, jobs, results
 from rillstep.services.errors import Busy, Stopped, TooHeavy
 from rillstep.store import Job, Result
@@ -72,7 +72,7 @@ def test_work_that_looks_at_its_watch_ends_by_itself_and_its_process_stays(pool:
 def test_a_watch_ends_what_its_caller_does_and_nothing_else() -> None:
     look()
     with watched(Watch(time.monotonic() - 1)), pytest.raises(Ended):
-        grading.grading_view(TextDesign(text=PLAIN.replace("4 lamps", "7 lamps")))
+        grading.grading_view(Design(text=PLAIN.replace("4 lamps", "7 lamps")))
     look()
 
 
@@ -136,7 +136,7 @@ def test_what_is_too_long_for_a_request_goes_to_the_pool_and_is_followed_and_sto
         client = Client(by_pool.test_client())
         client.client.set_cookie("rillstep", designer.client.get_cookie("rillstep").value)  # type: ignore[union-attr]
         client.csrf = client.get("/api/me").json["csrf"]  # type: ignore[index]
-        document = TextDesign(text=text).model_dump(mode="json")
+        document = Design(text=text).model_dump(mode="json")
         answers.append(client("POST", "/api/grading", {"document": document}, headers={"X-Job": "the-job-of-the-test"}))
 
     asking = threading.Thread(target=ask)
@@ -187,13 +187,13 @@ def test_a_graded_text_is_kept_by_its_content(app: Any, designer: Client, monkey
     made: list[str] = []
     really = grading.grading_view
 
-    def counted(design: TextDesign) -> grading_views.GradingView:
+    def counted(design: Design) -> grading_views.GradingView:
         made.append(design.name)
         return really(design)
 
     counted.__qualname__ = "counted"
     monkeypatch.setattr(grading, "grading_view", counted)
-    document = TextDesign(text=PLAIN).model_dump(mode="json")
+    document = Design(text=PLAIN).model_dump(mode="json")
     first = designer.post("/api/grading", {"document": document})
     assert first.status_code == 200 and len(first.json["ways"]) == 3  # type: ignore[index]
     assert designer.post("/api/grading", {"document": document}).json == first.json

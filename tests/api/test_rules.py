@@ -40,7 +40,6 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/sign-out"): Route("open"),
     ("GET", "/api/designs"): Route("signed in"),
     ("POST", "/api/designs"): Route("signed in", OF_DESIGN),
-    ("POST", "/api/designs/blank"): Route("signed in"),
     ("POST", "/api/designs/from-text"): Route("signed in", TEXT),
     ("POST", "/api/designs/import"): Route("signed in"),
     ("GET", "/api/designs/ready"): Route("signed in"),

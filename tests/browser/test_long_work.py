@@ -10,7 +10,7 @@ from playwright.sync_api import Page, expect
 
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
-from rillstep.document import TextDesign, dump
+from rillstep.document import Design, dump
 from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, import_design, sign_up, step
 from tests.canaries import server_log
 
@@ -28,7 +28,7 @@ def short(database_url: str) -> Iterator[str]:
 
 
 def test_long_work_says_how_far_it_is_and_can_be_stopped(page: Page) -> None:
-    import_design(page, dump(TextDesign(text=LONG)))
+    import_design(page, dump(Design(text=LONG)))
     step(page, "Shape")
     progress = page.get_by_role("progressbar")
     progress.wait_for()
@@ -45,7 +45,7 @@ def test_long_work_says_how_far_it_is_and_can_be_stopped(page: Page) -> None:
 def test_at_the_deadline_it_is_said_what_to_do(open_page: Opener, short: str) -> None:
     page = open_page()
     sign_up(page, short)
-    import_design(page, dump(TextDesign(text=LONG.replace("market", "evening market"))))
+    import_design(page, dump(Design(text=LONG.replace("market", "evening market"))))
     step(page, "Shape")
     alert = page.get_by_role("alert").filter(has_text="This took longer than 1 second and was stopped.")
     alert.wait_for()

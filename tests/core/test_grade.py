@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from rillstep.core.blocks import tote_pattern
 from rillstep.core.blocks.tote import spread
 from rillstep.core.gauge import Gauge, gauge_from_counts
-from rillstep.core.grade import LOCKABLE, Graded, SizeTarget, TotePlan, grade, reasons_for
+from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
 from rillstep.core.grade.solve import extra_fits, ideals
 from rillstep.core.proof import reprint
 from rillstep.core.tree import Next, Row, Work
@@ -118,9 +118,6 @@ def test_a_lock_holds_and_the_rest_is_solved_again(name: str, value: int) -> Non
     assert graded.notes == () or all(note.code == "outside-tolerance" for note in graded.notes)
     assert getattr(graded.sizes[0].counts, name) == value
     assert reprint(tote_pattern("T", plan(), graded, "cm"), "US").ok
-    reason = next(r for r in reasons_for(plan(), graded.sizes[0], "cm") if r.name == name)
-    assert reason.locked
-    assert any("You locked it" in sentence for sentence in reason.sentences)
 
 
 @pytest.mark.parametrize(
@@ -168,17 +165,6 @@ def test_a_width_smaller_than_the_base_can_be() -> None:
     fields = {note.field for note in graded.notes}
     assert fields & {"width", "depth"}
     assert any("stitches" in note.message or "rounds" in note.message for note in graded.notes)
-
-
-def test_reasons_name_target_ideal_and_neighbours() -> None:
-    graded = grade(plan(), four_sizes())
-    reasons = {r.name: r for r in reasons_for(plan(), graded.sizes[1], "cm")}
-    assert tuple(reasons) == LOCKABLE
-    around = reasons["around"]
-    assert (around.value, around.ideal) == (86, pytest.approx(87.0))
-    assert "29.0 cm" in around.sentences[0]
-    assert [n.value for n in around.neighbours] == [84, 88]
-    assert all(abs(n.error_mm or 0) >= abs(around.error_mm or 0) - 1e-6 for n in around.neighbours)
 
 
 def test_wider_stitches_make_fewer_of_them() -> None:

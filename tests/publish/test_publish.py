@@ -14,7 +14,7 @@ from rillstep.document import Design
 from rillstep.publish.booklet import hook_letter
 from rillstep.publish.calendar import calendar_of, part_dates
 from rillstep.services import along, words
-from tests.designs import every_way
+from tests.examples import every_way
 
 
 def plain(text: str) -> str:

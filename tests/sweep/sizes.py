@@ -3,10 +3,16 @@
 import re
 
 from rillstep.core.grading import NotResized, resized
+from rillstep.core.grading.resizing import ONE_SIZE
 from rillstep.core.settling import read
 from tests.sweep.texts import CorpusText
 
 NEW = "Quasar"
+
+
+def _bare(text: str) -> str:
+    """The text without a line that says no more than a text without it."""
+    return re.sub(rf"^sizes?: {ONE_SIZE}\n", "", text, flags=re.IGNORECASE | re.MULTILINE)
 
 
 def sizes_come_and_go(one: CorpusText) -> None:
@@ -27,6 +33,6 @@ def sizes_come_and_go(one: CorpusText) -> None:
             continue
         assert list(read(between).pattern.sizes) == there[0]
         try:
-            assert resized(between, *back) == one.text
+            assert _bare(resized(between, *back)) == _bare(one.text)
         except NotResized:
             continue

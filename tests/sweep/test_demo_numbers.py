@@ -16,7 +16,6 @@ from rillstep.core.printing import one_size, write
 from rillstep.core.proof import prove_text
 from rillstep.core.tree import Num, Row, Setup
 from rillstep.core.words.numbers import edit_value, numbers_in
-from tests.designs import TOTES, written
 from tests.examples import totes
 from tests.sweep.texts import errors
 
@@ -91,10 +90,6 @@ def _with_ordinal(edit: Edit, lines: list[str]) -> Edit:
     value = next((v for v in values if v != before), value)
     suffix = {1: "st", 2: "nd", 3: "rd"}.get(value, "th")
     return Edit(Span(edit.span.line, edit.span.column, edit.span.end_column + 2), f"{value}{suffix}")
-
-
-def test_the_texts_are_those_that_the_application_writes() -> None:
-    assert {path.name: path.read_text() for path in TOTES.iterdir()} == written()
 
 
 def test_every_changed_number_of_the_demo_design_is_found_at_its_line_and_size() -> None:

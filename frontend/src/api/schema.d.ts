@@ -162,23 +162,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/designs/blank": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keep a new design with one size to begin with. */
-        post: operations["designs_create_blank_blank_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/designs/deleted": {
         parameters: {
             query?: never;
@@ -819,7 +802,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Solve, write, prove and measure a design. */
+        /** Prove and measure a design. */
         post: operations["work_work_work_post"];
         delete?: never;
         options?: never;
@@ -924,14 +907,17 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** ChangeView */
+        /**
+         * ChangeView
+         * @description A value that differs, by the field as the screen calls it; "" where there was none, or is none.
+         */
         ChangeView: {
             /** After */
             after: string;
             /** Before */
             before: string;
-            /** Path */
-            path: string;
+            /** Field */
+            field: string;
         };
         /**
          * ChartView
@@ -1033,6 +1019,89 @@ export interface components {
             /** Designs */
             designs: components["schemas"]["DeletedItem"][];
         };
+        /**
+         * Design
+         * @description A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
+         *     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
+         *     carried: where the bag hangs, which takes some of the length of a handle.
+         */
+        Design: {
+            /**
+             * Carried
+             * @default hand
+             * @enum {string}
+             */
+            carried: "hand" | "elbow" | "shoulder";
+            /**
+             * Format
+             * @default rillstep-design
+             * @constant
+             */
+            format: "rillstep-design";
+            /**
+             * Hand
+             * @default right
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /**
+             * Hook Mm
+             * @default null
+             */
+            hook_mm: number | null;
+            /**
+             * Name
+             * @default New bag
+             */
+            name: string;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * @default {
+             *       "count": 4,
+             *       "every_days": 7,
+             *       "start": "2027-01-08"
+             *     }
+             */
+            parts: components["schemas"]["Parts"];
+            /**
+             * Sample
+             * @default null
+             */
+            sample: string | null;
+            /**
+             * Sizes
+             * @default []
+             */
+            sizes: components["schemas"]["Size"][];
+            /** @default null */
+            swatch: components["schemas"]["Swatch"] | null;
+            /**
+             * Terms
+             * @default US
+             * @enum {string}
+             */
+            terms: "US" | "UK";
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default cm
+             * @enum {string}
+             */
+            units: "cm" | "in";
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version: 2;
+            /** @default null */
+            yarn: components["schemas"]["Yarn"] | null;
+        };
         /** DesignItem */
         DesignItem: {
             /** Id */
@@ -1067,8 +1136,7 @@ export interface components {
         };
         /** DesignView */
         DesignView: {
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
             /** Id */
             id: number;
             /** Revision */
@@ -1140,9 +1208,11 @@ export interface components {
         };
         /**
          * FaultView
-         * @description Where (`$.sizes[2].drop_mm`), what stood there, what to do.
+         * @description Where (`$.sizes[2].name`), what stood there, what to do. field: the place as the screen calls it.
          */
         FaultView: {
+            /** Field */
+            field: string;
             /** Message */
             message: string;
             /** Path */
@@ -1502,65 +1572,6 @@ export interface components {
             sts: (number | null)[];
         };
         /**
-         * Locks
-         * @description Numbers held by hand in one size; null is free.
-         */
-        Locks: {
-            /**
-             * Around
-             * @default null
-             */
-            around: number | null;
-            /**
-             * Base Rounds
-             * @default null
-             */
-            base_rounds: number | null;
-            /**
-             * Extra
-             * @default null
-             */
-            extra: number | null;
-            /**
-             * Handle Chain
-             * @default null
-             */
-            handle_chain: number | null;
-            /**
-             * Handle Skip
-             * @default null
-             */
-            handle_skip: number | null;
-            /**
-             * Side
-             * @default null
-             */
-            side: number | null;
-            /**
-             * Wall Rounds
-             * @default null
-             */
-            wall_rounds: number | null;
-        };
-        /**
-         * MeasureView
-         * @description Target against result; shown text in the reader's unit, `error` signed, `within` the tolerance.
-         */
-        MeasureView: {
-            /** Error */
-            error: string;
-            /** Label */
-            label: string;
-            /** Name */
-            name: string;
-            /** Result */
-            result: string;
-            /** Target */
-            target: string;
-            /** Within */
-            within: boolean;
-        };
-        /**
          * MeView
          * @description Who is signed in; `csrf` goes into the X-CSRF-Token header of everything that changes something. account: a name
          *     of the studio that says nothing, under which a browser keeps what is not saved yet.
@@ -1589,17 +1600,9 @@ export interface components {
             /** Shown */
             shown: string;
         };
-        /** NeighbourView */
-        NeighbourView: {
-            /** Error */
-            error: string | null;
-            /** Value */
-            value: number;
-        };
         /** NewDesign */
         NewDesign: {
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
         };
         /**
          * NewPhrase
@@ -1644,22 +1647,6 @@ export interface components {
             size: string;
             /** Targets */
             targets: components["schemas"]["TargetView"][];
-        };
-        /**
-         * NoteView
-         * @description Something about a size's targets or locks.
-         */
-        NoteView: {
-            /** Code */
-            code: string;
-            /** Field */
-            field: string;
-            /** Message */
-            message: string;
-            /** Severity */
-            severity: string;
-            /** Size */
-            size: number;
         };
         /**
          * NumberView
@@ -1897,30 +1884,6 @@ export interface components {
             /** Bags */
             bags: components["schemas"]["ReadyItem"][];
         };
-        /**
-         * ReasonView
-         * @description Why a number is what it is. `line` is the line of the text in which it is worked, 0 if there is none.
-         */
-        ReasonView: {
-            /** Error */
-            error: string | null;
-            /** Ideal */
-            ideal: number;
-            /** Label */
-            label: string;
-            /** Line */
-            line: number;
-            /** Locked */
-            locked: boolean;
-            /** Name */
-            name: string;
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourView"][];
-            /** Sentences */
-            sentences: string[];
-            /** Value */
-            value: number;
-        };
         /** RepairView */
         RepairView: {
             /** Edits */
@@ -1961,12 +1924,16 @@ export interface components {
             /** Total */
             total: number;
         };
-        /** RevisionView */
+        /**
+         * RevisionView
+         * @description A revision against the newest one: the fields that differ, and the lines of the text.
+         */
         RevisionView: {
             /** Changes */
             changes: components["schemas"]["ChangeView"][];
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
+            /** Lines */
+            lines: components["schemas"]["LinesChangedView"][];
             /** Number */
             number: number;
             /**
@@ -1976,36 +1943,13 @@ export interface components {
             saved_at: string;
         };
         /**
-         * RoundView
-         * @description A round to draw. Lengths in mm. `flatness` for base rounds only.
-         */
-        RoundView: {
-            /** Flatness */
-            flatness: number | null;
-            /** Gap Mm */
-            gap_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Line */
-            line: number;
-            /** Number */
-            number: number;
-            /** Section */
-            section: number;
-            /** Sts */
-            sts: number;
-            /** Width Mm */
-            width_mm: number;
-        };
-        /**
          * SaveDesign
          * @description `base` is the revision that the editing began at.
          */
         SaveDesign: {
             /** Base */
             base: number;
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
         };
         /** SavedView */
         SavedView: {
@@ -2018,27 +1962,6 @@ export interface components {
              * Format: date-time
              */
             saved_at: string;
-        };
-        /** ShapeView */
-        ShapeView: {
-            /** Base Depth Mm */
-            base_depth_mm: number;
-            /** Base Length Mm */
-            base_length_mm: number;
-            /** Drop Mm */
-            drop_mm: number;
-            /** Handle Mm */
-            handle_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /** Increases */
-            increases: number;
-            /** Rounds */
-            rounds: components["schemas"]["RoundView"][];
-            /** Straight Mm */
-            straight_mm: number;
-            /** Width Mm */
-            width_mm: number;
         };
         /** SignIn */
         SignIn: {
@@ -2058,51 +1981,32 @@ export interface components {
         };
         /**
          * Size
-         * @description What one size must measure when it is finished, with a tolerance either way.
+         * @description A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have.
          */
         Size: {
-            /** Depth Mm */
-            depth_mm: number;
             /**
-             * Depth Tolerance Mm
-             * @default 10
+             * Locks
+             * @default {}
              */
-            depth_tolerance_mm: number;
-            /** Drop Mm */
-            drop_mm: number;
-            /**
-             * Drop Tolerance Mm
-             * @default 15
-             */
-            drop_tolerance_mm: number;
-            /** Height Mm */
-            height_mm: number;
-            /**
-             * Height Tolerance Mm
-             * @default 10
-             */
-            height_tolerance_mm: number;
-            /**
-             * @default {
-             *       "around": null,
-             *       "base_rounds": null,
-             *       "extra": null,
-             *       "handle_chain": null,
-             *       "handle_skip": null,
-             *       "side": null,
-             *       "wall_rounds": null
-             *     }
-             */
-            locks: components["schemas"]["Locks"];
+            locks: {
+                [key: string]: number;
+            };
             /** Name */
             name: string;
-            /** Width Mm */
-            width_mm: number;
             /**
-             * Width Tolerance Mm
-             * @default 10
+             * Targets Mm
+             * @default {}
              */
-            width_tolerance_mm: number;
+            targets_mm: {
+                [key: string]: number;
+            };
+            /**
+             * Tolerances Mm
+             * @default {}
+             */
+            tolerances_mm: {
+                [key: string]: number;
+            };
         };
         /**
          * SizesBody
@@ -2116,19 +2020,13 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** SizeView */
+        /**
+         * SizeView
+         * @description A size with the yarn that it takes, null where gauge or yarn is not known.
+         */
         SizeView: {
-            /** Counts */
-            counts: {
-                [key: string]: number;
-            };
-            /** Measures */
-            measures: components["schemas"]["MeasureView"][];
             /** Name */
             name: string;
-            /** Reasons */
-            reasons: components["schemas"]["ReasonView"][];
-            shape: components["schemas"]["ShapeView"] | null;
             yarn: components["schemas"]["YarnView"] | null;
         };
         /** SpanView */
@@ -2417,224 +2315,12 @@ export interface components {
             /** Text */
             text: string;
         };
-        /**
-         * TextDesign
-         * @description A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
-         *     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
-         */
-        TextDesign: {
-            /**
-             * Format
-             * @default rillstep-design
-             * @constant
-             */
-            format: "rillstep-design";
-            /**
-             * Hand
-             * @default right
-             * @enum {string}
-             */
-            hand: "right" | "left";
-            /**
-             * Hook Mm
-             * @default null
-             */
-            hook_mm: number | null;
-            /**
-             * Name
-             * @default New bag
-             */
-            name: string;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * @default {
-             *       "count": 4,
-             *       "every_days": 7,
-             *       "start": "2027-01-08"
-             *     }
-             */
-            parts: components["schemas"]["Parts"];
-            /**
-             * Sample
-             * @default null
-             */
-            sample: string | null;
-            /**
-             * Sizes
-             * @default []
-             */
-            sizes: components["schemas"]["TextSize"][];
-            /** @default null */
-            swatch: components["schemas"]["Swatch"] | null;
-            /**
-             * Terms
-             * @default US
-             * @enum {string}
-             */
-            terms: "US" | "UK";
-            /** Text */
-            text: string;
-            /**
-             * Units
-             * @default cm
-             * @enum {string}
-             */
-            units: "cm" | "in";
-            /**
-             * Version
-             * @default 2
-             * @constant
-             */
-            version: 2;
-            /** @default null */
-            yarn: components["schemas"]["Yarn"] | null;
-        };
-        /** TextDesignBody */
-        TextDesignBody: {
-            document: components["schemas"]["TextDesign"];
-        };
         /** TextPair */
         TextPair: {
             /** Name */
             name: string;
             /** Text */
             text: string;
-        };
-        /**
-         * TextSize
-         * @description A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have.
-         */
-        TextSize: {
-            /**
-             * Locks
-             * @default {}
-             */
-            locks: {
-                [key: string]: number;
-            };
-            /** Name */
-            name: string;
-            /**
-             * Targets Mm
-             * @default {}
-             */
-            targets_mm: {
-                [key: string]: number;
-            };
-            /**
-             * Tolerances Mm
-             * @default {}
-             */
-            tolerances_mm: {
-                [key: string]: number;
-            };
-        };
-        /**
-         * ToteDesign
-         * @description A whole design. `text` is the pattern text if it was edited by hand; null: written from the numbers.
-         */
-        ToteDesign: {
-            /**
-             * Format
-             * @default rillstep-design
-             * @constant
-             */
-            format: "rillstep-design";
-            /**
-             * Hand
-             * @default right
-             * @enum {string}
-             */
-            hand: "right" | "left";
-            /**
-             * Hook Mm
-             * @default 5
-             */
-            hook_mm: number;
-            /**
-             * Name
-             * @default New tote
-             */
-            name: string;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * @default {
-             *       "count": 4,
-             *       "every_days": 7,
-             *       "start": "2027-01-08"
-             *     }
-             */
-            parts: components["schemas"]["Parts"];
-            /** Sizes */
-            sizes: components["schemas"]["Size"][];
-            /**
-             * @default {
-             *       "blocked": false,
-             *       "height_mm": 100,
-             *       "rows": 11.5,
-             *       "stitch": "hdc",
-             *       "stitches": 15,
-             *       "weight_g": 0,
-             *       "width_mm": 100
-             *     }
-             */
-            swatch: components["schemas"]["Swatch"];
-            /**
-             * Terms
-             * @default US
-             * @enum {string}
-             */
-            terms: "US" | "UK";
-            /**
-             * Text
-             * @default null
-             */
-            text: string | null;
-            /**
-             * Units
-             * @default cm
-             * @enum {string}
-             */
-            units: "cm" | "in";
-            /**
-             * Version
-             * @default 1
-             * @constant
-             */
-            version: 1;
-            /**
-             * @default {
-             *       "base_edge": "plain",
-             *       "brim_rounds": 2,
-             *       "carried": "hand",
-             *       "chain_counts": false,
-             *       "handle_share": 0.4,
-             *       "increases": "stacked",
-             *       "over_rounds": 2,
-             *       "rounds": "joined",
-             *       "wall_multiple": 1
-             *     }
-             */
-            way: components["schemas"]["Way"];
-            /**
-             * @default {
-             *       "fibre": "",
-             *       "grams_per_ball": 100,
-             *       "metres_per_ball": 200,
-             *       "name": "My yarn",
-             *       "strands": 1,
-             *       "weight_class": 4
-             *     }
-             */
-            yarn: components["schemas"]["Yarn"];
         };
         /**
          * TracePlaceView
@@ -2728,61 +2414,6 @@ export interface components {
             /** Width */
             width: number;
         };
-        /**
-         * Way
-         * @description The designer's way of working.
-         */
-        Way: {
-            /**
-             * Base Edge
-             * @default plain
-             * @enum {string}
-             */
-            base_edge: "plain" | "back loops";
-            /**
-             * Brim Rounds
-             * @default 2
-             */
-            brim_rounds: number;
-            /**
-             * Carried
-             * @default hand
-             * @enum {string}
-             */
-            carried: "hand" | "elbow" | "shoulder";
-            /**
-             * Chain Counts
-             * @default false
-             */
-            chain_counts: boolean;
-            /**
-             * Handle Share
-             * @default 0.4
-             */
-            handle_share: number;
-            /**
-             * Increases
-             * @default stacked
-             * @enum {string}
-             */
-            increases: "stacked" | "shifted";
-            /**
-             * Over Rounds
-             * @default 2
-             */
-            over_rounds: number;
-            /**
-             * Rounds
-             * @default joined
-             * @enum {string}
-             */
-            rounds: "joined" | "spiral";
-            /**
-             * Wall Multiple
-             * @default 1
-             */
-            wall_multiple: number;
-        };
         /** WordList */
         WordList: components["schemas"]["WordView"][];
         /**
@@ -2790,8 +2421,7 @@ export interface components {
          * @description `size` null: all sizes in one text.
          */
         WordsBody: {
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
             /**
              * Size
              * @default null
@@ -2818,25 +2448,16 @@ export interface components {
         };
         /** WorkBody */
         WorkBody: {
-            /** Document */
-            document: components["schemas"]["ToteDesign"] | components["schemas"]["TextDesign"];
+            document: components["schemas"]["Design"];
         };
         /**
          * WorkView
-         * @description A design worked through: numbers, proof, measures, yarn.
-         *
-         *     edited: the text is another than the one written from the numbers. by_text: the design is a text, and has no fields.
-         *     text_design: what a design by fields becomes whose text was written elsewhere; none of its fields are of that bag.
-         *     bag: the measures of a design that is a text.
+         * @description A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces.
          */
         WorkView: {
             /** Bag */
             bag: components["schemas"]["BagMeasureView"][];
-            /** By Text */
-            by_text: boolean;
             counts: components["schemas"]["CountsView"];
-            /** Edited */
-            edited: boolean;
             /** Findings */
             findings: components["schemas"]["FindingView"][];
             gauge: components["schemas"]["GaugeView"] | null;
@@ -2844,8 +2465,6 @@ export interface components {
             kept: components["schemas"]["PlaceView"][];
             /** Lines */
             lines: components["schemas"]["LineView"][];
-            /** Notes */
-            notes: components["schemas"]["NoteView"][];
             /** Ok */
             ok: boolean;
             outline: components["schemas"]["OutlineView"];
@@ -2855,9 +2474,6 @@ export interface components {
             sizes: components["schemas"]["SizeView"][];
             /** Text */
             text: string;
-            text_design: components["schemas"]["TextDesign"] | null;
-            /** Written */
-            written: string;
         };
         /**
          * Yarn
@@ -2930,6 +2546,7 @@ export type ComparedView = components['schemas']['ComparedView'];
 export type CountsView = components['schemas']['CountsView'];
 export type DeletedItem = components['schemas']['DeletedItem'];
 export type DeletedView = components['schemas']['DeletedView'];
+export type Design = components['schemas']['Design'];
 export type DesignItem = components['schemas']['DesignItem'];
 export type DesignsView = components['schemas']['DesignsView'];
 export type DesignView = components['schemas']['DesignView'];
@@ -2954,16 +2571,12 @@ export type LineReportView = components['schemas']['LineReportView'];
 export type LinesChangedView = components['schemas']['LinesChangedView'];
 export type LineTrouble = components['schemas']['LineTrouble'];
 export type LineView = components['schemas']['LineView'];
-export type Locks = components['schemas']['Locks'];
-export type MeasureView = components['schemas']['MeasureView'];
 export type MeView = components['schemas']['MeView'];
 export type MoveView = components['schemas']['MoveView'];
-export type NeighbourView = components['schemas']['NeighbourView'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewPhrase = components['schemas']['NewPhrase'];
 export type NewTester = components['schemas']['NewTester'];
 export type NextBestView = components['schemas']['NextBestView'];
-export type NoteView = components['schemas']['NoteView'];
 export type NumberView = components['schemas']['NumberView'];
 export type OfferView = components['schemas']['OfferView'];
 export type OutlineSection = components['schemas']['OutlineSection'];
@@ -2981,16 +2594,13 @@ export type Problem = components['schemas']['Problem'];
 export type QuestionView = components['schemas']['QuestionView'];
 export type ReadyItem = components['schemas']['ReadyItem'];
 export type ReadyView = components['schemas']['ReadyView'];
-export type ReasonView = components['schemas']['ReasonView'];
 export type RepairView = components['schemas']['RepairView'];
 export type Restore = components['schemas']['Restore'];
 export type RevisionItem = components['schemas']['RevisionItem'];
 export type RevisionsView = components['schemas']['RevisionsView'];
 export type RevisionView = components['schemas']['RevisionView'];
-export type RoundView = components['schemas']['RoundView'];
 export type SaveDesign = components['schemas']['SaveDesign'];
 export type SavedView = components['schemas']['SavedView'];
-export type ShapeView = components['schemas']['ShapeView'];
 export type SignIn = components['schemas']['SignIn'];
 export type SignUp = components['schemas']['SignUp'];
 export type Size = components['schemas']['Size'];
@@ -3010,16 +2620,11 @@ export type TesterView = components['schemas']['TesterView'];
 export type TestsView = components['schemas']['TestsView'];
 export type TestView = components['schemas']['TestView'];
 export type TextBody = components['schemas']['TextBody'];
-export type TextDesign = components['schemas']['TextDesign'];
-export type TextDesignBody = components['schemas']['TextDesignBody'];
 export type TextPair = components['schemas']['TextPair'];
-export type TextSize = components['schemas']['TextSize'];
-export type ToteDesign = components['schemas']['ToteDesign'];
 export type TracePlaceView = components['schemas']['TracePlaceView'];
 export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
 export type TraceView = components['schemas']['TraceView'];
-export type Way = components['schemas']['Way'];
 export type WordList = components['schemas']['WordList'];
 export type WordsBody = components['schemas']['WordsBody'];
 export type WordView = components['schemas']['WordView'];
@@ -4600,116 +4205,6 @@ export interface operations {
             };
         };
     };
-    designs_create_blank_blank_post: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DesignView"];
-                };
-            };
-            /** @description Nobody is signed in. */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The token of the page is missing or old. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description It does not exist, or belongs to another studio. */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Something else came first, or it was stopped. */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description It is larger than is read. */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The body is of another kind than the route takes. */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The input is wrong, not proved, or too much. */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description It was asked for too often, or too much is under way. */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Something went wrong on the server. */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The database does not answer. */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     designs_list_deleted_deleted_get: {
         parameters: {
             query?: never;
@@ -5911,7 +5406,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TextDesignBody"];
+                "application/json": components["schemas"]["WorkBody"];
             };
         };
         responses: {
@@ -6016,7 +5511,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TextDesignBody"];
+                "application/json": components["schemas"]["WorkBody"];
             };
         };
         responses: {

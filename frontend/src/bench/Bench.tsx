@@ -6,6 +6,7 @@ import type { DesignView } from "../api/schema";
 import { NothingHere } from "../ui/NothingHere";
 import { Trouble } from "../ui/Trouble";
 import { BenchContext, type Selection } from "./context";
+import { renewDraft } from "./draft";
 import { Header } from "./Header";
 import { SidePanel } from "./SidePanel";
 import { Stones } from "./Stones";
@@ -17,7 +18,10 @@ export function Bench() {
   const id = Number(useParams()["id"]);
   const opened = useQuery({
     queryKey: ["design", id],
-    queryFn: () => unwrap(client.GET("/api/designs/{design_id}", { params: { path: { design_id: id } } })),
+    queryFn: async () => {
+      await renewDraft(id);
+      return unwrap(client.GET("/api/designs/{design_id}", { params: { path: { design_id: id } } }));
+    },
     enabled: Number.isInteger(id),
     staleTime: 0,
     gcTime: 0,

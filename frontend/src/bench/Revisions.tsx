@@ -1,13 +1,23 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../api/client";
+import type { RevisionView } from "../api/schema";
 import { Dialog } from "../ui/Dialog";
+import { LinesChanged } from "../ui/LinesChanged";
 import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
 import { useBench } from "./context";
 
 const time = (iso: string) =>
   new Date(`${iso}Z`).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
+
+function differs({ changes, lines }: RevisionView): string {
+  const said = [
+    ...(changes.length > 0 ? [`${changes.length} ${changes.length === 1 ? "field" : "fields"}`] : []),
+    ...(lines.length > 0 ? [`the text in ${lines.length} ${lines.length === 1 ? "place" : "places"}`] : []),
+  ];
+  return said.length === 0 ? "nothing differs" : `what differs is ${said.join(", and ")}`;
+}
 
 /** Every save is a revision: look at what differs, and bring one back. */
 export function Revisions({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -85,17 +95,12 @@ export function Revisions({ open, onClose }: { open: boolean; onClose: () => voi
             <>
               <div className="mb-2 flex items-center justify-between gap-2">
                 <p>
-                  Revision {one.data.number} against {design.revision}:{" "}
-                  {one.data.changes.length === 0
-                    ? "nothing differs"
-                    : one.data.changes.length === 1
-                      ? "one value differs"
-                      : `${one.data.changes.length} values differ`}
+                  Revision {one.data.number} against {design.revision}: {differs(one.data)}
                 </p>
                 <button
                   type="button"
                   className="button"
-                  disabled={one.data.changes.length === 0 || restore.isPending}
+                  disabled={one.data.changes.length + one.data.lines.length === 0 || restore.isPending}
                   onClick={() => restore.mutate(one.data.number)}
                 >
                   Bring it back
@@ -123,24 +128,34 @@ export function Revisions({ open, onClose }: { open: boolean; onClose: () => voi
                   </button>
                 )}
               </p>
-              <table className="w-full text-left">
-                <thead>
-                  <tr className="text-quiet">
-                    <th className="font-normal">where</th>
-                    <th className="font-normal">then</th>
-                    <th className="font-normal">now</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {one.data.changes.slice(0, 200).map((change) => (
-                    <tr key={change.path} className="border-line border-t align-top">
-                      <td className="pr-2 break-all">{change.path.replace("$.", "")}</td>
-                      <td className="max-w-40 truncate pr-2">{change.before || "–"}</td>
-                      <td className="max-w-40 truncate">{change.after || "–"}</td>
+              {one.data.changes.length > 0 && (
+                <table className="w-full text-left">
+                  <thead>
+                    <tr className="text-quiet">
+                      <th className="font-normal">field</th>
+                      <th className="font-normal">then</th>
+                      <th className="font-normal">now</th>
                     </tr>
-                  ))}
-                </tbody>
-              </table>
+                  </thead>
+                  <tbody>
+                    {one.data.changes.slice(0, 200).map((change) => (
+                      <tr key={change.field} className="border-line border-t align-top">
+                        <th scope="row" className="pr-2 text-left font-normal">
+                          {change.field}
+                        </th>
+                        <td className="max-w-40 truncate pr-2">{change.before || "–"}</td>
+                        <td className="max-w-40 truncate">{change.after || "–"}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              )}
+              {one.data.lines.length > 0 && (
+                <>
+                  <h3 className="mt-3 text-base">Lines of the text: then, and now</h3>
+                  <LinesChanged label="Lines that differ" changes={one.data.lines} />
+                </>
+              )}
             </>
           )}
         </div>

@@ -1,59 +1,13 @@
-import { Lock, LockOpen, PencilLine, TriangleAlert } from "lucide-react";
+import { PencilLine } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import type { FindingView, Locks, NoteView, ReasonView, WorkView } from "../api/schema";
+import type { FindingView, WorkView } from "../api/schema";
 import { WhatIsIt } from "../proof/WhatIsIt";
 import { Card } from "../ui/Card";
 import { Trouble } from "../ui/Trouble";
 import { WhyNumber } from "../steps/shape/WhyNumber";
 import { applyEdits } from "./edits";
-import { useBench, useFields } from "./context";
-
-function Why({ reason, size, sizeIndex }: { reason: ReasonView; size: string; sizeIndex: number }) {
-  const { design } = useFields();
-  const lock = (value: number | null) =>
-    design.change("", (document) => ({
-      ...document,
-      sizes: document.sizes.map((s, index) =>
-        index === sizeIndex ? { ...s, locks: { ...s.locks, [reason.name as keyof Locks]: value } } : s,
-      ),
-    }));
-  return (
-    <Card title={`Why ${reason.value} in ${size}?`}>
-      <p className="text-quiet">
-        {reason.label}
-        {reason.error && <> · {reason.error} from the target</>}
-      </p>
-      {reason.sentences.map((sentence) => (
-        <p key={sentence} className="mt-1.5">
-          {sentence}
-        </p>
-      ))}
-      {reason.neighbours.length > 0 && (
-        <p className="text-quiet mt-1.5">
-          Next to it:{" "}
-          {reason.neighbours.map((n) => `${n.value}${n.error ? ` (${n.error})` : ""}`).join(" · ")}
-        </p>
-      )}
-      <div className="mt-2 flex flex-wrap gap-2">
-        {reason.locked ? (
-          <button type="button" className="button-plain" onClick={() => lock(null)}>
-            <LockOpen size={15} aria-hidden /> Free it again
-          </button>
-        ) : (
-          <button type="button" className="button-plain" onClick={() => lock(reason.value)}>
-            <Lock size={15} aria-hidden /> Lock {reason.value}
-          </button>
-        )}
-        {reason.neighbours.map((n) => (
-          <button key={n.value} type="button" className="button-plain" onClick={() => lock(n.value)}>
-            Lock {n.value}
-          </button>
-        ))}
-      </div>
-    </Card>
-  );
-}
+import { useBench } from "./context";
 
 function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
   const { design, select } = useBench();
@@ -79,28 +33,6 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
           Show the line
         </Link>
       </div>
-    </Card>
-  );
-}
-
-function Notes({ notes, work }: { notes: NoteView[]; work: WorkView }) {
-  if (notes.length === 0) return null;
-  return (
-    <Card title="Targets and locks">
-      <ul className="space-y-1.5">
-        {notes.map((note) => (
-          <li key={note.message} className="flex gap-1.5">
-            <TriangleAlert
-              size={15}
-              aria-hidden
-              className={`mt-0.5 shrink-0 ${note.severity === "error" ? "text-wrong" : "text-warn"}`}
-            />
-            <span>
-              <strong>{work.sizes[note.size]?.name}.</strong> {note.message}
-            </span>
-          </li>
-        ))}
-      </ul>
     </Card>
   );
 }
@@ -150,10 +82,8 @@ function TextLines({ work }: { work: WorkView }) {
 
 /** Reasons and findings, beside every step. */
 export function SidePanel({ withText }: { withText: boolean }) {
-  const { design, work, workError, workAgain, selection } = useBench();
+  const { work, workError, workAgain, selection } = useBench();
   const number = selection?.number;
-  const size = number ? work?.sizes[number.size] : undefined;
-  const reason = size?.reasons.find((r) => r.name === number?.name);
   const errors = work?.findings.filter((f) => f.severity === "error") ?? [];
   const others = work?.findings.filter((f) => f.severity !== "error") ?? [];
   const shown = [...errors, ...others].slice(0, 8);
@@ -164,14 +94,10 @@ export function SidePanel({ withText }: { withText: boolean }) {
       className="border-line bg-paper shrink-0 space-y-3 border-t p-3 lg:w-72 lg:overflow-auto lg:border-t-0 lg:border-l"
     >
       <Trouble error={workError} again={workAgain} />
-      {work && reason && size && number && <Why reason={reason} size={size.name} sizeIndex={number.size} />}
-      {work?.by_text && number && design.document.version === 2 && (
-        <WhyNumber name={number.name} size={number.size} />
-      )}
+      {number && <WhyNumber name={number.name} size={number.size} />}
       {work && shown.map((finding, index) => <Finding key={index} finding={finding} work={work} />)}
       {more > 0 && <p className="text-quiet text-sm">and {more} more: repair the first ones first.</p>}
-      {work && <Notes notes={work.notes} work={work} />}
-      {work && !reason && !number && shown.length === 0 && work.notes.length === 0 && (
+      {work && !number && shown.length === 0 && (
         <p className="text-quiet text-sm">
           Every line is true in every size. Choose a number to see why, a bar or a line to find it everywhere.
         </p>

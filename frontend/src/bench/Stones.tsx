@@ -6,7 +6,7 @@ type StoneState = "done" | "attention" | "open";
 
 interface Stone {
   to: string;
-  title: string | ((work: WorkView | null) => string);
+  title: string;
   says: (work: WorkView) => string;
   state: (work: WorkView) => StoneState;
 }
@@ -16,9 +16,6 @@ function span(values: number[]): string {
   const high = Math.max(...values);
   return low === high ? String(low) : `${low} to ${high}`;
 }
-
-const hasNote = (work: WorkView, fields: string[]) =>
-  work.notes.some((note) => note.severity === "error" && fields.includes(note.field));
 
 const STONES: readonly Stone[] = [
   {
@@ -31,18 +28,14 @@ const STONES: readonly Stone[] = [
     to: "sizes",
     title: "Sizes",
     says: (work) => `${work.sizes.length} ${work.sizes.length === 1 ? "size" : "sizes"}`,
-    state: (work) =>
-      work.sizes.some((size) => size.measures.some((measure) => !measure.within)) ? "attention" : "done",
+    state: (work) => (work.bag.length > 0 ? "done" : "attention"),
   },
   {
     to: "shape",
-    title: (work) => (work?.by_text ? "Shape" : "Base, wall, handles"),
+    title: "Shape",
     says: (work) =>
-      work.by_text ? "by name" : `${span(work.sizes.map((size) => size.counts["around"] ?? 0))} around`,
-    state: (work) =>
-      hasNote(work, ["side", "base_rounds", "extra", "around", "wall_rounds", "handle_skip", "handle_chain"])
-        ? "attention"
-        : "done",
+      `${work.outline.sections.length} ${work.outline.sections.length === 1 ? "piece" : "pieces"}`,
+    state: (work) => (work.bag.length > 0 ? "done" : "open"),
   },
   {
     to: "yarn",
@@ -97,9 +90,7 @@ export function Stones() {
                       <ellipse cx="17" cy="12" rx={isActive ? 15 : 12} ry={isActive ? 9 : 7} />
                     </svg>
                     <span className="min-w-0">
-                      <span className="block leading-tight">
-                        {typeof stone.title === "string" ? stone.title : stone.title(work)}
-                      </span>
+                      <span className="block leading-tight">{stone.title}</span>
                       <span className="text-quiet block truncate text-[13px] font-normal">
                         {work ? stone.says(work) : ""}
                         <span className="sr-only"> {STATE_TEXT[state]}</span>

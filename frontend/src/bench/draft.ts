@@ -1,5 +1,6 @@
+import { client, unwrap } from "../api/client";
+import type { Design } from "../api/schema";
 import { keptAs } from "../session/kept";
-import type { Design } from "./design";
 
 /** What was typed and is not saved yet, kept in this browser so that closing the tab loses nothing. */
 export interface Draft {
@@ -25,4 +26,13 @@ export function writeDraft(id: number, draft: Draft): void {
 
 export function dropDraft(id: number): void {
   localStorage.removeItem(key(id));
+}
+
+/** A draft that was kept in an older form of the document is brought to the newest by the server. */
+export async function renewDraft(id: number): Promise<void> {
+  const draft = readDraft(id);
+  if (draft === null || (draft.document.version as number) === 2) return;
+  const { document } = draft;
+  const newest = await unwrap(client.POST("/api/export/design", { body: { document }, parseAs: "text" }));
+  writeDraft(id, { base: draft.base, document: JSON.parse(newest) as Design });
 }

@@ -1,4 +1,4 @@
-import type { Design } from "./design";
+import type { Design } from "../api/schema";
 
 /** A document with its past and future. Changes of one field in quick succession are one step. */
 export interface History {

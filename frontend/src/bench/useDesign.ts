@@ -1,7 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { ApiError, client, unwrap } from "../api/client";
-import type { DesignView, FaultView } from "../api/schema";
-import type { Design } from "./design";
+import type { Design, DesignView, FaultView } from "../api/schema";
 import { dropDraft, readDraft, writeDraft } from "./draft";
 import { begin, changed, redone, undone, type History } from "./history";
 
@@ -15,9 +14,9 @@ export type SaveState = "saved" | "waiting" | "saving" | "offline" | "invalid" |
 const SAVE_AFTER_MS = 700;
 const TRY_AGAIN_MS = 2500;
 
-export interface DesignState<D extends Design = Design> {
+export interface DesignState {
   id: number;
-  document: D;
+  document: Design;
   revision: number;
   save: SaveState;
   faults: readonly FaultView[];
@@ -26,7 +25,7 @@ export interface DesignState<D extends Design = Design> {
   canUndo: boolean;
   canRedo: boolean;
   /** Change the document; changes with the same key in quick succession are undone together. */
-  change: (key: string, change: (document: D) => Design) => void;
+  change: (key: string, change: (document: Design) => Design) => void;
   undo: () => void;
   redo: () => void;
   /** In a conflict: keep mine as a new revision, or take what was saved elsewhere. */

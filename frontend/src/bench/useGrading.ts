@@ -1,9 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { client, unwrap, whileBusy } from "../api/client";
-import type { GradingView, TextDesign } from "../api/schema";
+import type { GradingView, Design } from "../api/schema";
 
 /** How a text can grow. It is found from the text and the sample alone, so targets and locks do not ask for it anew. */
-export function useGrading(document: TextDesign | null): {
+export function useGrading(document: Design | null): {
   data: GradingView | null;
   error: Error | null;
   busy: boolean;

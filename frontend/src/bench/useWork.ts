@@ -1,8 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap, whileBusy } from "../api/client";
-import type { WorkView } from "../api/schema";
-import type { Design } from "./design";
+import type { Design, WorkView } from "../api/schema";
 
 /**
  * The document worked through by the server. The last good answer stays until the next is here, also

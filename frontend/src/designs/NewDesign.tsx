@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { FileUp, PenLine, Ruler } from "lucide-react";
+import { FileUp, PenLine } from "lucide-react";
 import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { ApiError, client, unwrap, upload } from "../api/client";
@@ -41,13 +41,13 @@ export function NewDesign({ open, onClose }: { open: boolean; onClose: () => voi
     mutationFn: (begin: () => Promise<DesignView>) => begin(),
     onSuccess: (design) => {
       void queries.invalidateQueries({ queryKey: ["designs"] });
-      void navigate(`/designs/${design.id}/${design.document.version === 2 ? "sizes" : "swatch"}`);
+      void navigate(`/designs/${design.id}/sizes`);
     },
   });
   return (
     <Dialog title="What do you begin with?" open={open} onClose={onClose} wide>
       <Trouble error={make.error ?? ready.error} />
-      <div className="grid gap-3 sm:grid-cols-3">
+      <div className="grid gap-3 sm:grid-cols-2">
         <button type="button" className="choice" onClick={() => void navigate("/check")}>
           <span className="flex items-center gap-2 font-semibold">
             <PenLine size={16} aria-hidden /> A text of my own
@@ -61,19 +61,6 @@ export function NewDesign({ open, onClose }: { open: boolean; onClose: () => voi
             <FileUp size={16} aria-hidden /> A design file
           </span>
           <span className="text-quiet text-sm">A file that was saved from a design before.</span>
-        </button>
-        <button
-          type="button"
-          className="choice"
-          disabled={make.isPending}
-          onClick={() => make.mutate(() => unwrap(client.POST("/api/designs/blank")))}
-        >
-          <span className="flex items-center gap-2 font-semibold">
-            <Ruler size={16} aria-hidden /> A tote by its measures
-          </span>
-          <span className="text-quiet text-sm">
-            An oval base, a wall and two handles: from a swatch and the sizes that you want.
-          </span>
         </button>
       </div>
       <input

@@ -1,27 +1,12 @@
 import type { ReactNode } from "react";
 import { useBench } from "../bench/context";
 import { sizeNames } from "../bench/design";
-import { Silhouette } from "./Silhouette";
-import { frameOf } from "./scale";
 import { Sideways } from "../ui/Sideways";
 
-/** The table in which sizes stand side by side, each bag over its own column. Children are more rows. */
-export function SizeColumns({
-  caption,
-  head,
-  drawn = true,
-  children,
-}: {
-  caption: string;
-  /** What stands in a size's head; its name when not given. */
-  head?: (index: number) => ReactNode;
-  drawn?: boolean;
-  children: ReactNode;
-}) {
-  const { design, work, selection, select } = useBench();
-  const sizes = sizeNames(design.document, work);
-  const fields = design.document.version === 1 ? design.document.sizes : null;
-  const frame = work && fields ? frameOf(work) : null;
+/** The table in which sizes stand side by side. Children are its rows. */
+export function SizeColumns({ caption, children }: { caption: string; children: ReactNode }) {
+  const { work } = useBench();
+  const sizes = sizeNames(work);
   return (
     <Sideways label="The sizes side by side">
       <table
@@ -36,31 +21,6 @@ export function SizeColumns({
           ))}
         </colgroup>
         <thead>
-          {drawn && frame && work && fields && (
-            <tr>
-              <td className="text-quiet text-left align-bottom text-[12.5px]">
-                Dotted: the wanted width and height
-              </td>
-              {fields.map((size, index) => {
-                const view = work.sizes[index];
-                return (
-                  <td key={index} className="align-bottom">
-                    {view && (
-                      <Silhouette
-                        size={view}
-                        index={index}
-                        count={sizes.length}
-                        frame={frame}
-                        line={selection?.line ?? null}
-                        wanted={size}
-                        onSelect={(line) => select({ line })}
-                      />
-                    )}
-                  </td>
-                );
-              })}
-            </tr>
-          )}
           <tr>
             <td />
             {sizes.map((name, index) => (
@@ -70,7 +30,7 @@ export function SizeColumns({
                 className="max-w-0 truncate px-1 pb-1 text-[15px] font-semibold"
                 title={name}
               >
-                {head ? head(index) : name}
+                {name}
               </th>
             ))}
           </tr>

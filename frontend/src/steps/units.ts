@@ -1,4 +1,4 @@
-import type { Design } from "../bench/design";
+import type { Design } from "../api/schema";
 
 /** How many mm make one of the reader's units. */
 export function perUnit(design: Design): number {

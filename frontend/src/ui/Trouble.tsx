@@ -12,7 +12,7 @@ export function Trouble({ error, again }: { error: unknown; again?: (() => void)
         <ul className="mt-1 list-disc pl-5">
           {faults.map((fault) => (
             <li key={fault.path + fault.message}>
-              <code>{fault.path}</code>: {fault.message}
+              {fault.field}: {fault.message}
             </li>
           ))}
         </ul>

@@ -1,19 +1,6 @@
 """Grading: whole numbers for every size that come closest to what was asked for."""
 
 from rillstep.core.grade.plan import LOCKABLE, SizeTarget, ToteCounts, TotePlan
-from rillstep.core.grade.reasons import Neighbour, Reason, reasons_for
 from rillstep.core.grade.solve import Graded, GradedSize, GradeNote, grade
 
-__all__ = [
-    "LOCKABLE",
-    "GradeNote",
-    "Graded",
-    "GradedSize",
-    "Neighbour",
-    "Reason",
-    "SizeTarget",
-    "ToteCounts",
-    "TotePlan",
-    "grade",
-    "reasons_for",
-]
+__all__ = ["LOCKABLE", "GradeNote", "Graded", "GradedSize", "SizeTarget", "ToteCounts", "TotePlan", "grade"]

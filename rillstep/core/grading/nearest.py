@@ -82,6 +82,18 @@ def analysed(text: str, sample_size: str | None = None, allowance_mm: float = 0.
     return Analysis(sample, tuple(ways), stuck, measured_lines(sample.trials, sample.proof))
 
 
+def with_names(text: str, allowance_mm: float = 0.0) -> str:
+    """The text in all of its sizes, with names for the numbers that may move; one that has names stays as it is. Raises
+    NotGraded."""
+    sample = sample_of(text, 0, allowance_mm)
+    if not sample.places:
+        return text
+    named, _, error = _written(sample, [SizeWanted(name, {}, {}) for name in sample.of_sizes], {}, {}, {})
+    if error is not None:
+        raise NotGraded(f"With names this text does not come out: line {error.span.line}: {error.message}")
+    return named
+
+
 def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     """The text of an analysis in the sizes that are wanted; see `grade_text`. Raises NotGraded."""
     _check_sizes(asked)

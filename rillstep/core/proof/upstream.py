@@ -128,11 +128,16 @@ def _runs(steps: tuple[Step, ...]) -> list[Num]:
 
 def _restated(pattern: Pattern, work: SizeWork, size: int, edits: list[Edit]) -> list[Edit] | None:
     """The edits, and those of the totals that are other ones now; None when one cannot be written."""
-    stated = {line.span: line.totals for _, line in pattern.lines() if isinstance(line, Row | Again)}
+    # Rounds that are written by their number stand on one line.
+    stated = {
+        (line.span, line.first, line.sizes): line.totals for _, line in pattern.lines() if isinstance(line, Row | Again)
+    }
     for line in work.lines:
         if not isinstance(line.line, Row | Again) or not line.rounds:
             continue
-        for total, _, made in differing(stated[line.line.span], line.rounds[-1], size):
+        for total, _, made in differing(
+            stated[line.line.span, line.line.first, line.line.sizes], line.rounds[-1], size
+        ):
             if not total.count.parts:
                 return None
             edits = [*edits, edit_value(total.count, size, made)]

@@ -1,224 +1,166 @@
 import { Lock } from "lucide-react";
-import type { ToteDesign } from "../../api/schema";
-import { useFields } from "../../bench/context";
-import { BaseRings, flatnessOf } from "../../drawing/BaseRings";
-import { frameOf } from "../../drawing/scale";
-import { SizeColumns } from "../../drawing/SizeColumns";
-import { Choice } from "../../ui/Choice";
-import { Help } from "../../ui/Help";
-import { NumberField } from "../../ui/NumberField";
+import type { GradingView, NumberView } from "../../api/schema";
+import { useBench } from "../../bench/context";
+import { useGrading } from "../../bench/useGrading";
+import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
+import { Sideways } from "../../ui/Sideways";
 
-const MEASURE_OF: Record<string, string> = {
-  around: "width",
-  base_rounds: "depth",
-  wall_rounds: "height",
-  handle_chain: "drop",
-};
-
-function NumberRow({ name, label }: { name: string; label: string }) {
-  const { work, selection, select } = useFields();
-  if (!work) return null;
-  const chosenName = selection?.number?.name === name;
-  const crowded = work.sizes.length > 5;
-  // A chosen number marks its own row; a chosen bar or line marks every number that is worked in it.
-  const marked =
-    selection !== null &&
-    !selection.number &&
-    work.sizes.some((size) => size.reasons.some((r) => r.name === name && r.line === selection.line));
-  return (
-    <tr className={marked || chosenName ? "bg-mark-soft" : ""}>
-      <th scope="row">{label}</th>
-      {work.sizes.map((size, index) => {
-        const reason = size.reasons.find((r) => r.name === name);
-        const measure = size.measures.find((m) => m.name === MEASURE_OF[name]);
-        const chosen = chosenName && selection.number?.size === index;
-        if (!reason) return <td key={index} />;
-        return (
-          <td key={index}>
-            <button
-              type="button"
-              aria-label={`${label}, ${size.name}: ${reason.value}. Why?`}
-              aria-pressed={chosen}
-              data-testid={`number-${name}-${index}`}
-              className={`inline-flex min-w-12 items-center justify-center gap-1 rounded px-2 py-0.5 ${
-                chosen ? "bg-sheet ring-mark font-semibold ring-2" : "hover:bg-bank"
-              } ${name === "around" ? "text-lg font-semibold" : ""}`}
-              onClick={() => select({ line: reason.line, number: { name, size: index } })}
-            >
-              {reason.value}
-              {reason.locked && <Lock size={13} aria-label="locked" />}
-            </button>
-            {measure && (
-              <span
-                className={`${crowded ? "block" : "ml-1"} text-[13px] whitespace-nowrap ${measure.within ? "text-quiet" : "text-wrong font-semibold"}`}
-              >
-                {measure.result}
-              </span>
-            )}
-          </td>
-        );
-      })}
-    </tr>
-  );
-}
-
-const NUMBERS = [
-  ["around", "Stitches around"],
-  ["side", "Straight side"],
-  ["base_rounds", "Base rounds"],
-  ["extra", "Extra increases"],
-  ["wall_rounds", "Wall rounds"],
-  ["handle_skip", "Handle: skip"],
-  ["handle_chain", "Handle: chain"],
-] as const;
-
-function Bases() {
-  const { work, selection, select } = useFields();
-  if (!work) return null;
-  const frame = frameOf(work);
-  return (
-    <tr>
-      <th scope="row">
-        Base from above
-        <Help term="Flatness">
-          Stitches there are over stitches there is room for. 0.95 to 1.05 lies flat; below it cups, above it
-          ruffles. Dots are increases.
-        </Help>
-      </th>
-      {work.sizes.map((size, index) => {
-        const flat = flatnessOf(size);
-        return (
-          <td key={index}>
-            <BaseRings
-              size={size}
-              index={index}
-              count={work.sizes.length}
-              frame={frame}
-              line={selection?.line ?? null}
-              onSelect={(line) => select({ line })}
-            />
-            {flat && (
-              <span
-                className={`text-[13px] ${flat.word === "flat" ? "text-quiet" : "text-wrong font-semibold"}`}
-              >
-                {flat.word} {flat.q.toFixed(2)}
-              </span>
-            )}
-          </td>
-        );
-      })}
-    </tr>
-  );
-}
-
-function Ways() {
-  const { design } = useFields();
-  const { way, swatch } = design.document;
-  const set = (key: keyof ToteDesign["way"], value: string | number | boolean) =>
-    design.change(`way.${key}`, (d) => ({ ...d, way: { ...d.way, [key]: value } }));
-  return (
-    <section aria-label="Ways of working" className="sheet mt-4 p-4">
-      <h2 className="mb-2 text-lg">Ways of working</h2>
-      <div className="flex flex-wrap gap-x-8 gap-y-3">
-        <Choice
-          label="Rounds"
-          value={way.rounds}
-          options={[
-            ["joined", "joined"],
-            ["spiral", "spiral"],
-          ]}
-          onChange={(value) => set("rounds", value)}
-        />
-        {way.rounds === "joined" && swatch.stitch !== "sc" && (
-          <Choice
-            label="Starting chain"
-            value={way.chain_counts ? "yes" : "no"}
-            options={[
-              ["no", "does not count"],
-              ["yes", "counts as a stitch"],
-            ]}
-            onChange={(value) => set("chain_counts", value === "yes")}
-          />
-        )}
-        <Choice
-          label="Increases"
-          value={way.increases}
-          options={[
-            ["stacked", "stacked"],
-            ["shifted", "shifted (rounder)"],
-          ]}
-          onChange={(value) => set("increases", value)}
-        />
-        <Choice
-          label="From base to wall"
-          value={way.base_edge}
-          options={[
-            ["plain", "plain"],
-            ["back loops", "back loops (an edge)"],
-          ]}
-          onChange={(value) => set("base_edge", value)}
-        />
-        <Choice
-          label="Carried"
-          value={way.carried}
-          options={[
-            ["hand", "in the hand"],
-            ["elbow", "on the elbow"],
-            ["shoulder", "on the shoulder"],
-          ]}
-          onChange={(value) => set("carried", value)}
-        />
-        <NumberField
-          className="w-24"
-          label="Brim rounds"
-          digits={0}
-          value={way.brim_rounds}
-          onChange={(v) => set("brim_rounds", v)}
-        />
-        <NumberField
-          className="w-36"
-          label="Rounds over handles"
-          digits={0}
-          value={way.over_rounds}
-          onChange={(v) => set("over_rounds", v)}
-        />
-        <NumberField
-          className="w-36"
-          label="Wall is a multiple of"
-          digits={0}
-          value={way.wall_multiple}
-          onChange={(v) => set("wall_multiple", v)}
-        />
-        <NumberField
-          className="w-40"
-          label="Handle takes of the front"
-          unit="%"
-          per={0.01}
-          digits={0}
-          value={way.handle_share}
-          onChange={(v) => set("handle_share", v)}
-        />
-      </div>
-    </section>
-  );
-}
-
-export function ShapeStep() {
+/** What a step of a number does to the bag, or why nothing moves it. */
+function Step({ number, grading }: { number: NumberView; grading: GradingView }) {
+  const way = grading.ways[number.ways[0] ?? -1];
+  if (!way) return <span>stays: {number.reason ?? "nothing moves it"}</span>;
+  const by = way.step[number.name] ?? 0;
+  const others = Object.keys(way.step).filter((name) => name !== number.name);
+  const [most] = way.moves;
   return (
     <>
-      <StepHead title="Base, wall, handles" next={{ to: "yarn", title: "Yarn" }}>
-        The counts of every size, found together. Choose a number to see why; lock one, and the rest is found
-        again.
-      </StepHead>
-      <SizeColumns caption="Counts of each size">
-        <NumberRow name="around" label="Stitches around" />
-        <Bases />
-        {NUMBERS.slice(1).map(([name, label]) => (
-          <NumberRow key={name} name={name} label={label} />
+      {`${Math.abs(by)} at a time`}
+      {others.length > 0 && `, with ${others.join(", ")}`}
+      {most &&
+        ` · ${most.piece ? `${most.piece.toLowerCase()} ` : ""}${most.label.toLowerCase()} ${most.shown}`}
+    </>
+  );
+}
+
+function Row({ number, grading }: { number: NumberView; grading: GradingView }) {
+  const { design, selection, select } = useBench();
+  const chosen = selection?.number?.name === number.name ? selection.number.size : null;
+  return (
+    <tr className={chosen === null ? "" : "bg-mark-soft"}>
+      <th scope="row" className="text-ink text-[15px]">
+        {number.name}
+        {number.places > 1 && <span className="text-quiet block text-[13px]">in {number.places} places</span>}
+      </th>
+      {number.values.map((value, index) => {
+        const size = grading.sizes[index] ?? "";
+        const lock = design.document.sizes.find((wish) => wish.name === size)?.locks[number.name];
+        return (
+          <td key={size}>
+            <button
+              type="button"
+              aria-label={`${number.name}, ${size}: ${value}. Why?`}
+              aria-pressed={chosen === index}
+              data-testid={`number-${number.name.replaceAll(" ", "-")}-${index}`}
+              className={`inline-flex min-w-12 items-center justify-center gap-1 rounded px-2 py-0.5 text-base font-semibold ${
+                chosen === index ? "bg-sheet ring-mark ring-2" : "hover:bg-bank"
+              }`}
+              onClick={() => select({ line: number.line, number: { name: number.name, size: index } })}
+            >
+              {value}
+              {lock !== undefined && <Lock size={13} aria-label={`locked at ${lock}`} />}
+            </button>
+          </td>
+        );
+      })}
+      <td className="text-quiet text-left text-[13px]">
+        <Step number={number} grading={grading} />
+      </td>
+    </tr>
+  );
+}
+
+function Held({ grading }: { grading: GradingView }) {
+  const many = grading.held.reduce((sum, held) => sum + held.many, 0);
+  if (many === 0) return null;
+  return (
+    <details className="sheet mt-4 px-4 py-2.5 text-sm">
+      <summary className="cursor-pointer">
+        <strong className="font-text">Stays as it is:</strong> {many} {many === 1 ? "number" : "numbers"},
+        each for a reason
+      </summary>
+      <ul className="mt-2 space-y-1">
+        {grading.held.map((held) => (
+          <li key={held.reason}>
+            {held.many} {held.many === 1 ? "number" : "numbers"}: {held.reason}{" "}
+            <span className="text-quiet">
+              ({held.lines.length === 1 ? "line" : "lines"} {held.lines.join(", ")})
+            </span>
+          </li>
         ))}
-      </SizeColumns>
-      <Ways />
+      </ul>
+      <p className="text-quiet mt-2">
+        To let one of them move, give it a name in the text: “Number: gap = 3” in the head, and {"{gap}"}{" "}
+        where it stands.
+      </p>
+    </details>
+  );
+}
+
+/** The step *Shape* of a design that is a text: its numbers by name, how they can move, and what stays. */
+export function ShapeStep() {
+  const { design } = useBench();
+  const { data: grading, error, busy, again } = useGrading(design.document);
+  const sections = [...new Set(grading?.numbers.map((number) => number.section))];
+  return (
+    <>
+      <StepHead title="Shape" next={{ to: "yarn", title: "Yarn" }}>
+        In which ways this bag can grow, found from its text. Each was worked and proved before it is offered.
+      </StepHead>
+      <p className="text-quiet min-h-5 text-sm" role="status">
+        {busy && "Being checked: each number is moved, and the text worked again…"}
+      </p>
+      <Trouble error={busy ? null : error} again={again} />
+      {grading?.problem && (
+        <p role="alert" className="bg-mark-soft max-w-xl rounded-md px-3 py-2">
+          This text is not graded yet. {grading.problem}
+        </p>
+      )}
+      {grading && grading.problem === null && (
+        <>
+          <p className="mb-2">
+            <strong>
+              This bag grows in {grading.ways.length} {grading.ways.length === 1 ? "way" : "ways"}.
+            </strong>{" "}
+            {!grading.named && "Its numbers get these names when it is graded; the words stay as they are."}
+          </p>
+          <Sideways label="The numbers of each size">
+            <table
+              className="numbers size-columns"
+              style={{ minWidth: `${26 + 5 * grading.sizes.length}rem` }}
+            >
+              <caption className="sr-only">The numbers of each size by name</caption>
+              <thead>
+                <tr>
+                  <td style={{ width: "10rem" }} />
+                  {grading.sizes.map((size) => (
+                    <th
+                      key={size}
+                      scope="col"
+                      className="max-w-40 truncate px-1 text-[15px] font-semibold"
+                      title={size}
+                    >
+                      {size}
+                    </th>
+                  ))}
+                  <th scope="col" className="text-quiet w-72 text-left text-[13px] font-normal">
+                    how it moves
+                  </th>
+                </tr>
+              </thead>
+              {sections.map((section) => (
+                <tbody key={section}>
+                  <tr>
+                    <th
+                      scope="rowgroup"
+                      colSpan={grading.sizes.length + 2}
+                      className="font-text text-ink pt-2 font-semibold"
+                    >
+                      {section}
+                    </th>
+                  </tr>
+                  {grading.numbers
+                    .filter((number) => number.section === section)
+                    .map((number) => (
+                      <Row key={number.name} number={number} grading={grading} />
+                    ))}
+                </tbody>
+              ))}
+            </table>
+          </Sideways>
+          <Held grading={grading} />
+        </>
+      )}
     </>
   );
 }

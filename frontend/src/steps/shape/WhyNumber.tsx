@@ -1,13 +1,13 @@
 import { Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
-import { useText } from "../../bench/context";
+import { useBench } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Card } from "../../ui/Card";
 import { sizesOfText, withLock } from "../sizes/wishes";
 
 /** Why a number of a text is what it is in one size: what moves it and what it moves; it can be locked. */
 export function WhyNumber({ name, size: at }: { name: string; size: number }) {
-  const { design, work } = useText();
+  const { design, work } = useBench();
   const { data: grading } = useGrading(design.document);
   const number = grading?.numbers.find((each) => each.name === name);
   const size = grading?.sizes[at];

@@ -1,25 +1,7 @@
 import { Check, TriangleAlert } from "lucide-react";
-import type { GradedView, LinesChangedView, NextBestView } from "../../api/schema";
+import type { GradedView, NextBestView } from "../../api/schema";
 import { Dialog } from "../../ui/Dialog";
-
-function Changed({ change }: { change: LinesChangedView }) {
-  return (
-    <li className="border-line border-t py-1.5">
-      {change.before.map((line, index) => (
-        <p key={`${index} ${line}`} className="font-text text-quiet line-through">
-          <span className="sr-only">Before: </span>
-          {line || "(an empty line)"}
-        </p>
-      ))}
-      {change.after.map((line, index) => (
-        <p key={`${index} ${line}`} className="font-text">
-          <span className="sr-only">After: </span>
-          {line || "(an empty line)"}
-        </p>
-      ))}
-    </li>
-  );
-}
+import { LinesChanged } from "../../ui/LinesChanged";
 
 /** Graded sizes before they are taken: targets against results, what is not met, and every line that changes. */
 export function Preview({
@@ -130,17 +112,7 @@ export function Preview({
       <h3 className="mt-4 text-base">
         {many === 0 ? "No line of the text changes" : "What changes in the text"}
       </h3>
-      <ol
-        className="max-h-72 overflow-auto text-sm"
-        aria-label="Lines that change"
-        // It scrolls by itself, so it can be reached by keyboard.
-        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
-        tabIndex={0}
-      >
-        {graded.changes.map((change) => (
-          <Changed key={change.line} change={change} />
-        ))}
-      </ol>
+      <LinesChanged label="Lines that change" changes={graded.changes} />
       {graded.not_changed.length > 0 && (
         <section className="mt-3 text-sm" aria-label="Not changed: look">
           <h3 className="text-base">Not changed: look</h3>

@@ -1,278 +1,321 @@
-import { ArrowLeft, ArrowRight, Copy, Plus, Trash2 } from "lucide-react";
-import type { Size, ToteDesign } from "../../api/schema";
-import { faultAt, useFields } from "../../bench/context";
-import { SizeColumns } from "../../drawing/SizeColumns";
-import { Help } from "../../ui/Help";
+import { useMutation } from "@tanstack/react-query";
+import { Plus, Ruler, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { client, unwrap } from "../../api/client";
+import type { BagMeasureView, GradedView, Design } from "../../api/schema";
+import { useBench } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
+import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { perUnit } from "../units";
+import { Preview } from "./Preview";
+import {
+  columnsOf,
+  freshName,
+  MOST_SIZES,
+  sampleOf,
+  sizesOfText,
+  withLock,
+  withTarget,
+  type Column,
+} from "./wishes";
+import { Sideways } from "../../ui/Sideways";
 
-const MOST = 10;
-
-type Measure = "width" | "height" | "depth" | "drop";
-
-const ROWS: readonly { key: Measure; label: string; help: string }[] = [
-  { key: "width", label: "Width", help: "Across the bag at the wall, lying flat." },
-  { key: "height", label: "Height", help: "From the edge of the base to the top edge, handles left out." },
-  { key: "depth", label: "Base depth", help: "How far the bag is from front to back when it stands." },
-  {
-    key: "drop",
-    label: "Handle drop",
-    help: "From the foot of the handle opening to the handle’s underside, with a load in the bag.",
-  },
-];
-
-const FREE = {
-  side: null,
-  base_rounds: null,
-  extra: null,
-  around: null,
-  wall_rounds: null,
-  handle_skip: null,
-  handle_chain: null,
-};
-
-function freshName(names: readonly string[], wanted: string): string {
-  const taken = new Set(names.map((name) => name.toLowerCase()));
-  if (!taken.has(wanted.toLowerCase())) return wanted;
-  for (let number = 2; ; number++) {
-    if (!taken.has(`${wanted} ${number}`.toLowerCase())) return `${wanted} ${number}`;
-  }
-}
-
-// Names in the order of growing sizes; a row of them goes on as it began.
-const NEXT_NAMES = [
-  ["XS", "S", "M", "L", "XL", "XXL", "3XL", "4XL", "5XL", "6XL"],
-  ["Small", "Medium", "Large", "Extra large"],
-];
-
-/** The name that comes after the last one: "XL" after "L", "5" after "4". */
-function nextName(names: readonly string[]): string {
-  const last = names.at(-1) ?? "";
-  if (/^\d{1,3}$/.test(last)) return String(Number(last) + 1);
-  for (const row of NEXT_NAMES) {
-    const at = row.findIndex((name) => name.toLowerCase() === last.toLowerCase());
-    const next = row[at + 1];
-    if (at >= 0 && next) return next;
-  }
-  return NEXT_NAMES[1]?.find((next) => !names.includes(next)) ?? "Another size";
-}
-
-/** A next larger size: each measure a step further, as the step before was (or a sixth more). */
-function larger(sizes: readonly Size[]): Size {
-  const last = sizes.at(-1);
-  if (!last) throw new Error("a design has at least one size");
-  const before = sizes.at(-2);
-  const grow = (key: "width_mm" | "height_mm" | "depth_mm" | "drop_mm") =>
-    Math.round(Math.max(last[key], before ? 2 * last[key] - before[key] : (last[key] * 7) / 6) / 5) * 5;
-  const names = sizes.map((size) => size.name);
-  return {
-    ...last,
-    name: freshName(names, nextName(names)),
-    width_mm: grow("width_mm"),
-    height_mm: grow("height_mm"),
-    depth_mm: grow("depth_mm"),
-    drop_mm: grow("drop_mm"),
-    locks: FREE,
+/** The name of a size: of one that the text has it is written into the text. */
+function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
+  const { design, work } = useBench();
+  const { document } = design;
+  const inText = sizesOfText(document, work);
+  const { name } = column.wish;
+  const [typed, setTyped] = useState<string | null>(null);
+  const resize = useMutation({
+    mutationFn: ({ sizes, sources }: { sizes: string[]; sources: number[] }) =>
+      unwrap(client.POST("/api/text/sizes", { body: { text: document.text, sizes, sources } })),
+  });
+  const sizes = columns.map((each) => each.wish);
+  const rename = (to: string) => {
+    setTyped(null);
+    if (to === name || to === "") return;
+    const renamed = sizes.map((wish) => (wish.name === name ? { ...wish, name: to } : wish));
+    if (column.at < 0) {
+      design.change("", (d) => ({ ...d, sizes: renamed }));
+      return;
+    }
+    const names = inText.names.map((each) => (each === name ? to : each));
+    resize.mutate(
+      { sizes: names, sources: names.map((_, at) => at) },
+      {
+        onSuccess: (answer) => {
+          if (answer.problem !== null) return;
+          const start = document.sample === name ? to : document.sample;
+          design.change("", (d) => ({ ...d, text: answer.text, sizes: renamed, sample: start ?? null }));
+        },
+      },
+    );
   };
-}
-
-function Head({ index }: { index: number }) {
-  const bench = useFields();
-  const { design } = bench;
-  const { sizes } = design.document;
-  const size = sizes[index];
-  if (!size) return null;
-  const change = (change: (sizes: Size[]) => Size[]) =>
-    design.change("", (d) => ({ ...d, text: null, sizes: change([...d.sizes]) }));
-  const move = (by: number) =>
-    change((all) => {
-      const [moved] = all.splice(index, 1);
-      if (moved) all.splice(index + by, 0, moved);
-      return all;
-    });
-  const fault = faultAt(bench, `$.sizes[${index}].name`);
-  // A text that was edited by hand is never replaced by one that is written anew.
-  const held = bench.work?.edited ?? false;
+  const remove = () => {
+    const left = sizes.filter((wish) => wish.name !== name);
+    if (column.at < 0) {
+      design.change("", (d) => ({ ...d, sizes: left }));
+      return;
+    }
+    const sources = inText.names.map((_, at) => at).filter((at) => at !== column.at);
+    resize.mutate(
+      { sizes: sources.map((at) => inText.names[at] ?? ""), sources },
+      {
+        onSuccess: (answer) => {
+          if (answer.problem === null)
+            design.change("", (d) => ({ ...d, text: answer.text, sizes: left, sample: null }));
+        },
+      },
+    );
+  };
   return (
     <div>
       <input
         className="field text-center font-semibold"
-        aria-label={`Name of size ${index + 1}`}
-        aria-invalid={fault !== undefined}
-        title={fault ?? size.name}
-        value={size.name}
-        onChange={(event) =>
-          design.change(`size.${index}.name`, (d) => ({
-            ...d,
-            sizes: d.sizes.map((s, i) => (i === index ? { ...s, name: event.target.value } : s)),
-          }))
-        }
+        aria-label={`Name of size ${name}`}
+        title={name}
+        value={typed ?? name}
+        readOnly={!inText.current}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => rename((typed ?? name).trim())}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") setTyped(null);
+        }}
       />
-      <div className="flex justify-center">
-        <button
-          type="button"
-          className="button-bare px-1"
-          aria-label={`Move ${size.name} left`}
-          disabled={held || index === 0}
-          onClick={() => move(-1)}
-        >
-          <ArrowLeft size={14} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="button-bare px-1"
-          aria-label={`Copy ${size.name}`}
-          disabled={held || sizes.length >= MOST}
-          onClick={() =>
-            change((all) => {
-              const names = all.map((s) => s.name);
-              all.splice(index + 1, 0, { ...size, name: freshName(names, `${size.name} copy`) });
-              return all;
-            })
-          }
-        >
-          <Copy size={14} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="button-bare px-1"
-          aria-label={`Delete ${size.name}`}
-          disabled={held || sizes.length === 1}
-          onClick={() => change((all) => all.filter((_, i) => i !== index))}
-        >
-          <Trash2 size={14} aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="button-bare px-1"
-          aria-label={`Move ${size.name} right`}
-          disabled={held || index === sizes.length - 1}
-          onClick={() => move(1)}
-        >
-          <ArrowRight size={14} aria-hidden />
-        </button>
-      </div>
+      <span className="text-quiet flex min-h-7 items-center justify-center gap-1 text-[13px] font-normal">
+        {sample ? "the sample" : column.at < 0 && inText.current ? "not graded yet" : ""}
+        {!sample && (
+          <button
+            type="button"
+            className="button-bare px-1"
+            aria-label={`Delete ${name}`}
+            disabled={resize.isPending || !inText.current}
+            onClick={remove}
+          >
+            <Trash2 size={14} aria-hidden />
+          </button>
+        )}
+      </span>
+      {resize.data?.problem && (
+        <p role="alert" className="text-wrong text-[13px] font-normal whitespace-normal">
+          {resize.data.problem}
+        </p>
+      )}
+      <Trouble error={resize.error} />
     </div>
   );
 }
 
-function setSize(d: ToteDesign, index: number, change: Partial<Size>): ToteDesign {
-  return { ...d, sizes: d.sizes.map((size, i) => (i === index ? { ...size, ...change } : size)) };
-}
-
-function Cell({ index, row }: { index: number; row: (typeof ROWS)[number] }) {
-  const bench = useFields();
-  const { design, work } = bench;
-  const size = design.document.sizes[index];
-  if (!size) return null;
-  const key = `${row.key}_mm` as const;
-  const tolerance = `${row.key}_tolerance_mm` as const;
+/** What a size measures, and what it shall measure: an empty field is no wish. */
+function Cell({ column, measure, sample }: { column: Column; measure: BagMeasureView; sample: boolean }) {
+  const { design, work } = useBench();
+  const inText = sizesOfText(design.document, work);
   const per = perUnit(design.document);
-  const measure = work?.sizes[index]?.measures.find((m) => m.name === row.key);
+  const { name } = column.wish;
+  const now = column.at < 0 ? null : (measure.shown[column.at] ?? null);
+  const wanted = column.wish.targets_mm[measure.name];
+  const tolerance = column.wish.tolerances_mm[measure.name] ?? 10;
+  const mm = column.at < 0 ? null : (measure.mm[column.at] ?? null);
+  const off = wanted !== undefined && mm !== null && Math.abs(mm - wanted) > tolerance;
+  if (sample)
+    return (
+      <td className="font-semibold" title={measure.why[column.at] ?? ""}>
+        {now ?? "–"}
+      </td>
+    );
   return (
     <td className="align-top">
-      <div className="flex items-center justify-center gap-1">
-        <NumberField
-          className="w-16"
-          label={`${row.label} of ${size.name}`}
-          hideLabel
-          per={per}
-          value={size[key]}
-          fault={faultAt(bench, `$.sizes[${index}].${key}`)}
-          onChange={(value) =>
-            design.change(`size.${index}.${key}`, (d) => setSize(d, index, { [key]: value }))
-          }
-        />
-        <span className="text-quiet text-sm">±</span>
-        <NumberField
-          className="w-11"
-          label={`Tolerance of the ${row.label.toLowerCase()} of ${size.name}`}
-          hideLabel
-          per={per}
-          value={size[tolerance]}
-          fault={faultAt(bench, `$.sizes[${index}].${tolerance}`)}
-          onChange={(value) =>
-            design.change(`size.${index}.${tolerance}`, (d) => setSize(d, index, { [tolerance]: value }))
-          }
-        />
-      </div>
-      {measure && (
-        <p
-          className={`mt-0.5 text-[13px] ${measure.within ? "text-quiet" : "text-wrong font-semibold"}`}
-          data-testid={`result-${row.key}-${index}`}
-        >
-          {measure.result} ({measure.error.replace(/ (cm|in)$/, "")})
-        </p>
-      )}
+      <NumberField
+        className="mx-auto w-20"
+        label={`${measure.piece ? `${measure.piece}: ` : ""}${measure.label} of ${name}`}
+        hideLabel
+        optional
+        per={per}
+        value={wanted ?? null}
+        onChange={(value) =>
+          design.change(`target.${name}.${measure.name}`, (d) =>
+            withTarget(d, inText, name, measure.name, value),
+          )
+        }
+        onClear={() => design.change("", (d) => withTarget(d, inText, name, measure.name, null))}
+      />
+      <span className={`text-[13px] ${off ? "text-wrong font-semibold" : "text-quiet"}`}>
+        {now === null ? "" : `is ${now}`}
+      </span>
     </td>
   );
 }
 
+/** The measures by piece; pieces of the body only where they are asked for, or have a target. */
+function groups(
+  measures: readonly BagMeasureView[],
+  all: boolean,
+  columns: readonly Column[],
+): [string | null, BagMeasureView[]][] {
+  const wanted = new Set(columns.flatMap((column) => Object.keys(column.wish.targets_mm)));
+  const whole = measures.some((measure) => measure.piece === null);
+  const shown = measures.filter((measure) => all || !whole || !measure.of_body || wanted.has(measure.name));
+  return byPiece(shown);
+}
+
+function byPiece(measures: readonly BagMeasureView[]): [string | null, BagMeasureView[]][] {
+  const pieces = [...new Set(measures.map((measure) => measure.piece))];
+  return pieces.map((piece) => [piece, measures.filter((measure) => measure.piece === piece)]);
+}
+
+/** The step *Sizes* of a design that is a text: targets by the measures that this bag has. */
 export function SizesStep() {
-  const { design, work } = useFields();
-  const sizes = design.document.sizes;
-  const faults = design.faults.filter((fault) => fault.path.startsWith("$.sizes"));
+  const { design, work } = useBench();
+  const { document } = design;
+  const [preview, setPreview] = useState<GradedView | null>(null);
+  const [all, setAll] = useState(false);
+  const grade = useMutation({
+    mutationFn: (wanted: Design) => unwrap(client.POST("/api/grading/sizes", { body: { document: wanted } })),
+    onSuccess: setPreview,
+  });
+  if (!work) return null;
+  const inText = sizesOfText(document, work);
+  const columns = columnsOf(document, inText);
+  const start = sampleOf(document, inText);
+  const names = columns.map((column) => column.wish.name);
+  const full = { ...document, sizes: columns.map((column) => column.wish) };
+  const add = () =>
+    design.change("", () => ({
+      ...full,
+      sizes: [...full.sizes, { name: freshName(names), targets_mm: {}, tolerances_mm: {}, locks: {} }],
+    }));
+  if (work.bag.length === 0) return <NoMeasures />;
   return (
     <>
-      <StepHead title="Sizes" next={{ to: "shape", title: "Base, wall, handles" }}>
-        What each size shall measure, and how far off it may be. Below each field: what it comes to, and the
-        difference.
+      <StepHead title="Sizes" next={{ to: "shape", title: "Shape" }}>
+        What each size shall measure. A field that is left empty is no wish; that measure follows.
       </StepHead>
-      <SizeColumns
-        caption="Targets of each size with what they come to"
-        head={(index) => <Head index={index} />}
-      >
-        {ROWS.map((row) => (
-          <tr key={row.key}>
-            <th scope="row">
-              {row.label} ({design.document.units}) <Help term={row.label}>{row.help}</Help>
-            </th>
-            {sizes.map((_, index) => (
-              <Cell key={index} index={index} row={row} />
+      <Sideways label="The measures of each size">
+        <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
+          <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
+          <colgroup>
+            <col style={{ width: "12rem" }} />
+            {columns.map((column) => (
+              <col key={column.wish.name} />
             ))}
-          </tr>
-        ))}
-        <tr>
-          <th scope="row">Stitches around</th>
-          {sizes.map((_, index) => (
-            <td key={index} className="font-semibold">
-              {work?.sizes[index]?.counts["around"] ?? ""}
-            </td>
+          </colgroup>
+          <thead>
+            <tr>
+              <td />
+              {columns.map((column) => (
+                <th
+                  key={column.wish.name}
+                  scope="col"
+                  className="px-1 pb-1 align-top text-[15px] font-semibold"
+                >
+                  <Head column={column} columns={columns} sample={column.wish.name === start} />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          {groups(work.bag, all, columns).map(([piece, measures]) => (
+            <tbody key={piece ?? ""}>
+              <tr>
+                <th
+                  scope="rowgroup"
+                  colSpan={columns.length + 1}
+                  className="font-text text-ink pt-2 font-semibold"
+                >
+                  {piece ?? "The bag"}
+                </th>
+              </tr>
+              {measures.map((measure) => (
+                <tr key={measure.name}>
+                  <th scope="row">
+                    {measure.label} ({document.units})
+                    {measure.estimated && <span className="block">estimated</span>}
+                  </th>
+                  {columns.map((column) => (
+                    <Cell
+                      key={column.wish.name}
+                      column={column}
+                      measure={measure}
+                      sample={column.wish.name === start}
+                    />
+                  ))}
+                </tr>
+              ))}
+            </tbody>
           ))}
-        </tr>
-      </SizeColumns>
-      {faults.length > 0 && (
-        <ul role="alert" className="text-wrong mt-2 text-sm">
-          {faults.map((fault) => (
-            <li key={fault.path}>
-              {fault.path
-                .replace("$.sizes", "Size ")
-                .replace(/\[(\d+)\]/, (_, n: string) => `${Number(n) + 1}`)}
-              : {fault.message}
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="mt-3 flex items-center gap-3">
+        </table>
+      </Sideways>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button type="button" className="button-plain" disabled={columns.length >= MOST_SIZES} onClick={add}>
+          <Plus size={16} aria-hidden /> Add a size
+        </button>
         <button
           type="button"
           className="button"
-          disabled={(work?.edited ?? false) || sizes.length >= MOST}
-          onClick={() =>
-            design.change("", (d) => ({ ...d, text: null, sizes: [...d.sizes, larger(d.sizes)] }))
-          }
+          disabled={columns.length < 2 || grade.isPending || !work.ok}
+          onClick={() => {
+            if (full.sizes.length !== document.sizes.length) design.change("", () => full);
+            grade.mutate(full);
+          }}
         >
-          <Plus size={16} aria-hidden /> Add a larger size
+          <Ruler size={16} aria-hidden />{" "}
+          {grade.isPending ? "Finding and proving the sizes…" : "Grade to these"}
         </button>
-        {sizes.length >= MOST && <p className="text-quiet text-sm">A design has at most {MOST} sizes.</p>}
-        {work?.edited && (
-          <p className="text-warn text-sm">
-            The text was edited by hand, and is not replaced: sizes are added, copied, moved and deleted here
-            only when you have it written anew in Words. New targets change the numbers, and not the text.
-          </p>
-        )}
+        <label className="text-quiet flex items-center gap-1.5 text-sm">
+          <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
+          Measures of each piece, too
+        </label>
+        <p className="text-quiet text-sm" role="status">
+          {grade.isPending
+            ? "Each size is worked stitch by stitch. This takes a few seconds for a long text."
+            : columns.length < 2
+              ? "Add a size, and say what it shall measure."
+              : !work.ok
+                ? "The text has to be proved first: see the findings."
+                : "You see what changes in the text before it changes."}
+        </p>
       </div>
+      <Trouble error={grade.error} again={() => grade.mutate(full)} />
+      <Preview
+        graded={preview}
+        onClose={() => setPreview(null)}
+        busy={grade.isPending}
+        onInstead={(other) => {
+          const locked = Object.entries(other.locks).reduce(
+            (now, [name, value]) => withLock(now, inText, other.size, name, value),
+            full,
+          );
+          design.change("", () => locked);
+          grade.mutate(locked);
+        }}
+        onTake={(graded) => {
+          design.change("", () => ({ ...full, text: graded.text }));
+          setPreview(null);
+        }}
+      />
+    </>
+  );
+}
+
+function NoMeasures() {
+  return (
+    <>
+      <StepHead title="Sizes">What each size shall measure.</StepHead>
+      <p className="sheet max-w-xl p-4">
+        Nothing of this bag is measured yet: the text names no gauge, or it is not understood which of its
+        pieces is the bag. Say the gauge of your sample under{" "}
+        <Link className="underline" to="../swatch">
+          Swatch
+        </Link>
+        , and look at the questions under{" "}
+        <Link className="underline" to="../words?view=edit">
+          Words
+        </Link>
+        .
+      </p>
     </>
   );
 }

@@ -1,10 +1,10 @@
-import type { TextDesign, TextSize, WorkView } from "../../api/schema";
+import type { Design, Size, WorkView } from "../../api/schema";
 
 export const MOST_SIZES = 10;
 
 /** A size as a column: of the text (`at` is its index there), or wanted and not in the text yet (`at` is -1). */
 export interface Column {
-  wish: TextSize;
+  wish: Size;
   at: number;
 }
 
@@ -14,7 +14,7 @@ export interface SizesOfText {
   current: boolean;
 }
 
-export function sizesOfText(document: TextDesign, work: WorkView | null): SizesOfText {
+export function sizesOfText(document: Design, work: WorkView | null): SizesOfText {
   return { names: work?.outline.sizes ?? [], current: work?.text === document.text };
 }
 
@@ -22,7 +22,7 @@ export function sizesOfText(document: TextDesign, work: WorkView | null): SizesO
  * The sizes in the order in which they are wanted; those that the text has and nobody spoke of come first. A text
  * that is not worked yet adds none: a size that was just renamed would come back under its name before.
  */
-export function columnsOf(document: TextDesign, inText: SizesOfText): Column[] {
+export function columnsOf(document: Design, inText: SizesOfText): Column[] {
   const wishes = document.sizes;
   const known = new Set(wishes.map((wish) => wish.name));
   const unspoken =
@@ -32,29 +32,29 @@ export function columnsOf(document: TextDesign, inText: SizesOfText): Column[] {
   );
 }
 
-export function sampleOf(document: TextDesign, inText: SizesOfText): string {
+export function sampleOf(document: Design, inText: SizesOfText): string {
   return document.sample ?? inText.names[0] ?? "";
 }
 
 /** The document with one column changed; all columns are written down with it. */
 export function withWish(
-  document: TextDesign,
+  document: Design,
   inText: SizesOfText,
   name: string,
-  change: (wish: TextSize) => TextSize,
-): TextDesign {
+  change: (wish: Size) => Size,
+): Design {
   const sizes = columnsOf(document, inText).map(({ wish }) => (wish.name === name ? change(wish) : wish));
   return { ...document, sizes };
 }
 
 /** The document with a number locked in a size, or free again (null). */
 export function withLock(
-  document: TextDesign,
+  document: Design,
   inText: SizesOfText,
   size: string,
   number: string,
   value: number | null,
-): TextDesign {
+): Design {
   return withWish(document, inText, size, (wish) => {
     const others = Object.entries(wish.locks).filter(([name]) => name !== number);
     return {
@@ -66,12 +66,12 @@ export function withLock(
 
 /** The document with a target set, or taken away (null). */
 export function withTarget(
-  document: TextDesign,
+  document: Design,
   inText: SizesOfText,
   size: string,
   measure: string,
   mm: number | null,
-): TextDesign {
+): Design {
   return withWish(document, inText, size, (wish) => {
     const others = Object.entries(wish.targets_mm).filter(([name]) => name !== measure);
     return {

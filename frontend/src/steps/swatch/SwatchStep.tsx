@@ -1,111 +1,92 @@
-import type { ToteDesign } from "../../api/schema";
-import { faultAt, useFields } from "../../bench/context";
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, unwrap } from "../../api/client";
+import { useBench } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
+import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
-import { perUnit } from "../units";
 import { Gauge } from "./Gauge";
 import { YarnFields } from "./YarnFields";
 
-function SwatchFields() {
-  const bench = useFields();
-  const { design } = bench;
-  const { swatch, units } = design.document;
-  const per = perUnit(design.document);
-  const set = (key: keyof ToteDesign["swatch"], value: string | number | boolean) =>
-    design.change(`swatch.${key}`, (d) => ({ ...d, swatch: { ...d.swatch, [key]: value } }));
-  const whole = faultAt(bench, "$.swatch");
+type Stitch = "sc" | "hdc" | "dc";
+
+const SPAN = { cm: "10 cm", in: "4 in" };
+
+/** What is counted on a swatch, written into the text as its gauge. */
+function GaugeOfText() {
+  const { design, work } = useBench();
+  const { text, units } = design.document;
+  const gauge = work?.gauge ?? null;
+  const [stitch, setStitch] = useState<Stitch | null>(null);
+  const [sts, setSts] = useState<number | null>(null);
+  const [rows, setRows] = useState<number | null>(null);
+  const known = gauge?.stitch === "sc" || gauge?.stitch === "dc" ? gauge.stitch : "hdc";
+  const wanted = { stitch: stitch ?? known, sts: sts ?? gauge?.sts ?? 0, rows: rows ?? gauge?.rows ?? 0 };
+  const write = useMutation({
+    mutationFn: () => unwrap(client.POST("/api/text/gauge", { body: { text, units, ...wanted } })),
+    onSuccess: (answer) => {
+      setStitch(null);
+      setSts(null);
+      setRows(null);
+      design.change("", (d) => ({ ...d, text: answer.text }));
+    },
+  });
+  const changed = stitch !== null || sts !== null || rows !== null;
   return (
-    <fieldset className="sheet p-4">
-      <legend className="font-text px-1 text-lg font-semibold">Swatch</legend>
-      <div className="mb-3 flex flex-wrap gap-6">
+    <section className="sheet p-4" aria-label="The gauge of the text">
+      <h2 className="text-lg">{gauge ? "Measured otherwise?" : "Which gauge has the sample?"}</h2>
+      <p className="text-quiet mb-3 text-sm">
+        Count stitches and rows over {SPAN[units]} of the sample. It is written into the head of the text, as
+        its “Gauge:” line; measures and sizes follow from it.
+      </p>
+      <div className="flex flex-wrap items-end gap-4">
         <Choice
           label="Stitch"
-          value={swatch.stitch}
+          value={wanted.stitch}
           options={[
             ["sc", "single crochet"],
             ["hdc", "half double"],
             ["dc", "double"],
           ]}
-          onChange={(value) => set("stitch", value)}
+          onChange={setStitch}
         />
-        <Choice
-          label="Units"
-          value={units}
-          options={[
-            ["cm", "cm"],
-            ["in", "inches"],
-          ]}
-          onChange={(value) => design.change("", (d) => ({ ...d, units: value }))}
+        <NumberField
+          className="w-28"
+          label={`Stitches in ${SPAN[units]}`}
+          value={wanted.sts}
+          onChange={setSts}
         />
-        <Choice
-          label="Measured"
-          value={swatch.blocked ? "yes" : "no"}
-          options={[
-            ["no", "as it came"],
-            ["yes", "blocked"],
-          ]}
-          onChange={(value) => set("blocked", value === "yes")}
+        <NumberField
+          className="w-28"
+          label={`Rows in ${SPAN[units]}`}
+          value={wanted.rows}
+          onChange={setRows}
         />
+        <button
+          type="button"
+          className="button"
+          disabled={!changed || wanted.sts <= 0 || wanted.rows <= 0 || write.isPending}
+          onClick={() => write.mutate()}
+        >
+          Write it into the text
+        </button>
       </div>
-      <div className="grid grid-cols-5 gap-3">
-        <NumberField
-          label="Stitches"
-          value={swatch.stitches}
-          fault={faultAt(bench, "$.swatch.stitches")}
-          onChange={(value) => set("stitches", value)}
-        />
-        <NumberField
-          label="are wide"
-          unit={units}
-          per={per}
-          value={swatch.width_mm}
-          fault={faultAt(bench, "$.swatch.width_mm")}
-          onChange={(value) => set("width_mm", value)}
-        />
-        <NumberField
-          label="Rows"
-          value={swatch.rows}
-          fault={faultAt(bench, "$.swatch.rows")}
-          onChange={(value) => set("rows", value)}
-        />
-        <NumberField
-          label="are high"
-          unit={units}
-          per={per}
-          value={swatch.height_mm}
-          fault={faultAt(bench, "$.swatch.height_mm")}
-          onChange={(value) => set("height_mm", value)}
-        />
-        <NumberField
-          label="Weight"
-          unit="g"
-          value={swatch.weight_g}
-          fault={faultAt(bench, "$.swatch.weight_g")}
-          onChange={(value) => set("weight_g", value)}
-        />
-      </div>
-      {whole ? (
-        <p className="text-wrong mt-2 text-sm">{whole}</p>
-      ) : (
-        <p className="text-quiet mt-2 text-[13px]">
-          Weight 0: not weighed. A weighed swatch makes the yarn estimate three times as sharp.
-        </p>
-      )}
-    </fieldset>
+      <Trouble error={write.error} />
+    </section>
   );
 }
 
+/** The step *Swatch* of a design that is a text: the gauge that it names, or is asked for. */
 export function SwatchStep() {
   return (
     <>
       <StepHead title="Swatch" next={{ to: "sizes", title: "Sizes" }}>
-        Measure a swatch in the stitch of the bag, in the state in which the bag will be used. All sizes
-        follow from it.
+        The gauge stands in the text. All measures of the bag follow from it.
       </StepHead>
       <div className="space-y-3">
         <Gauge />
-        <SwatchFields />
+        <GaugeOfText />
         <YarnFields />
       </div>
     </>

@@ -28,7 +28,7 @@ const ago = (iso: string | null) =>
     : new Date(`${iso}Z`).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 function Invite({ test, onInvited }: { test: TestView; onInvited: (invited: InvitedView) => void }) {
-  const { design, work } = useBench();
+  const { work } = useBench();
   const invite = useMutation({
     mutationFn: (body: NewTester) =>
       unwrap(client.POST("/api/tests/{test_id}/testers", { params: { path: { test_id: test.id } }, body })),
@@ -59,7 +59,7 @@ function Invite({ test, onInvited }: { test: TestView; onInvited: (invited: Invi
         <input name="name" className="field" required maxLength={80} />
       </label>
       <Select label="Size" name="size">
-        {sizeNames(design.document, work).map((name) => (
+        {sizeNames(work).map((name) => (
           <option key={name}>{name}</option>
         ))}
       </Select>

@@ -19,12 +19,12 @@ export function EditText({ work }: { work: WorkView }) {
   const [picked, setPicked] = useState<Picked | null>(null);
   const { hand, terms } = design.document;
   const names = work.outline.sizes;
-  const text = design.document.text ?? work.written;
+  const { text } = design.document;
   const change = (next: string) => {
     if (next !== text) design.change("text", (d) => ({ ...d, text: next }));
   };
   const line = selection?.line ?? null;
-  const at = selection?.number ? sizeNames(design.document, work)[selection.number.size] : undefined;
+  const at = selection?.number ? sizeNames(work)[selection.number.size] : undefined;
   const open = picked && work.lines.some((l) => l.line === picked.line) ? picked : null;
   const size =
     open && names.includes(open.size) ? open.size : at && names.includes(at) ? at : (names[0] ?? "");

@@ -21,7 +21,7 @@ export function WordsStep() {
   const setView = (next: View) => setSearch(next === "edit" ? { view: "edit" } : {}, { replace: true });
   const [chosenSize, setSize] = useState<string>("all");
   const { terms, hand } = design.document;
-  const names = sizeNames(design.document, work);
+  const names = sizeNames(work);
   const size = names.includes(chosenSize) ? chosenSize : "all";
   const body = { document: design.document, terms, size: size === "all" ? null : size };
   const booklet = useQuery({
@@ -91,15 +91,6 @@ export function WordsStep() {
               In US terms, all sizes. Ctrl+Enter repairs the line, or goes to the next; Ctrl+Shift+M lists the
               findings. Choose a total to see how it comes about.
             </p>
-            {work?.edited && (
-              <button
-                type="button"
-                className="button-plain"
-                onClick={() => design.change("", (d) => (d.version === 1 ? { ...d, text: null } : d))}
-              >
-                Write it anew from the numbers
-              </button>
-            )}
           </>
         )}
       </div>

@@ -89,7 +89,7 @@ export function YarnStep() {
           and they shrink to about a third.
         </p>
       )}
-      <SizeColumns caption="Yarn for each size" drawn={false}>
+      <SizeColumns caption="Yarn for each size">
         <tr>
           <th scope="row">
             Balls of {yarn.grams_per_ball} g<span className="block">buy one dye lot</span>

@@ -1,16 +1,26 @@
-"""The design document, version 2: a text, and beside it only what a text cannot say.
+"""The design document, version 2: a text, and beside it only what a text cannot say. Lengths are in mm.
 
 Gauge, sizes, hook and yarn that the text names hold as they stand there. Targets and tolerances go by the name of a
-measure ("width", "Cord.length"), locks by the name of a number of the text.
+measure ("width", "Cord.length"), locks by the name of a number of the text. The JSON Schema in docs/design.schema.json
+is generated from these models.
 """
 
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StringConstraints, field_validator
 
-from rillstep.document.schema import Millimetres, Name, Parts, Swatch, Tolerance, Yarn, _clean_name, _Model, one_line
-
-MAX_WISHES = 10
+from rillstep.document.schema import (
+    MAX_SIZES,
+    Millimetres,
+    Name,
+    Parts,
+    Strict,
+    Swatch,
+    Tolerance,
+    Yarn,
+    clean_name,
+    one_line,
+)
 
 MeasureName = Annotated[str, Field(min_length=1, max_length=120)]
 NumberName = Annotated[str, Field(min_length=1, max_length=80)]
@@ -20,14 +30,16 @@ LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
 def _size_name(value: str) -> str:
     if value.strip().lower() in ("sizes", "only", "all"):
         raise ValueError("choose another name: this word has a meaning in pattern text")
-    return _clean_name(value)
+    return clean_name(value)
 
+
+Carried = Literal["hand", "elbow", "shoulder"]
 
 # The name of a size, as it can stand in any text.
 SizeName = Annotated[Name, AfterValidator(_size_name)]
 
 
-class TextSize(_Model):
+class Size(Strict):
     """A size of the text, or one that is wanted: what it shall measure, and the numbers that it shall have."""
 
     name: SizeName
@@ -36,9 +48,10 @@ class TextSize(_Model):
     locks: dict[NumberName, LockedNumber] = Field(default={}, max_length=200)
 
 
-class TextDesign(_Model):
+class Design(Strict):
     """A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
-    the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text."""
+    the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
+    carried: where the bag hangs, which takes some of the length of a handle."""
 
     format: Literal["rillstep-design"] = "rillstep-design"
     version: Literal[2] = 2
@@ -49,10 +62,11 @@ class TextDesign(_Model):
     # Every byte of the text is kept, also those at its ends.
     text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)]
     sample: Name | None = None
-    sizes: list[TextSize] = Field(default=[], max_length=MAX_WISHES)
+    sizes: list[Size] = Field(default=[], max_length=MAX_SIZES)
     yarn: Yarn | None = None
     hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] | None = None
     swatch: Swatch | None = None
+    carried: Carried = "hand"
     parts: Parts = Parts()
     notes: Annotated[str, Field(max_length=4000)] = ""
 
@@ -63,7 +77,7 @@ class TextDesign(_Model):
 
     @field_validator("sizes")
     @classmethod
-    def _different(cls, value: list[TextSize]) -> list[TextSize]:
+    def _different(cls, value: list[Size]) -> list[Size]:
         names = [size.name.lower() for size in value]
         for name in names:
             if names.count(name) > 1:

@@ -1,0 +1,67 @@
+"""The fields of a design as they are called on the screen, and their values in the designer's units."""
+
+import re
+from collections.abc import Sequence
+from typing import Any
+
+from rillstep.core.lengths import Units, in_units
+
+_PART = re.compile(r"\[(\d+)\]|\.((?:(?!\.|\[\d).)+)")
+_FIELDS = {
+    "name": "Name of the design", "units": "Units", "terms": "Terms", "hand": "Hand", "text": "Text",
+    "sample": "Sample", "sizes": "Sizes", "yarn": "Yarn", "hook_mm": "Hook (mm)", "swatch": "Swatch",
+    "carried": "How it is carried", "parts": "Parts", "notes": "Notes", "format": "The file’s “format”",
+    "version": "The file’s “version”", "document": "The design",
+}  # fmt: skip
+_INNER = {
+    "yarn.name": "Yarn: name", "yarn.weight_class": "Yarn: weight class", "yarn.fibre": "Yarn: fibre",
+    "yarn.grams_per_ball": "Yarn: grams a ball", "yarn.metres_per_ball": "Yarn: metres a ball",
+    "yarn.strands": "Yarn: strands together", "swatch.stitch": "Swatch: stitch",
+    "swatch.stitches": "Swatch: stitches", "swatch.rows": "Swatch: rows",
+    "swatch.width_mm": "Swatch: width", "swatch.height_mm": "Swatch: height",
+    "swatch.weight_g": "Swatch: weight (g)", "swatch.blocked": "Swatch: blocked",
+    "parts.count": "Number of parts", "parts.start": "First day", "parts.every_days": "Days between the parts",
+}  # fmt: skip
+_OF_SIZE = {
+    "name": "name", "targets_mm": "wanted measures", "tolerances_mm": "tolerances", "locks": "locked numbers",
+    "width_mm": "width", "height_mm": "height", "depth_mm": "depth", "drop_mm": "drop",
+}  # fmt: skip
+
+
+def field_called(path: str, sizes: Sequence[str] = ()) -> str:
+    """A field by its path (`$.sizes[2].targets_mm.width`) as the screen calls it ("Width wanted in Rug"); sizes: the
+    names of the sizes, as far as they are known. A path that is not known is given as it is, without its signs."""
+    parts = [match[1] or match[2] for match in _PART.finditer(path)]
+    if not parts:
+        return "The file"
+    if parts[0] != "sizes" or len(parts) == 1:
+        known = _INNER.get(".".join(parts[:2])) or _FIELDS.get(parts[0])
+        return known or " ".join(parts)
+    at = int(parts[1]) if parts[1].isdigit() else 0
+    size = sizes[at] if at < len(sizes) else f"size {at + 1}"
+    if len(parts) == 2:
+        return size[:1].upper() + size[1:]
+    inner = parts[2]
+    if len(parts) > 3 and inner == "locks":
+        return f"“{parts[3]}” locked in {size}"
+    if len(parts) > 3:
+        measure = ": ".join(parts[3:])  # "Cord.length" is the length of a piece
+        return f"{measure[:1].upper()}{measure[1:]} {'wanted' if inner == 'targets_mm' else 'may be off by'} in {size}"
+    words = _OF_SIZE.get(inner, inner)
+    return f"{words[:1].upper()}{words[1:]} of {size}"
+
+
+def is_length(path: str) -> bool:
+    """Whether a field holds a length in mm, which is shown in the designer's units."""
+    return (path.endswith("_mm") and path != "$.hook_mm") or ".targets_mm." in path or ".tolerances_mm." in path
+
+
+def value_shown(path: str, value: Any, units: Units) -> str:
+    """The value of a field as the screen shows it."""
+    if value is None or value == "":
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, int | float):
+        return f"{in_units(value, units):g} {units}" if is_length(path) else f"{value:g}"
+    return str(value)
