@@ -2,19 +2,23 @@
 
 from collections.abc import Mapping
 
+from rillstep.core.drawings import Outline, drawings_of, silhouette
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.grading.equations import MOST_PROVED
 from rillstep.core.grading.gauge_lines import with_gauge
+from rillstep.core.grading.trials import Refuted
+from rillstep.core.grading.ways import GrowthWay
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures import Measure
 from rillstep.core.memory import Shelf
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
-from rillstep.core.words.named_numbers import BRACES, names_in, names_of
+from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
 from rillstep.document import Design, Size
+from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
 from rillstep.services.text_changes import changes_of
-from rillstep.services.workbench import rows_of
+from rillstep.services.workbench import allowance_of, rows_of
 
 # How far off a target may be where the design does not say, in mm.
 USUAL_TOLERANCE_MM = 10.0
@@ -25,29 +29,30 @@ def _weight(analysis: Analysis) -> int:
     return MOST_PROVED * rows_of(analysis.sample.proof)
 
 
-_ANALYSES: Shelf[tuple[str, str | None], Analysis] = Shelf(40_000, _weight)
+_ANALYSES: Shelf[tuple[str, str | None, float], Analysis] = Shelf(40_000, _weight)
 
 
-def _analysis(text: str, sample: str | None) -> Analysis:
-    """The analysis of a text, as it was found before. It takes seconds, and each change of a target asks for it."""
-    known = _ANALYSES.get((text, sample))
+def _analysis(design: Design) -> Analysis:
+    """The analysis of a design, as it was found before. It takes seconds, and each change of a target asks for it."""
+    key = (design.text, design.sample, allowance_of(design))
+    known = _ANALYSES.get(key)
     if known is None:
-        known = analysed(text, sample)
-        _ANALYSES.put((text, sample), known)
+        known = analysed(*key)
+        _ANALYSES.put(key, known)
     return known
 
 
 def grading_view(design: Design) -> views.GradingView:
     """The numbers of a design by name, what is held, and the ways in which it grows."""
     try:
-        analysis = _analysis(design.text, design.sample)
+        analysis = _analysis(design)
     except NotGraded as refused:
         return views.GradingView(
             problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[]
         )  # fmt: skip
     sample = analysis.sample
     lines = {name: each.line for name, each in names_of(design.text.split("\n")).defined.items()}
-    sections = _sections(sample.trials.text)
+    sections, stands = _sections(sample.trials.text), _lines(design.text)
     reasons: dict[str, list[int]] = {}
     for held in sample.held:
         reasons.setdefault(held.reason, []).append(held.line)
@@ -57,7 +62,7 @@ def grading_view(design: Design) -> views.GradingView:
             views.NumberView(
                 name=name, values=[own[name] for own in sample.of_sizes.values()],
                 section=sections.get(name, ""), places=sample.places.get(name, 0),
-                line=lines.get(name, 0), reason=analysis.stuck.get(name),
+                line=lines.get(name, 0), lines=stands.get(name, []), reason=analysis.stuck.get(name),
                 ways=[at for at, way in enumerate(analysis.ways) if name in dict(way.step)],
             )
             for name in sample.trials.base
@@ -65,7 +70,7 @@ def grading_view(design: Design) -> views.GradingView:
         ways=[
             views.GrowthView(
                 label=way.label, step=dict(way.step), moves=_moves(way.mm, sample.proof, design.units),
-                multiple=way.multiple,
+                multiple=way.multiple, ghosts=_ghosts(analysis, way, design),
             )
             for way in analysis.ways
         ],
@@ -87,6 +92,16 @@ def _sections(text: str) -> dict[str, str]:
     return found
 
 
+def _lines(text: str) -> dict[str, list[int]]:
+    """On which lines of a text each name stands, but for its definition."""
+    found: dict[str, list[int]] = {}
+    for number, raw in enumerate(text.split("\n"), start=1):
+        names = () if DEFINED.match(raw) else {name for braces in BRACES.finditer(raw) for name in names_in(braces[1])}
+        for name in names:
+            found.setdefault(name, []).append(number)
+    return found
+
+
 def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.ChangedTextView:
     """The text for other sizes, or in another order, or by other names; each begins as the one that is its source."""
     try:
@@ -98,6 +113,19 @@ def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.Chang
 def with_gauge_text(text: str, stitch: str, sts: float, rows: float, units: Units) -> views.ChangedTextView:
     """The text with the gauge of plain stitches that it shall name."""
     return views.ChangedTextView(problem=None, text=with_gauge(text, stitch, sts, rows, units))
+
+
+def _ghosts(analysis: Analysis, way: GrowthWay, design: Design) -> list[views.GhostView]:
+    """The outlines of the views that a step changes, after it."""
+    after = analysis.sample.trials.at(dict(way.step))
+    if isinstance(after, Refuted) or after.bag is None or analysis.sample.proof.bag is None:
+        return []
+    before = {one.title: silhouette(one) for one in drawings_of(analysis.sample.proof.bag, 0, design.carried)}
+    return [
+        views.GhostView(title=one.title, d=path_of(Outline("edge", outline)))
+        for one in drawings_of(after.bag, 0, design.carried)
+        if one.view != "strap" and (outline := silhouette(one)) and outline != before.get(one.title)
+    ]
 
 
 def _moves(moved: Mapping[str, float], proof: Proof, units: Units) -> list[views.MoveView]:
@@ -115,7 +143,7 @@ def graded_view(design: Design) -> views.GradedView:
     """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
     wanted = [SizeWanted(size.name, size.targets_mm, size.locks) for size in design.sizes]
     try:
-        graded = grade_from(_analysis(design.text, design.sample), wanted)
+        graded = grade_from(_analysis(design), wanted)
     except NotGraded as refused:
         return views.GradedView(
             problem=str(refused),
@@ -134,7 +162,7 @@ def graded_view(design: Design) -> views.GradedView:
         problem=None, text=graded.text, sizes=list(graded.proof.pattern.sizes), proved=graded.proof.ok,
         numbers=[
             views.NumberView(
-                name=name, values=list(values), section="", places=0, line=0, reason=graded.stuck.get(name),
+                name=name, values=list(values), section="", places=0, line=0, lines=[], reason=graded.stuck.get(name),
                 ways=[at for at, way in enumerate(graded.ways) if name in dict(way.step)],
             )
             for name, values in graded.values.items()

@@ -9,7 +9,8 @@ class NumberView(BaseModel):
     """A number of the text by its name, with its value in each size of the text.
 
     section: the piece in which it stands first. places: in how many places it stands, 0 where that is not counted.
-    reason: why nothing moves it; null where something does. ways: which of the ways move it.
+    lines: where it stands, in a text with names. reason: why nothing moves it; null where something does. ways: which
+    of the ways move it.
     """
 
     name: str
@@ -17,6 +18,7 @@ class NumberView(BaseModel):
     section: str
     places: int
     line: int
+    lines: list[int]
     reason: str | None
     ways: list[int]
 
@@ -30,13 +32,22 @@ class MoveView(BaseModel):
     shown: str
 
 
+class GhostView(BaseModel):
+    """The outline of a view after a step, as an SVG path in mm, y down. title: the view, as in the drawings."""
+
+    title: str
+    d: str
+
+
 class GrowthView(BaseModel):
-    """A way in which the bag grows: by how much each number changes at one step. multiple: why a step is no smaller."""
+    """A way in which the bag grows: by how much each number changes at one step. multiple: why a step is no smaller.
+    ghosts: what it does to the drawings of the sample."""
 
     label: str
     step: dict[str, int]
     moves: list[MoveView]
     multiple: str
+    ghosts: list[GhostView]
 
 
 class HeldView(BaseModel):

@@ -2,17 +2,17 @@
 
 from typing import Annotated, Any
 
-from flask import request
+from flask import Response, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from rillstep.document import AnyDesign, Design, load
 from rillstep.document.ready import READY_BAGS, ready_design
-from rillstep.services import checking, design_views, designs
+from rillstep.services import checking, design_views, designs, drawing_views
 from rillstep.services.errors import NotFound
-from rillstep.web.computing import computed
+from rillstep.web.computing import computed, computed_and_kept
 from rillstep.web.limits import limited_by_account
-from rillstep.web.problems import answers
+from rillstep.web.problems import answers, file_of
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
 from rillstep.web.work import TextBody
 
@@ -154,6 +154,15 @@ def read(path: DesignPath) -> Any:
     """A design as last saved."""
     with unit_of_work() as work:
         return designs.read(work, studio_id(), path.design_id).model_dump(mode="json")
+
+
+@api.get("/<int:design_id>/picture.svg", responses={200: file_of("image/svg+xml", "The bag as it lies, small.")})
+def picture(path: DesignPath) -> Any:
+    """A small picture of a design as last saved; an empty one where it is not known how the bag lies."""
+    with unit_of_work() as work:
+        document = designs.read(work, studio_id(), path.design_id).document
+    made = computed_and_kept(drawing_views.small_picture, document)
+    return Response(made, mimetype="image/svg+xml", headers={"Cache-Control": "private, max-age=60"})
 
 
 @api.put("/<int:design_id>", responses={200: design_views.SavedView})

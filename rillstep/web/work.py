@@ -13,6 +13,7 @@ from rillstep.document import AnyDesign, SizeName, dump
 from rillstep.services import (
     along,
     checking,
+    drawing_views,
     grading,
     grading_views,
     phrases,
@@ -124,6 +125,12 @@ def _file(content: bytes | str, mime: str, name: str) -> Response:
 def work(body: WorkBody) -> Any:
     """Prove and measure a design."""
     return _json(computed(workbench.work, body.document, _phrases()))
+
+
+@api.post("/drawings", responses={200: drawing_views.DrawingsView})
+def drawings(body: WorkBody) -> Any:
+    """The bag as it lies, its base, its pieces and its strap, to scale in all sizes."""
+    return _json(computed_and_kept(drawing_views.drawings_view, body.document))
 
 
 @api.post("/grading", responses={200: grading_views.GradingView})

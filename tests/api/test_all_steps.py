@@ -2,44 +2,45 @@
 graded, printed, divided, tested by a tester and exported. `make test` takes a share of them; RILLSTEP_ALL=1 takes all.
 """
 
+import json
 import os
 import re
 import zlib
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
 from werkzeug.test import TestResponse
 
-from rillstep.document import ToteDesign, blank
+from rillstep.demo.texts import bag_text
+from rillstep.document import Design, Size, Swatch, Yarn
 from tests.conftest import Client, as_json
+from tests.examples import VERSION_1
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 ALL = os.environ.get("RILLSTEP_ALL") == "1"
 SHARE = [path for path in CORPUS if ALL or zlib.crc32(path.name.encode()) % 9 == 0]
-# Of another design in the same studio, and of what a tote comes with; none of it belongs to a text.
-CANARIES = re.compile(r"Canary|\b(?:6\.789|6\.79|2987(?:\.6)?|298\.8|8765(?:\.4)?)\b")
+# Of other designs in the same studio; none of it belongs to another text.
+CANARIES = re.compile(r"Canary|Quiet Meridian|17\.77|\b(?:6\.789|6\.79|2987(?:\.6)?|298\.8|8765(?:\.4)?)\b")
 
 
-def canary() -> ToteDesign:
-    """A tote whose every number is told from others."""
-    tote = blank()
-    size = tote.sizes[0].model_copy(update={"name": "Canary", "width_mm": 2987.6, "height_mm": 2987.6})
-    yarn = tote.yarn.model_copy(update={"name": "Canary yarn", "ball_m": 8765.4})
-    return tote.model_copy(update={"name": "Canary", "hook_mm": 6.789, "sizes": [size], "yarn": yarn})
+def canary() -> Design:
+    """A design whose every number is told from others."""
+    return Design(
+        name="Canary", text=bag_text("nightfield").replace("Atlas", "Canary"), hook_mm=6.789,
+        sizes=[Size(name="Canary", targets_mm={"width": 2987.6, "height": 2987.6})],
+        yarn=Yarn(name="Canary yarn", metres_per_ball=8765.4),
+        swatch=Swatch(stitches=17.77, rows=17.77, width_mm=177.7, height_mm=177.7),
+    )  # fmt: skip
 
 
 @pytest.fixture(scope="module")
-def studio(app: Any) -> Iterator[Client]:
+def studio(app: Any) -> Client:
     client = Client(app.test_client())
     client.sign_up("All steps")
-    patch = pytest.MonkeyPatch()
-    for place in ("rillstep.document.blank", "rillstep.services.text_work.blank", "rillstep.web.designs.blank"):
-        patch.setattr(place, canary)
-    assert client.post("/api/designs", {"document": as_json(canary())}).status_code == 200
-    yield client
-    patch.undo()
+    for document in (as_json(canary()), json.loads((VERSION_1 / "nightfield.json").read_text())):
+        assert client.post("/api/designs", {"document": document}).status_code == 200
+    return client
 
 
 def good(answer: TestResponse) -> TestResponse:

@@ -83,7 +83,7 @@ def test_room_is_said_before_it_is_used_up_and_made_by_deleting(
     assert designer.get("/api/designs").json["room"] == ""  # type: ignore[index]
     ids.append(designer.post("/api/designs", {"document": document}).json["id"])  # type: ignore[index]
     assert "4 of 5 designs" in designer.get("/api/designs").json["room"]  # type: ignore[index]
-    designer.post("/api/designs/blank")
+    designer.post("/api/designs", {"document": document})
     full = designer.post("/api/designs", {"document": document})
     assert full.status_code == 422 and full.json["code"] == "no-room"  # type: ignore[index]
     assert designer("DELETE", f"/api/designs/{ids[0]}").status_code == 204

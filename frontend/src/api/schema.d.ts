@@ -92,6 +92,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/picture.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A small picture of a design as last saved; an empty one where it is not known how the bag lies. */
+        get: operations["designs_picture__int_design_id__picture_svg_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/revisions": {
         parameters: {
             query?: never;
@@ -275,6 +292,23 @@ export interface paths {
         put?: never;
         /** Keep a new design that begins with a ready bag. */
         post: operations["designs_create_ready_ready__key__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The bag as it lies, its base, its pieces and its strap, to scale in all sizes. */
+        post: operations["work_drawings_drawings_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -898,6 +932,20 @@ export interface components {
             unchecked: number;
         };
         /**
+         * BoxView
+         * @description The part of the plane that a view takes up in all sizes, so that they are on one scale. In mm.
+         */
+        BoxView: {
+            /** Height */
+            height: number;
+            /** Width */
+            width: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * ChangedTextView
          * @description A text with its sizes or its gauge changed. problem: why it was not; then the text is as it was.
          */
@@ -1147,6 +1195,53 @@ export interface components {
              */
             saved_at: string;
         };
+        /**
+         * DrawingsView
+         * @description All views of a design, for its sizes in their order. problem: why there are none.
+         */
+        DrawingsView: {
+            /** Problem */
+            problem: string | null;
+            /** Sizes */
+            sizes: string[];
+            /** Views */
+            views: components["schemas"]["ViewOfSizes"][];
+        };
+        /**
+         * DrawingView
+         * @description One view in one size; see `Drawing`.
+         */
+        DrawingView: {
+            /** Estimated */
+            estimated: boolean;
+            /** Many */
+            many: number;
+            /** Notes */
+            notes: string[];
+            /** Outlines */
+            outlines: components["schemas"]["DrawnPathView"][];
+            /** Spans */
+            spans: components["schemas"]["SpanLineView"][];
+        };
+        /**
+         * DrawnPathView
+         * @description An outline as an SVG path in mm, y down. line: of the text, 0 where it comes from none; sts: of its round.
+         */
+        DrawnPathView: {
+            /** D */
+            d: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "work" | "fold" | "handle" | "strap" | "body" | "flap" | "edge";
+            /** Label */
+            label: string;
+            /** Line */
+            line: number;
+            /** Sts */
+            sts: number | null;
+        };
         /** EditView */
         EditView: {
             /** Column */
@@ -1333,6 +1428,16 @@ export interface components {
             yarn_correction: number | null;
         };
         /**
+         * GhostView
+         * @description The outline of a view after a step, as an SVG path in mm, y down. title: the view, as in the drawings.
+         */
+        GhostView: {
+            /** D */
+            d: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * GradedView
          * @description A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
          *
@@ -1384,8 +1489,11 @@ export interface components {
         /**
          * GrowthView
          * @description A way in which the bag grows: by how much each number changes at one step. multiple: why a step is no smaller.
+         *     ghosts: what it does to the drawings of the sample.
          */
         GrowthView: {
+            /** Ghosts */
+            ghosts: components["schemas"]["GhostView"][];
             /** Label */
             label: string;
             /** Moves */
@@ -1653,11 +1761,14 @@ export interface components {
          * @description A number of the text by its name, with its value in each size of the text.
          *
          *     section: the piece in which it stands first. places: in how many places it stands, 0 where that is not counted.
-         *     reason: why nothing moves it; null where something does. ways: which of the ways move it.
+         *     lines: where it stands, in a text with names. reason: why nothing moves it; null where something does. ways: which
+         *     of the ways move it.
          */
         NumberView: {
             /** Line */
             line: number;
+            /** Lines */
+            lines: number[];
             /** Name */
             name: string;
             /** Places */
@@ -2028,6 +2139,22 @@ export interface components {
             /** Name */
             name: string;
             yarn: components["schemas"]["YarnView"] | null;
+        };
+        /**
+         * SpanLineView
+         * @description A length that is written beside a drawing.
+         */
+        SpanLineView: {
+            /** Text */
+            text: string;
+            /** X1 */
+            x1: number;
+            /** X2 */
+            x2: number;
+            /** Y1 */
+            y1: number;
+            /** Y2 */
+            y2: number;
         };
         /** SpanView */
         SpanView: {
@@ -2414,6 +2541,22 @@ export interface components {
             /** Width */
             width: number;
         };
+        /**
+         * ViewOfSizes
+         * @description One view in all sizes; a size in which it is not known is null. name: of the size.
+         */
+        ViewOfSizes: {
+            box: components["schemas"]["BoxView"];
+            /** Sizes */
+            sizes: (components["schemas"]["DrawingView"] | null)[];
+            /** Title */
+            title: string;
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "bag" | "base" | "piece" | "strap";
+        };
         /** WordList */
         WordList: components["schemas"]["WordView"][];
         /**
@@ -2537,6 +2680,7 @@ export type BagMeasureView = components['schemas']['BagMeasureView'];
 export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
+export type BoxView = components['schemas']['BoxView'];
 export type ChangedTextView = components['schemas']['ChangedTextView'];
 export type ChangeView = components['schemas']['ChangeView'];
 export type ChartView = components['schemas']['ChartView'];
@@ -2550,6 +2694,9 @@ export type Design = components['schemas']['Design'];
 export type DesignItem = components['schemas']['DesignItem'];
 export type DesignsView = components['schemas']['DesignsView'];
 export type DesignView = components['schemas']['DesignView'];
+export type DrawingsView = components['schemas']['DrawingsView'];
+export type DrawingView = components['schemas']['DrawingView'];
+export type DrawnPathView = components['schemas']['DrawnPathView'];
 export type EditView = components['schemas']['EditView'];
 export type EndReport = components['schemas']['EndReport'];
 export type FaultView = components['schemas']['FaultView'];
@@ -2559,6 +2706,7 @@ export type FindingView = components['schemas']['FindingView'];
 export type ForgottenView = components['schemas']['ForgottenView'];
 export type GaugeBody = components['schemas']['GaugeBody'];
 export type GaugeView = components['schemas']['GaugeView'];
+export type GhostView = components['schemas']['GhostView'];
 export type GradedView = components['schemas']['GradedView'];
 export type GradingView = components['schemas']['GradingView'];
 export type GrowthView = components['schemas']['GrowthView'];
@@ -2606,6 +2754,7 @@ export type SignUp = components['schemas']['SignUp'];
 export type Size = components['schemas']['Size'];
 export type SizesBody = components['schemas']['SizesBody'];
 export type SizeView = components['schemas']['SizeView'];
+export type SpanLineView = components['schemas']['SpanLineView'];
 export type SpanView = components['schemas']['SpanView'];
 export type StepView = components['schemas']['StepView'];
 export type Swatch = components['schemas']['Swatch'];
@@ -2625,6 +2774,7 @@ export type TracePlaceView = components['schemas']['TracePlaceView'];
 export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
 export type TraceView = components['schemas']['TraceView'];
+export type ViewOfSizes = components['schemas']['ViewOfSizes'];
 export type WordList = components['schemas']['WordList'];
 export type WordsBody = components['schemas']['WordsBody'];
 export type WordView = components['schemas']['WordView'];
@@ -3430,6 +3580,118 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not exist, or belongs to another studio. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    designs_picture__int_design_id__picture_svg_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The bag as it lies, small. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
             };
             /** @description Nobody is signed in. */
             401: {
@@ -4909,6 +5171,111 @@ export interface operations {
             };
             /** @description It does not exist, or belongs to another studio. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_drawings_drawings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingsView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

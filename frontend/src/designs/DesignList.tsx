@@ -125,12 +125,23 @@ export function DesignList() {
         <ul className="mt-2 space-y-2">
           {list.data?.designs.map((design) => (
             <li key={design.id} className="sheet flex items-center">
-              <Link to={`/designs/${design.id}/shape`} className="min-w-0 flex-1 px-4 py-3">
-                <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
-                <span className="text-quiet block truncate text-sm">
-                  {design.sizes.length} {design.sizes.length === 1 ? "size" : "sizes"}:{" "}
-                  {design.sizes.join(", ")} · revision {design.revision},{" "}
-                  {new Date(`${design.saved_at}Z`).toLocaleDateString()}
+              <Link
+                to={`/designs/${design.id}/shape`}
+                className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3"
+              >
+                <img
+                  src={`/api/designs/${design.id}/picture.svg?revision=${design.revision}`}
+                  alt=""
+                  loading="lazy"
+                  className="h-14 w-20 shrink-0 object-contain"
+                />
+                <span className="min-w-0">
+                  <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
+                  <span className="text-quiet block truncate text-sm">
+                    {design.sizes.length} {design.sizes.length === 1 ? "size" : "sizes"}:{" "}
+                    {design.sizes.join(", ")} · revision {design.revision},{" "}
+                    {new Date(`${design.saved_at}Z`).toLocaleDateString()}
+                  </span>
                 </span>
               </Link>
               <button

@@ -1,7 +1,9 @@
 import { Lock } from "lucide-react";
+import { useState } from "react";
 import type { GradingView, NumberView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
+import { Drawings } from "../../drawing/Drawings";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Sideways } from "../../ui/Sideways";
@@ -23,11 +25,28 @@ function Step({ number, grading }: { number: NumberView; grading: GradingView })
   );
 }
 
-function Row({ number, grading }: { number: NumberView; grading: GradingView }) {
+function Row({
+  number,
+  grading,
+  onPoint,
+}: {
+  number: NumberView;
+  grading: GradingView;
+  /** The way of the row that is pointed at, or none. */
+  onPoint: (way: number | null) => void;
+}) {
   const { design, selection, select } = useBench();
   const chosen = selection?.number?.name === number.name ? selection.number.size : null;
+  const marked =
+    chosen !== null || (selection !== null && !selection.number && number.lines.includes(selection.line));
   return (
-    <tr className={chosen === null ? "" : "bg-mark-soft"}>
+    <tr
+      className={marked ? "bg-mark-soft" : "hover:bg-bank"}
+      onMouseEnter={() => onPoint(number.ways[0] ?? null)}
+      onMouseLeave={() => onPoint(null)}
+      onFocus={() => onPoint(number.ways[0] ?? null)}
+      onBlur={() => onPoint(null)}
+    >
       <th scope="row" className="text-ink text-[15px]">
         {number.name}
         {number.places > 1 && <span className="text-quiet block text-[13px]">in {number.places} places</span>}
@@ -91,6 +110,7 @@ function Held({ grading }: { grading: GradingView }) {
 export function ShapeStep() {
   const { design } = useBench();
   const { data: grading, error, busy, again } = useGrading(design.document);
+  const [pointed, setPointed] = useState<number | null>(null);
   const sections = [...new Set(grading?.numbers.map((number) => number.section))];
   return (
     <>
@@ -100,6 +120,7 @@ export function ShapeStep() {
       <p className="text-quiet min-h-5 text-sm" role="status">
         {busy && "Being checked: each number is moved, and the text worked again…"}
       </p>
+      <Drawings ghost={pointed === null ? [] : (grading?.ways[pointed]?.ghosts ?? [])} />
       <Trouble error={busy ? null : error} again={again} />
       {grading?.problem && (
         <p role="alert" className="bg-mark-soft max-w-xl rounded-md px-3 py-2">
@@ -152,7 +173,7 @@ export function ShapeStep() {
                   {grading.numbers
                     .filter((number) => number.section === section)
                     .map((number) => (
-                      <Row key={number.name} number={number} grading={grading} />
+                      <Row key={number.name} number={number} grading={grading} onPoint={setPointed} />
                     ))}
                 </tbody>
               ))}

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { client, unwrap } from "../../api/client";
 import type { BagMeasureView, GradedView, Design } from "../../api/schema";
 import { useBench } from "../../bench/context";
+import { Drawings } from "../../drawing/Drawings";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
@@ -194,6 +195,7 @@ export function SizesStep() {
       <StepHead title="Sizes" next={{ to: "shape", title: "Shape" }}>
         What each size shall measure. A field that is left empty is no wish; that measure follows.
       </StepHead>
+      <Drawings height={130} />
       <Sideways label="The measures of each size">
         <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
           <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
