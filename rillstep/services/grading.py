@@ -6,6 +6,7 @@ from rillstep.core.drawings import Outline, drawings_of, silhouette
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.grading.equations import MOST_PROVED
 from rillstep.core.grading.gauge_lines import with_gauge
+from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Refuted
 from rillstep.core.grading.ways import GrowthWay
 from rillstep.core.lengths import Units, show_difference, show_length
@@ -18,7 +19,7 @@ from rillstep.document import Design, Size
 from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
 from rillstep.services.text_changes import changes_of
-from rillstep.services.workbench import allowance_of, rows_of
+from rillstep.services.workbench import allowance_of, proved, rows_of
 
 # How far off a target may be where the design does not say, in mm.
 USUAL_TOLERANCE_MM = 10.0
@@ -111,8 +112,10 @@ def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.Chang
 
 
 def with_gauge_text(text: str, stitch: str, sts: float, rows: float, units: Units) -> views.ChangedTextView:
-    """The text with the gauge of plain stitches that it shall name."""
-    return views.ChangedTextView(problem=None, text=with_gauge(text, stitch, sts, rows, units))
+    """The text with the gauge of plain stitches that it shall name; the lengths that it states follow, where they were
+    true before."""
+    after = with_gauge(text, stitch, sts, rows, units)
+    return views.ChangedTextView(problem=None, text=proved_with_lengths(after)[0] if proved(text).ok else after)
 
 
 def _ghosts(analysis: Analysis, way: GrowthWay, design: Design) -> list[views.GhostView]:

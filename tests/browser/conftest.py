@@ -8,7 +8,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
@@ -25,6 +25,9 @@ ARGS = [
     "--no-first-run",
 ]
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+
+# Long work beside other tests on a slow machine.
+expect.set_options(timeout=20_000)
 
 # What Chromium says of itself and of requests that a test makes fail on purpose.
 HARMLESS = ("Failed to load resource", "net::ERR", "Applying inline style violates")
@@ -120,3 +123,31 @@ def assert_axe(page: Page, where: str) -> None:
         "async () => (await axe.run(document)).violations.map(v => [v.id, v.nodes.map(n => n.html.slice(0, 160))])"
     )
     assert found == [], where
+
+
+def put(page: Page, old: str, new: str) -> None:
+    """Type over words of the text, as a hand would."""
+    editor = page.locator(".cm-content")
+    editor.evaluate(
+        """(host, old) => {
+            const walker = document.createTreeWalker(host, NodeFilter.SHOW_TEXT);
+            const lines = [...host.querySelectorAll('.cm-line')];
+            const line = lines.find((l) => l.textContent.includes(old));
+            const range = document.createRange();
+            let left = line.textContent.indexOf(old), length = old.length, started = false;
+            const nodes = document.createTreeWalker(line, NodeFilter.SHOW_TEXT);
+            for (let node = nodes.nextNode(); node; node = nodes.nextNode()) {
+                const size = node.textContent.length;
+                if (!started && left < size) { range.setStart(node, left); started = true; left += length; }
+                if (started && left <= size) { range.setEnd(node, left); break; }
+                left -= size;
+            }
+            host.focus();
+            const selection = getSelection();
+            selection.removeAllRanges();
+            selection.addRange(range);
+        }""",
+        old,
+    )
+    page.wait_for_timeout(150)
+    page.keyboard.insert_text(new)

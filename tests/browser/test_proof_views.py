@@ -5,7 +5,7 @@ from playwright.sync_api import Page, expect
 
 from rillstep.demo.data import nightfield
 from rillstep.document import dump
-from tests.browser.conftest import assert_axe, import_design, saved, step
+from tests.browser.conftest import assert_axe, import_design, put, saved, step
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -46,34 +46,6 @@ def totals(page: Page) -> list[str]:
     return page.get_by_label("Totals").get_by_role("row", name="Rnd 2").first.get_by_role("button").all_inner_texts()
 
 
-def put(page: Page, old: str, new: str) -> None:
-    """Type over words of the text, as a hand would."""
-    editor = page.locator(".cm-content")
-    editor.evaluate(
-        """(host, old) => {
-            const walker = document.createTreeWalker(host, NodeFilter.SHOW_TEXT);
-            const lines = [...host.querySelectorAll('.cm-line')];
-            const line = lines.find((l) => l.textContent.includes(old));
-            const range = document.createRange();
-            let left = line.textContent.indexOf(old), length = old.length, started = false;
-            const nodes = document.createTreeWalker(line, NodeFilter.SHOW_TEXT);
-            for (let node = nodes.nextNode(); node; node = nodes.nextNode()) {
-                const size = node.textContent.length;
-                if (!started && left < size) { range.setStart(node, left); started = true; left += length; }
-                if (started && left <= size) { range.setEnd(node, left); break; }
-                left -= size;
-            }
-            host.focus();
-            const selection = getSelection();
-            selection.removeAllRanges();
-            selection.addRange(range);
-        }""",
-        old,
-    )
-    page.wait_for_timeout(150)
-    page.keyboard.insert_text(new)
-
-
 def test_totals_of_every_size_follow_the_text_while_it_is_typed(editing: Page) -> None:
     expect(editing.get_by_test_id("totals-verdict")).to_have_text("13 proved")
     assert totals(editing)[1:] == ["48", "62", "70", "80"]
@@ -88,7 +60,7 @@ def test_totals_of_every_size_follow_the_text_while_it_is_typed(editing: Page) -
 
 
 def test_one_key_goes_to_what_is_wrong_and_mends_it(editing: Page) -> None:
-    put(editing, "— 48 (62, 70, 80) sts", "— 48 (63, 70, 80) sts")
+    put(editing, "BLO hdc in each st around; join. — 72 (86", "BLO hdc in each st around; join. — 72 (87")
     expect(editing.get_by_test_id("totals-verdict")).not_to_have_text("13 proved")
     editing.keyboard.press("Control+Home")
     editing.keyboard.press("Control+Enter")  # goes there
@@ -134,7 +106,7 @@ def test_a_total_opens_its_trace_its_chart_and_the_drawing(editing: Page) -> Non
     assert saved_file.value.suggested_filename == "chart-of-rnd-2-size-atlas-right-handed.svg"
     assert_axe(editing, "a chart")
     line.get_by_role("link", name="Show in the drawing").click()
-    editing.get_by_role("heading", name="Base, wall, handles", level=1).wait_for()
+    editing.get_by_role("heading", name="Shape", level=1).wait_for()
     editing.get_by_role("link", name="Edit this line").click()
     expect(editing.locator(".cm-content")).to_be_visible()
     expect(editing.get_by_label("Totals").locator("tr.bg-mark-soft")).to_contain_text("Rnd 2")

@@ -144,12 +144,12 @@ def test_axe_finds_nothing_on_the_main_views(open_page: Opener, address: str, th
     sign_up(page, address)
     assert_axe(page, "empty list")
     import_design(page, dump(nightfield()))
-    for name in ("Swatch", "Sizes", "Base, wall, handles", "Yarn", "Words", "Testers", "Parts"):
+    for name in ("Swatch", "Sizes", "Shape", "Yarn", "Words", "Testers", "Parts"):
         step(page, name)
         page.wait_for_timeout(400)
         assert_axe(page, name)
-    step(page, "Base, wall, handles")
-    page.get_by_test_id("number-around-0").click()
+    step(page, "Shape")
+    page.get_by_test_id("number-side-0").click(timeout=60_000)
     assert_axe(page, "with a reason")
     step(page, "Words")
     page.get_by_text("Edit the text").click()
