@@ -18,6 +18,7 @@ from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_o
 from rillstep.document import Design, Size
 from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
+from rillstep.services.naming import plain_numbers
 from rillstep.services.text_changes import changes_of
 from rillstep.services.workbench import allowance_of, proved, rows_of
 
@@ -49,7 +50,7 @@ def grading_view(design: Design) -> views.GradingView:
         analysis = _analysis(design)
     except NotGraded as refused:
         return views.GradingView(
-            problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[]
+            problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[], plain=[]
         )  # fmt: skip
     sample = analysis.sample
     lines = {name: each.line for name, each in names_of(design.text.split("\n")).defined.items()}
@@ -79,6 +80,7 @@ def grading_view(design: Design) -> views.GradingView:
             views.HeldView(reason=reason, many=len(found), lines=sorted(set(found)))
             for reason, found in reasons.items()
         ],
+        plain=[] if sample.places else plain_numbers(design.text),
     )  # fmt: skip
 
 

@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel
 
+from rillstep.document import Design
 from rillstep.services.views import LinesChangedView
 
 
@@ -58,8 +59,19 @@ class HeldView(BaseModel):
     lines: list[int]
 
 
+class PlainNumberView(BaseModel):
+    """A plain number of a text with names, at its place; words: its line."""
+
+    line: int
+    column: int
+    value: int
+    section: str
+    words: str
+
+
 class GradingView(BaseModel):
-    """How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already."""
+    """How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already; plain:
+    then its numbers that have none."""
 
     problem: str | None
     sample: str
@@ -68,6 +80,7 @@ class GradingView(BaseModel):
     numbers: list[NumberView]
     ways: list[GrowthView]
     held: list[HeldView]
+    plain: list[PlainNumberView]
 
 
 class TargetView(BaseModel):
@@ -88,6 +101,13 @@ class ChangedTextView(BaseModel):
 
     problem: str | None
     text: str
+
+
+class ChangedDesignView(BaseModel):
+    """A design with other names. problem: why it was not changed; then it is as it was."""
+
+    problem: str | None
+    document: Design
 
 
 class NextBestView(BaseModel):

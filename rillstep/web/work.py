@@ -16,6 +16,7 @@ from rillstep.services import (
     drawing_views,
     grading,
     grading_views,
+    naming,
     phrases,
     trace_views,
     tracing,
@@ -32,6 +33,10 @@ api = APIBlueprint("work", __name__, url_prefix="/api", abp_responses=answers(40
 
 class WorkBody(BaseModel):
     document: AnyDesign
+
+
+class NamesBody(WorkBody):
+    change: naming.NameChange
 
 
 class SizesBody(BaseModel):
@@ -149,6 +154,12 @@ def graded_sizes(body: WorkBody) -> Any:
 def resized_text(body: SizesBody) -> Any:
     """A text for other sizes, by other names, or in another order; nothing is kept."""
     return _json(computed(grading.resized_text, body.text, body.sizes, body.sources))
+
+
+@api.post("/names", responses={200: grading_views.ChangedDesignView})
+def names(body: NamesBody) -> Any:
+    """A design with other names for its numbers; nothing is kept."""
+    return _json(computed(naming.changed_names, body.document, body.change))
 
 
 @api.post("/text/gauge", responses={200: grading_views.ChangedTextView})

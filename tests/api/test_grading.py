@@ -146,3 +146,42 @@ def test_a_tester_of_a_graded_text_gets_her_size(designer: Client) -> None:
     assert [(one["label"], one["predicted"], one["difference"]) for one in compared] == [
         ("Width", "18.0 cm", "+0.3 cm")
     ]
+
+
+def test_names_are_written_changed_and_held_by_the_designer(designer: Client) -> None:
+    document = {**kept(designer)["document"], "sizes": [{"name": "One size", "locks": {"wall rounds": 14}}]}
+
+    def change(**how: object) -> dict[str, Any]:
+        answer = designer.post("/api/names", {"document": document, "change": how})
+        assert answer.status_code == 200, answer.text
+        return answer.json  # type: ignore[no-any-return]
+
+    document = change(verb="write")["document"]
+    assert "Number: wall rounds = " in document["text"]
+    grading = designer.post("/api/grading", {"document": document}).json
+    assert grading["named"] and grading["plain"] and all(way["ghosts"] for way in grading["ways"] if way["moves"][:1])
+    document = change(verb="rename", name="wall rounds", other="body rounds")["document"]
+    assert document["sizes"][0]["locks"] == {"body rounds": 14} and "body rounds}" in document["text"]
+    refused = change(verb="rename", name="body rounds", other="rnd")
+    assert "letters, digits and spaces" in refused["problem"] and refused["document"]["text"] == document["text"]
+    plain = next(one for one in grading["plain"] if one["section"] == "Wall" and one["value"] == 2)
+    named = change(verb="name", line=plain["line"], column=plain["column"], other="eyelet gap")
+    assert named["problem"] is None and "Number: eyelet gap = 2" in named["document"]["text"]
+    held = change(verb="hold", name="body rounds")
+    assert held["problem"] is None and held["document"]["sizes"][0]["locks"] == {}
+
+
+def test_any_bag_is_drawn_to_scale(designer: Client) -> None:
+    document = kept(designer)["document"]
+    drawn = designer.post("/api/drawings", {"document": document}).json
+    assert drawn["problem"] is None and drawn["sizes"] == ["One size"]
+    views = {view["title"]: view for view in drawn["views"]}
+    assert set(views) == {"The bag as it lies", "The base from above", "Cord"}
+    (bag,) = views["The bag as it lies"]["sizes"]
+    assert bag["spans"][0]["text"] == "12.0 cm"
+    assert {one["line"] for one in bag["outlines"]} <= set(range(1, 1 + PLAIN.count("\n")))
+    design = designer.post("/api/designs", {"document": document}).json["id"]
+    picture = designer.get(f"/api/designs/{design}/picture.svg")
+    assert picture.mimetype == "image/svg+xml" and picture.text.startswith("<svg") and "<path" in picture.text
+    bare = {**document, "text": re.sub("Gauge:.*\n", "", PLAIN)}
+    assert "names no gauge" in designer.post("/api/drawings", {"document": bare}).json["problem"]

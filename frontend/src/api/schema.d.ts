@@ -469,6 +469,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A design with other names for its numbers; nothing is kept. */
+        post: operations["work_names_names_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -944,6 +961,15 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * ChangedDesignView
+         * @description A design with other names. problem: why it was not changed; then it is as it was.
+         */
+        ChangedDesignView: {
+            document: components["schemas"]["Design"];
+            /** Problem */
+            problem: string | null;
         };
         /**
          * ChangedTextView
@@ -1468,7 +1494,8 @@ export interface components {
         };
         /**
          * GradingView
-         * @description How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already.
+         * @description How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already; plain:
+         *     then its numbers that have none.
          */
         GradingView: {
             /** Held */
@@ -1477,6 +1504,8 @@ export interface components {
             named: boolean;
             /** Numbers */
             numbers: components["schemas"]["NumberView"][];
+            /** Plain */
+            plain: components["schemas"]["PlainNumberView"][];
             /** Problem */
             problem: string | null;
             /** Sample */
@@ -1708,6 +1737,44 @@ export interface components {
             /** Shown */
             shown: string;
         };
+        /**
+         * NameChange
+         * @description What shall change. write: names for all numbers that may move. rename: name is called other. hold: name is plain
+         *     numbers again. tie: other is name everywhere. untie: name is called other on a line. name: the number at a line and
+         *     a column (both from 1) is called other.
+         */
+        NameChange: {
+            /**
+             * Column
+             * @default 0
+             */
+            column: number;
+            /**
+             * Line
+             * @default 0
+             */
+            line: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Other
+             * @default
+             */
+            other: string;
+            /**
+             * Verb
+             * @enum {string}
+             */
+            verb: "write" | "rename" | "hold" | "tie" | "untie" | "name";
+        };
+        /** NamesBody */
+        NamesBody: {
+            change: components["schemas"]["NameChange"];
+            document: components["schemas"]["Design"];
+        };
         /** NewDesign */
         NewDesign: {
             document: components["schemas"]["Design"];
@@ -1909,6 +1976,22 @@ export interface components {
             end_column: number;
             /** Line */
             line: number;
+        };
+        /**
+         * PlainNumberView
+         * @description A plain number of a text with names, at its place; words: its line.
+         */
+        PlainNumberView: {
+            /** Column */
+            column: number;
+            /** Line */
+            line: number;
+            /** Section */
+            section: string;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
         };
         /**
          * PrintBody
@@ -2681,6 +2764,7 @@ export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
 export type BoxView = components['schemas']['BoxView'];
+export type ChangedDesignView = components['schemas']['ChangedDesignView'];
 export type ChangedTextView = components['schemas']['ChangedTextView'];
 export type ChangeView = components['schemas']['ChangeView'];
 export type ChartView = components['schemas']['ChartView'];
@@ -2721,6 +2805,8 @@ export type LineTrouble = components['schemas']['LineTrouble'];
 export type LineView = components['schemas']['LineView'];
 export type MeView = components['schemas']['MeView'];
 export type MoveView = components['schemas']['MoveView'];
+export type NameChange = components['schemas']['NameChange'];
+export type NamesBody = components['schemas']['NamesBody'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewPhrase = components['schemas']['NewPhrase'];
 export type NewTester = components['schemas']['NewTester'];
@@ -2736,6 +2822,7 @@ export type PartView = components['schemas']['PartView'];
 export type PhraseList = components['schemas']['PhraseList'];
 export type PhraseView = components['schemas']['PhraseView'];
 export type PlaceView = components['schemas']['PlaceView'];
+export type PlainNumberView = components['schemas']['PlainNumberView'];
 export type PrintBody = components['schemas']['PrintBody'];
 export type PrintedView = components['schemas']['PrintedView'];
 export type Problem = components['schemas']['Problem'];
@@ -6301,6 +6388,111 @@ export interface operations {
             };
             /** @description The token of the page is missing or old. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_names_names_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamesBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDesignView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

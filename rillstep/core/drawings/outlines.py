@@ -105,7 +105,7 @@ def shifted(points: Sequence[Point], right: float, up: float) -> tuple[Point, ..
 def silhouette(drawing: Drawing) -> tuple[Point, ...]:
     """What a drawing fills, as one outline: up the left ends of its rounds and down the right ones; of rings the
     outermost. Empty where it fills nothing."""
-    work = [one for one in drawing.outlines if one.kind == "work"]
+    work = [one for one in drawing.outlines if one.closed and one.kind in ("work", "strap")]
     if not work:
         return ()
     if len(work[0].points) > 4:

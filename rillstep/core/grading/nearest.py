@@ -88,6 +88,8 @@ def with_names(text: str, allowance_mm: float = 0.0) -> str:
     sample = sample_of(text, 0, allowance_mm)
     if not sample.places:
         return text
+    if len(sample.of_sizes) == 1:
+        return sample.trials.text
     named, _, error = _written(sample, [SizeWanted(name, {}, {}) for name in sample.of_sizes], {}, {}, {})
     if error is not None:
         raise NotGraded(f"With names this text does not come out: line {error.span.line}: {error.message}")

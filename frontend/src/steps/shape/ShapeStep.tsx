@@ -5,6 +5,7 @@ import { useBench } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Drawings } from "../../drawing/Drawings";
 import { Trouble } from "../../ui/Trouble";
+import { Held, PlainNumbers, Unnamed } from "./Held";
 import { StepHead } from "../StepHead";
 import { Sideways } from "../../ui/Sideways";
 
@@ -79,33 +80,6 @@ function Row({
   );
 }
 
-function Held({ grading }: { grading: GradingView }) {
-  const many = grading.held.reduce((sum, held) => sum + held.many, 0);
-  if (many === 0) return null;
-  return (
-    <details className="sheet mt-4 px-4 py-2.5 text-sm">
-      <summary className="cursor-pointer">
-        <strong className="font-text">Stays as it is:</strong> {many} {many === 1 ? "number" : "numbers"},
-        each for a reason
-      </summary>
-      <ul className="mt-2 space-y-1">
-        {grading.held.map((held) => (
-          <li key={held.reason}>
-            {held.many} {held.many === 1 ? "number" : "numbers"}: {held.reason}{" "}
-            <span className="text-quiet">
-              ({held.lines.length === 1 ? "line" : "lines"} {held.lines.join(", ")})
-            </span>
-          </li>
-        ))}
-      </ul>
-      <p className="text-quiet mt-2">
-        To let one of them move, give it a name in the text: “Number: gap = 3” in the head, and {"{gap}"}{" "}
-        where it stands.
-      </p>
-    </details>
-  );
-}
-
 /** The step *Shape* of a design that is a text: its numbers by name, how they can move, and what stays. */
 export function ShapeStep() {
   const { design } = useBench();
@@ -133,7 +107,7 @@ export function ShapeStep() {
             <strong>
               This bag grows in {grading.ways.length} {grading.ways.length === 1 ? "way" : "ways"}.
             </strong>{" "}
-            {!grading.named && "Its numbers get these names when it is graded; the words stay as they are."}
+            {!grading.named && <Unnamed />}
           </p>
           <Sideways label="The numbers of each size">
             <table
@@ -180,6 +154,7 @@ export function ShapeStep() {
             </table>
           </Sideways>
           <Held grading={grading} />
+          <PlainNumbers grading={grading} />
         </>
       )}
     </>

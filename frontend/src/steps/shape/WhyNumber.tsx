@@ -4,6 +4,7 @@ import { useBench } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Card } from "../../ui/Card";
 import { sizesOfText, withLock } from "../sizes/wishes";
+import { Naming } from "./Naming";
 
 /** Why a number of a text is what it is in one size: what moves it and what it moves; it can be locked. */
 export function WhyNumber({ name, size: at }: { name: string; size: number }) {
@@ -69,6 +70,7 @@ export function WhyNumber({ name, size: at }: { name: string; size: number }) {
           </Link>
         )}
       </div>
+      {grading.named && <Naming number={number} grading={grading} />}
     </Card>
   );
 }

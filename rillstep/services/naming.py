@@ -1,0 +1,86 @@
+"""The names of a design's numbers, changed by its designer: in the text, and in what goes by name beside it."""
+
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from rillstep.core.grading import NotGraded, with_names
+from rillstep.core.grading.renaming import NotNamed, held, named, renamed, tied, untied
+from rillstep.core.settling import read
+from rillstep.core.tree import Again, Row, Setup
+from rillstep.core.words.numbers import numbers_in
+from rillstep.document import Design
+from rillstep.services import grading_views as views
+from rillstep.services.workbench import allowance_of
+
+Verb = Literal["write", "rename", "hold", "tie", "untie", "name"]
+# So many plain numbers of a text are listed, that could have a name.
+MOST_PLAIN = 300
+
+
+class NameChange(BaseModel):
+    """What shall change. write: names for all numbers that may move. rename: name is called other. hold: name is plain
+    numbers again. tie: other is name everywhere. untie: name is called other on a line. name: the number at a line and
+    a column (both from 1) is called other."""
+
+    verb: Verb
+    name: Annotated[str, Field(max_length=80)] = ""
+    other: Annotated[str, Field(max_length=80)] = ""
+    line: Annotated[int, Field(ge=0, le=100_000)] = 0
+    column: Annotated[int, Field(ge=0, le=100_000)] = 0
+
+
+def changed_names(design: Design, change: NameChange) -> views.ChangedDesignView:
+    """The design with other names; the locks of its sizes go by them. problem: why it was not changed."""
+    try:
+        text = _changed(design, change)
+    except (NotNamed, NotGraded) as refused:
+        return views.ChangedDesignView(problem=str(refused), document=design)
+    called = {change.name: change.other} if change.verb == "rename" else {change.other: change.name}
+    gone = {change.name} if change.verb == "hold" else set()
+    sizes = [
+        size.model_copy(update={"locks": _locks(size.locks, called if change.verb in ("rename", "tie") else {}, gone)})
+        for size in design.sizes
+    ]
+    return views.ChangedDesignView(problem=None, document=design.model_copy(update={"text": text, "sizes": sizes}))
+
+
+def _changed(design: Design, change: NameChange) -> str:
+    text = design.text
+    match change.verb:
+        case "write":
+            return with_names(text, allowance_of(design))
+        case "rename":
+            return renamed(text, change.name, change.other)
+        case "hold":
+            return held(text, change.name)
+        case "tie":
+            return tied(text, change.name, change.other)
+        case "untie":
+            return untied(text, change.name, change.line, change.other)
+        case "name":
+            return named(text, change.line, change.column, change.other)
+
+
+def _locks(locks: Mapping[str, int], called: Mapping[str, str], gone: set[str]) -> dict[str, int]:
+    return {called.get(name, name): value for name, value in locks.items() if name not in gone}
+
+
+def plain_numbers(text: str) -> list[views.PlainNumberView]:
+    """The plain numbers of the rows of a text with names: they are held as they are, until they have a name."""
+    lines = text.split("\n")
+    found: dict[tuple[int, int], views.PlainNumberView] = {}
+    for section, line in read(text).pattern.lines():
+        if not isinstance(line, Row | Again | Setup):
+            continue
+        steps = line.steps if isinstance(line, Row | Setup) else ()
+        for number in numbers_in(steps):
+            value = next((one for one in number.values if one is not None), None)
+            place = (number.span.line, number.span.column)
+            raw = lines[place[0] - 1] if 0 < place[0] <= len(lines) else ""
+            if value is not None and not number.source and raw[place[1] - 1 :].startswith(str(value)):
+                found[place] = views.PlainNumberView(
+                    line=place[0], column=place[1], value=value, section=section.title, words=raw
+                )
+    return [found[place] for place in sorted(found)][:MOST_PLAIN]
