@@ -4,6 +4,7 @@ Never the system's instance. Used by the demo and by the tests.
 """
 
 import os
+import random
 import shutil
 import signal
 import socket
@@ -22,11 +23,15 @@ class MariaDbMissing(RuntimeError):
 
 
 def free_port() -> int:
-    """A port of 127.0.0.1 that is free now."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port: int = probe.getsockname()[1]
-        return port
+    """A port of 127.0.0.1 that is free now, and not one of those that connections are given by the system."""
+    for port in random.SystemRandom().sample(range(18_000, 32_000), 200):
+        with socket.socket() as probe:
+            try:
+                probe.bind(("127.0.0.1", port))
+            except OSError:
+                continue
+            return port
+    raise RuntimeError("No port is free.")
 
 
 def _program(name: str) -> str:

@@ -9,10 +9,8 @@ from collections.abc import Mapping
 from rillstep.core.blocks import named_tote, tote_pattern
 from rillstep.core.gauge import gauge_from_swatch
 from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
-from rillstep.core.grading import NotGraded, with_names
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.printing import write
-from rillstep.core.proof import prove_text
 from rillstep.core.settling import read
 from rillstep.document.design import Design, Size
 from rillstep.document.schema import Swatch, Yarn
@@ -84,15 +82,8 @@ def _target(size: ToteSize) -> SizeTarget:
 
 
 def _named(old: ToteDesign, written: str, graded: Graded) -> str:
-    """The text with names for its numbers; where its sizes are built differently, with those that are found in it, and
-    without any where there are none."""
-    text = named_tote(old.name, plan_of(old), graded, old.units, _facts(old))
-    if text is None or not prove_text(text).ok:
-        try:
-            return with_names(written, ALLOWANCE_MM[old.way.carried])
-        except NotGraded:
-            return written
-    return text
+    """The text with names for its numbers; where its sizes are built differently, it gets them when it is graded."""
+    return named_tote(old.name, plan_of(old), graded, old.units, _facts(old)) or written
 
 
 def _facts(old: ToteDesign) -> tuple[tuple[str, str], ...]:

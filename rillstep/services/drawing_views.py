@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from rillstep.core.drawings import Drawing, Span, drawings_of
+from rillstep.core.drawings import Drawing, Length, drawings_of
 from rillstep.core.lengths import Units, show_length
 from rillstep.core.measures import Measure
 from rillstep.core.proof import Proof
@@ -119,7 +119,7 @@ def _drawing(one: Drawing, measures: dict[str, Measure], size: int, units: Units
     )  # fmt: skip
 
 
-def _measured(span: Span, measures: dict[str, Measure], size: int) -> Measure | None:
+def _measured(span: Length, measures: dict[str, Measure], size: int) -> Measure | None:
     """The measure that is as long as a span is drawn, a row more or less; None where none is."""
     for name in span.measures:
         length = measures[name].mm[size] if name in measures else None

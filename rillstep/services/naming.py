@@ -5,16 +5,17 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from rillstep.core.grading import NotGraded, with_names
+from rillstep.core.grading import NotGraded, with_names, with_values
+from rillstep.core.grading.named_text import named_values
 from rillstep.core.grading.renaming import NotNamed, held, named, renamed, tied, untied
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Row, Setup
 from rillstep.core.words.numbers import numbers_in
-from rillstep.document import Design
+from rillstep.document import Design, Size
 from rillstep.services import grading_views as views
 from rillstep.services.workbench import allowance_of
 
-Verb = Literal["write", "rename", "hold", "tie", "untie", "name"]
+Verb = Literal["write", "rename", "hold", "tie", "untie", "name", "set"]
 # So many plain numbers of a text are listed, that could have a name.
 MOST_PLAIN = 300
 
@@ -22,13 +23,15 @@ MOST_PLAIN = 300
 class NameChange(BaseModel):
     """What shall change. write: names for all numbers that may move. rename: name is called other. hold: name is plain
     numbers again. tie: other is name everywhere. untie: name is called other on a line. name: the number at a line and
-    a column (both from 1) is called other."""
+    a column (both from 1) is called other. set: name has these values, one for each size; on a line alone, where one is
+    given, as other."""
 
     verb: Verb
     name: Annotated[str, Field(max_length=80)] = ""
     other: Annotated[str, Field(max_length=80)] = ""
     line: Annotated[int, Field(ge=0, le=100_000)] = 0
     column: Annotated[int, Field(ge=0, le=100_000)] = 0
+    values: Annotated[list[Annotated[int, Field(ge=0, le=100_000)]], Field(max_length=10)] = []
 
 
 def changed_names(design: Design, change: NameChange) -> views.ChangedDesignView:
@@ -37,6 +40,8 @@ def changed_names(design: Design, change: NameChange) -> views.ChangedDesignView
         text = _changed(design, change)
     except (NotNamed, NotGraded) as refused:
         return views.ChangedDesignView(problem=str(refused), document=design)
+    if change.verb == "set":
+        return views.ChangedDesignView(problem=None, document=_locked(design, text, change))
     called = {change.name: change.other} if change.verb == "rename" else {change.other: change.name}
     gone = {change.name} if change.verb == "hold" else set()
     sizes = [
@@ -61,6 +66,27 @@ def _changed(design: Design, change: NameChange) -> str:
             return untied(text, change.name, change.line, change.other)
         case "name":
             return named(text, change.line, change.column, change.other)
+        case "set":
+            if change.line:
+                text = untied(text, change.name, change.line, change.other)
+            return with_values(
+                text, {change.other if change.line else change.name: change.values}, allowance_of(design)
+            )
+
+
+def _locked(design: Design, text: str, change: NameChange) -> Design:
+    """The design with a number that was set by hand, held in each size in which it is another now."""
+    name = change.other if change.line else change.name
+    sizes = read(text).pattern.sizes
+    before = named_values(design.text, len(sizes)).get(change.name, ())
+    held_in = {size: value for size, was, value in zip(sizes, before, change.values, strict=False) if was != value}
+    known = {size.name for size in design.sizes}
+    own = [*design.sizes, *(Size(name=size) for size in held_in if size not in known)]
+    wishes = [
+        size.model_copy(update={"locks": {**size.locks, name: held_in[size.name]}}) if size.name in held_in else size
+        for size in own
+    ]
+    return design.model_copy(update={"text": text, "sizes": wishes})
 
 
 def _locks(locks: Mapping[str, int], called: Mapping[str, str], gone: set[str]) -> dict[str, int]:

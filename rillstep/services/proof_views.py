@@ -5,6 +5,10 @@ from rillstep.core.proof import Proof, Question
 from rillstep.core.proof.marks import counts_of, kept_places
 from rillstep.core.proof.prove import UNCHECKED
 from rillstep.core.tree import Gesture, Row, Setup
+from rillstep.core.words.expressions import Value
+from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
+from rillstep.core.words.numbers import set_text
+from rillstep.core.words.stream import THE_ROUND
 from rillstep.services import views
 
 
@@ -70,3 +74,33 @@ def line_views(proof: Proof) -> list[views.LineView]:
         )
         for line in proof.lines
     ]  # fmt: skip
+
+
+def named_places(text: str, n_sizes: int) -> list[views.NamedPlaceView]:
+    """Where names stand in the lines of a text, with their numbers; what speaks of the number of a round has none of
+    its own, and is left out."""
+    lines = text.split("\n")
+    names = names_of(lines)
+    if not names.defined:
+        return []
+    found: list[views.NamedPlaceView] = []
+    for number, raw in enumerate(lines, start=1):
+        for match in () if DEFINED.match(raw) else BRACES.finditer(raw):
+            source = match[1].strip()
+            used = names_in(source)
+            if not used or used & THE_ROUND or used - names.defined.keys():
+                continue
+            values = [names.sum_or_why(source, size, n_sizes) for size in range(n_sizes)]
+            numbers = [int(one.value) for one in values if isinstance(one, Value)]
+            if len(numbers) == n_sizes:
+                found.append(
+                    views.NamedPlaceView(
+                        line=number,
+                        column=match.start() + 1,
+                        end_column=match.end() + 1,
+                        shown=set_text(tuple(numbers)) + (match[2] or ""),
+                        name=source if source in used else None,
+                        values=numbers,
+                    )
+                )
+    return found

@@ -90,6 +90,15 @@ class PlaceView(BaseModel):
     end_column: int
 
 
+class NamedPlaceView(PlaceView):
+    """A place of a text where a name or a sum of names stands, and its numbers as they are read. name: where one name
+    stands alone, that; values: then its numbers, size by size."""
+
+    shown: str
+    name: str | None
+    values: list[int]
+
+
 class CountsView(BaseModel):
     """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
     not understood; and kept as words."""
@@ -196,6 +205,7 @@ class WorkView(BaseModel):
     findings: list[FindingView]
     counts: CountsView
     kept: list[PlaceView]
+    named: list[NamedPlaceView]
     questions: list[QuestionView]
     outline: OutlineView
 

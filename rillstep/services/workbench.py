@@ -10,7 +10,7 @@ from rillstep.core.stitches import Terms
 from rillstep.document import ALLOWANCE_MM, Design
 from rillstep.services import views
 from rillstep.services.gauge_views import gauge_view
-from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
+from rillstep.services.proof_views import counts_view, kept_view, line_views, named_places, outline, question_view
 from rillstep.services.teaching import findings_of
 from rillstep.services.yarn_needs import yarn_need, yarn_view
 
@@ -62,6 +62,7 @@ def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkVie
         questions=[question_view(question) for question in questions(proof, design.text)],
         counts=counts_view(proof),
         kept=kept_view(proof),
+        named=named_places(design.text, len(proof.pattern.sizes)),
     )
 
 

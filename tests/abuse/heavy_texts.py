@@ -1,23 +1,25 @@
 """What costs the server most: designs of ten sizes as large as they may be, and texts as long as are read."""
 
+import json
 from typing import Any
 
-from rillstep.demo.data import nightfield
+from rillstep.document import load
 from tests.conftest import as_json
+from tests.examples import VERSION_1
 
 NAMES = "A, B, C, D, E, F, G, H, I, J"
 
 
 def large_design(number: int, sizes: int = 10, width_mm: float = 2900.0) -> dict[str, Any]:
     """A tote in ten sizes of nearly three metres; each number gives another."""
-    document = as_json(nightfield())
-    size = document["sizes"][0]
-    document["sizes"] = [
+    old = json.loads((VERSION_1 / "nightfield.json").read_text())
+    size = old["sizes"][0]
+    old["sizes"] = [
         {**size, "name": f"S{at}", "width_mm": width_mm + 7 * at - number % 50, "height_mm": width_mm + 11 * at}
         for at in range(sizes)
     ]
-    document["name"] = f"Observatory {number}"
-    return document
+    old["name"] = f"Observatory {number}"
+    return as_json(load(json.dumps(old)))
 
 
 def long_text(number: int, rounds: int = 400) -> str:

@@ -6,7 +6,7 @@ import signal
 import pytest
 from playwright.sync_api import Page, expect
 
-from rillstep.demo.data import nightfield
+from rillstep.demo.data import pouch
 from rillstep.demo.mariadb import OwnMariaDb, free_port
 from rillstep.demo.run import serve
 from rillstep.document import dump
@@ -25,7 +25,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
     page = open_page()
     try:
         sign_up(page, f"http://127.0.0.1:{port}")
-        import_design(page, dump(nightfield()))
+        import_design(page, dump(pouch()))
         step(page, "Swatch")
         os.killpg(server.pid, signal.SIGKILL)
         server.wait()
@@ -43,7 +43,7 @@ def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaD
 
 
 def test_a_tab_closed_before_the_save(page: Page) -> None:
-    import_design(page, dump(nightfield()))
+    import_design(page, dump(pouch()))
     step(page, "Swatch")
     saved(page)
     here = page.url
@@ -62,7 +62,7 @@ def test_a_tab_closed_before_the_save(page: Page) -> None:
 
 @pytest.mark.parametrize("keep", ["Keep mine as a new revision", "Take what was saved"])
 def test_two_tabs_do_not_overwrite_each_other(page: Page, open_page: Opener, keep: str) -> None:
-    import_design(page, dump(nightfield()))
+    import_design(page, dump(pouch()))
     step(page, "Swatch")
     saved(page)
     # The other tab is in another browser: the same studio, nothing shared but the server.

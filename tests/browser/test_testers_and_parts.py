@@ -6,7 +6,7 @@ import pytest
 from icalendar import Calendar
 from playwright.sync_api import Page, expect
 
-from rillstep.demo.data import nightfield
+from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import Opener, assert_axe, import_design, saved, step
 
@@ -143,13 +143,13 @@ def test_axe_finds_nothing_on_the_main_views(open_page: Opener, address: str, th
     assert_axe(page, "sign in")
     sign_up(page, address)
     assert_axe(page, "empty list")
-    import_design(page, dump(nightfield()))
+    import_design(page, dump(pouch()))
     for name in ("Swatch", "Sizes", "Shape", "Yarn", "Words", "Testers", "Parts"):
         step(page, name)
         page.wait_for_timeout(400)
         assert_axe(page, name)
     step(page, "Shape")
-    page.get_by_test_id("number-side-0").click(timeout=60_000)
+    page.get_by_test_id("number-wall-rounds-0").click(timeout=60_000)
     assert_axe(page, "with a reason")
     step(page, "Words")
     page.get_by_text("Edit the text").click()

@@ -4,12 +4,13 @@ import pytest
 from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.blocks import tote_pattern
+from rillstep.core.blocks import named_tote, tote_pattern
 from rillstep.core.blocks.tote import spread
 from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
 from rillstep.core.grade.solve import extra_fits, ideals
-from rillstep.core.proof import reprint
+from rillstep.core.printing import write
+from rillstep.core.proof import prove_text, reprint
 from rillstep.core.tree import Next, Row, Work
 from rillstep.core.tree.features import openings_of
 from tests.examples import four_sizes, plan
@@ -86,6 +87,19 @@ def test_any_gauge_and_targets(plan: TotePlan, targets: tuple[SizeTarget, ...]) 
         assert shape.width_mm == pytest.approx(one.width_mm)
         assert shape.height_mm == pytest.approx(one.height_mm)
         assert shape.base_depth_mm == pytest.approx(one.depth_mm)
+
+
+@settings(deadline=None, max_examples=25, suppress_health_check=[HealthCheck.too_slow])
+@given(plans(), targets())
+def test_a_text_with_names_says_what_the_plain_one_says(plan: TotePlan, targets: tuple[SizeTarget, ...]) -> None:
+    graded = grade(plan, targets)
+    text = named_tote("T", plan, graded, "cm", ())
+    assume(text is not None and "Size 0" in text)
+    assert text is not None
+    proofs = [prove_text(one) for one in (text, write(tote_pattern("T", plan, graded, "cm"), "US"))]
+    named, plain = ([[c for line in work.lines for c in line.rounds] for work in proof.works] for proof in proofs)
+    assert named == plain
+    assert [f.code for f in proofs[0].findings if f.severity == "error"] == []
 
 
 @given(st.floats(150, 500), st.floats(30, 180), st.sampled_from([1, 4, 6]))

@@ -16,7 +16,7 @@ def made(text_measures: object, name: str) -> list[float]:
     return [mm for mm in measures[name] if mm is not None]
 
 
-@pytest.mark.parametrize("sample", ["Atlas", "Tent"])
+@pytest.mark.parametrize("sample", ["Atlas"])
 def test_a_tote_is_graded_from_its_published_text_as_near_as_by_its_solver(sample: str) -> None:
     """Rounds that some sizes lack, sides of an oval that is worked in rounds, lengths that the text states."""
     sizes = [

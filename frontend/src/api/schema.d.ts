@@ -1741,7 +1741,8 @@ export interface components {
          * NameChange
          * @description What shall change. write: names for all numbers that may move. rename: name is called other. hold: name is plain
          *     numbers again. tie: other is name everywhere. untie: name is called other on a line. name: the number at a line and
-         *     a column (both from 1) is called other.
+         *     a column (both from 1) is called other. set: name has these values, one for each size; on a line alone, where one is
+         *     given, as other.
          */
         NameChange: {
             /**
@@ -1765,10 +1766,34 @@ export interface components {
              */
             other: string;
             /**
+             * Values
+             * @default []
+             */
+            values: number[];
+            /**
              * Verb
              * @enum {string}
              */
-            verb: "write" | "rename" | "hold" | "tie" | "untie" | "name";
+            verb: "write" | "rename" | "hold" | "tie" | "untie" | "name" | "set";
+        };
+        /**
+         * NamedPlaceView
+         * @description A place of a text where a name or a sum of names stands, and its numbers as they are read. name: where one name
+         *     stands alone, that; values: then its numbers, size by size.
+         */
+        NamedPlaceView: {
+            /** Column */
+            column: number;
+            /** End Column */
+            end_column: number;
+            /** Line */
+            line: number;
+            /** Name */
+            name: string | null;
+            /** Shown */
+            shown: string;
+            /** Values */
+            values: number[];
         };
         /** NamesBody */
         NamesBody: {
@@ -2691,6 +2716,8 @@ export interface components {
             kept: components["schemas"]["PlaceView"][];
             /** Lines */
             lines: components["schemas"]["LineView"][];
+            /** Named */
+            named: components["schemas"]["NamedPlaceView"][];
             /** Ok */
             ok: boolean;
             outline: components["schemas"]["OutlineView"];
@@ -2806,6 +2833,7 @@ export type LineView = components['schemas']['LineView'];
 export type MeView = components['schemas']['MeView'];
 export type MoveView = components['schemas']['MoveView'];
 export type NameChange = components['schemas']['NameChange'];
+export type NamedPlaceView = components['schemas']['NamedPlaceView'];
 export type NamesBody = components['schemas']['NamesBody'];
 export type NewDesign = components['schemas']['NewDesign'];
 export type NewPhrase = components['schemas']['NewPhrase'];

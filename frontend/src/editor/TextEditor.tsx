@@ -7,11 +7,12 @@ import { tags } from "@lezer/highlight";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useEffectEvent, useRef } from "react";
 import { client, unwrap } from "../api/client";
-import type { FindingView, OutlineView, PlaceView } from "../api/schema";
+import type { FindingView, NamedPlaceView, OutlineView, PlaceView } from "../api/schema";
 import { completion, type Vocabulary } from "./completion";
 import { folding } from "./folding";
 import { patternLanguage } from "./language";
 import { marking, showMarks } from "./marking";
+import { naming, showNames } from "./naming";
 import { nonce } from "./nonce";
 import { offset, repair, repairKey } from "./repairing";
 
@@ -22,6 +23,11 @@ interface Props {
   findings: readonly FindingView[];
   /** Where words stand that are only kept. */
   kept: readonly PlaceView[];
+  /** Where names of numbers stand; they are shown by their numbers, or as they are written. */
+  named?: readonly NamedPlaceView[];
+  asNames?: boolean;
+  /** Opens the numbers of a name. */
+  onNamed?: (place: NamedPlaceView) => void;
   /** Its sections, and the names that are defined in it. */
   outline: OutlineView | null;
   /** The selected line: scrolled to and marked. */
@@ -86,8 +92,22 @@ function diagnostics(state: EditorState, findings: readonly FindingView[], view:
   }));
 }
 
+const NONE: readonly NamedPlaceView[] = [];
+
 /** The pattern text with its findings in the gutter and under the words; repairs are offered where they stand. */
-export default function TextEditor({ text, terms, findings, kept, outline, line, onChange, onLine }: Props) {
+export default function TextEditor({
+  text,
+  terms,
+  findings,
+  kept,
+  named = NONE,
+  asNames = false,
+  onNamed,
+  outline,
+  line,
+  onChange,
+  onLine,
+}: Props) {
   const words = useQuery({
     queryKey: ["language", terms],
     queryFn: () => unwrap(client.GET("/api/language", { params: { query: { terms } } })),
@@ -106,10 +126,12 @@ export default function TextEditor({ text, terms, findings, kept, outline, line,
   const view = useRef<EditorView | null>(null);
   const changed = useEffectEvent(onChange);
   const moved = useEffectEvent(onLine);
+  const opened = useEffectEvent((place: NamedPlaceView) => onNamed?.(place));
   const first = useEffectEvent(() => text);
 
   useEffect(() => {
     if (!host.current) return;
+    const names = naming((place) => opened(place));
     const editor = new EditorView({
       parent: host.current,
       state: EditorState.create({
@@ -121,6 +143,7 @@ export default function TextEditor({ text, terms, findings, kept, outline, line,
           folding(() => known.current.outline?.sections.map((section) => section.line) ?? []),
           keymap.of([
             repairKey(() => known.current.findings),
+            names.key,
             ...defaultKeymap,
             ...historyKeymap,
             ...lintKeymap,
@@ -129,6 +152,7 @@ export default function TextEditor({ text, terms, findings, kept, outline, line,
           syntaxHighlighting(colours),
           lintGutter(),
           marking,
+          names.extension,
           EditorView.lineWrapping,
           EditorView.cspNonce.of(nonce()),
           EditorView.contentAttributes.of({
@@ -165,6 +189,10 @@ export default function TextEditor({ text, terms, findings, kept, outline, line,
   useEffect(() => {
     if (view.current) showMarks(view.current, { kept, findings });
   }, [kept, findings]);
+
+  useEffect(() => {
+    if (view.current) showNames(view.current, { places: named, asNames });
+  }, [named, asNames]);
 
   useEffect(() => {
     const editor = view.current;

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from rillstep.core.drawings.outlines import Drawing, Outline, Point, Span, half_round, rectangle, stadium
+from rillstep.core.drawings.outlines import Drawing, Length, Outline, Point, half_round, rectangle, stadium
 from rillstep.core.measures.piece_rounds import PieceRounds, WorkedRound, height_mm
 from rillstep.core.measures.single_pieces import HALF_ROUND, is_sideways
 
@@ -20,7 +20,7 @@ def flat_piece(piece: PieceRounds, length_mm: float | None, size: int, folds: Se
         if not length_mm:
             return None
         chain = Outline("strap", rectangle(-length_mm / 2, 0, length_mm, _CHAIN_MM), True, _first_line(piece))
-        spans = (Span((-length_mm / 2, 0), (length_mm / 2, 0), (f"{title}.length",)),)
+        spans = (Length((-length_mm / 2, 0), (length_mm / 2, 0), (f"{title}.length",)),)
         return Drawing("piece", title, (chain,), spans, many)
     outlines = _outlines(piece, folds)
     return Drawing("piece", title, outlines, _spans(piece, outlines), many, _notes(piece))
@@ -112,7 +112,7 @@ def _fold_lines(rounds: Sequence[WorkedRound], folds: Sequence[int]) -> list[Out
     return [Outline("fold", ((-wide - 6, up), (wide + 6, up)), False) for up in heights]
 
 
-def _spans(piece: PieceRounds, outlines: Sequence[Outline]) -> tuple[Span, ...]:
+def _spans(piece: PieceRounds, outlines: Sequence[Outline]) -> tuple[Length, ...]:
     """Across and up, by the names that the measures of the piece may have."""
     left, low, right, high = Drawing("piece", "", tuple(one for one in outlines if one.kind == "work")).box
     title = piece.section.title
@@ -121,7 +121,11 @@ def _spans(piece: PieceRounds, outlines: Sequence[Outline]) -> tuple[Span, ...]:
     up: tuple[Point, Point] = ((right, low), (right, high))
     names = ("length", "width", "height", "side", "diameter", "depth")
     measures = tuple(f"{title}.{name}" for name in names)
-    return (Span(*across, measures),) if flat and not piece.straight else (Span(*across, measures), Span(*up, measures))
+    return (
+        (Length(*across, measures),)
+        if flat and not piece.straight
+        else (Length(*across, measures), Length(*up, measures))
+    )
 
 
 def _notes(piece: PieceRounds) -> tuple[str, ...]:

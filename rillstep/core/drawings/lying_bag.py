@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings.flat_pieces import frames, half_rings, rings, row_strips
-from rillstep.core.drawings.outlines import Drawing, Outline, Span, hanging, rectangle, shifted
+from rillstep.core.drawings.outlines import Drawing, Length, Outline, hanging, rectangle, shifted
 from rillstep.core.measures.bag import Body, fold_of
 from rillstep.core.measures.piece_rounds import PieceRounds, height_mm
 from rillstep.core.measures.profile import SizeShape
@@ -48,7 +48,7 @@ def lying_bag(
         return None
     left, low, right, _ = Drawing("bag", "", outlines).box
     high = max(y for one in outlines if one.kind == "work" for _, y in one.points)
-    spans = (Span((left, low), (right, low), ("width",)), Span((right, low), (right, high), ("height",)))
+    spans = (Length((left, low), (right, low), ("width",)), Length((right, low), (right, high), ("height",)))
     return Drawing("bag", "The bag as it lies", outlines, spans, 1, notes)
 
 

@@ -30,7 +30,7 @@ class Outline:
 
 
 @dataclass(frozen=True)
-class Span:
+class Length:
     """A length that is written beside a drawing: from one point to another, and the names that its measure may have."""
 
     begin: Point
@@ -54,7 +54,7 @@ class Drawing:
     view: Literal["bag", "base", "piece", "strap"]
     title: str
     outlines: tuple[Outline, ...]
-    spans: tuple[Span, ...] = ()
+    spans: tuple[Length, ...] = ()
     many: int = 1
     notes: tuple[str, ...] = ()
 

@@ -2,7 +2,7 @@
 
 from rillstep.core.drawings.flat_pieces import flat_piece, rings, row_strips
 from rillstep.core.drawings.lying_bag import lying_bag
-from rillstep.core.drawings.outlines import Drawing, Span
+from rillstep.core.drawings.outlines import Drawing, Length
 from rillstep.core.drawings.worn_strap import worn_strap
 from rillstep.core.measures import BagMeasures
 from rillstep.core.measures.bag import fold_of
@@ -39,9 +39,9 @@ def _base(bag: BagMeasures, pieces: tuple[PieceRounds | None, ...], mm: dict[str
         return None
     left, low, right, high = Drawing("base", "", outlines).box
     long = "base length" if "base length" in mm else "depth"
-    spans = [Span((left, low), (right, low), (long,))]
+    spans = [Length((left, low), (right, low), (long,))]
     if long != "depth":
-        spans.append(Span((right, low), (right, high), ("depth",)))
+        spans.append(Length((right, low), (right, high), ("depth",)))
     return Drawing("base", "The base from above", outlines, tuple(spans))
 
 

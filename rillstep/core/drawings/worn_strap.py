@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from rillstep.core.drawings.outlines import Drawing, Outline, Point, Span, rectangle
+from rillstep.core.drawings.outlines import Drawing, Length, Outline, Point, rectangle
 from rillstep.core.measures.straps import HANDLE_STRETCH
 
 # A neutral body of 1.70 m, half of its outline in mm from the ground up: to the right of the middle.
@@ -38,5 +38,5 @@ def worn_strap(mm: Mapping[str, float], carried: str) -> Drawing | None:
     found.append(Outline("work", bag))
     on_ground = ("Loaded, it reaches the ground.",) if y - drop - mm["height"] < 0 else ()
     notes = (f"Hung from the {carried}, loaded ({HANDLE_STRETCH:.0%} longer, as usual); dotted: empty.", *on_ground)
-    span = Span((x + mm["width"] / 2 + 20, y), (x + mm["width"] / 2 + 20, y - drop), ("drop",))
+    span = Length((x + mm["width"] / 2 + 20, y), (x + mm["width"] / 2 + 20, y - drop), ("drop",))
     return Drawing("strap", "As it hangs", tuple(found), (span,), 1, notes)

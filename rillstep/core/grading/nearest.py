@@ -96,6 +96,18 @@ def with_names(text: str, allowance_mm: float = 0.0) -> str:
     return named
 
 
+def with_values(text: str, values: Mapping[str, Sequence[int]], allowance_mm: float = 0.0) -> str:
+    """The text with other numbers behind some of its names, one for each size, and what follows from them restated;
+    where that does not come out, only these numbers are changed, and the findings say what is wrong."""
+    only = changed(text, values)
+    try:
+        trials = sample_of(text, 0, allowance_mm).trials
+    except NotGraded:
+        return only
+    follows, proof = proved_with_lengths(restated(only, trials.numbering, trials.counted_as), allowance_mm)
+    return follows if proof.ok else only
+
+
 def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
     """The text of an analysis in the sizes that are wanted; see `grade_text`. Raises NotGraded."""
     _check_sizes(asked)

@@ -16,7 +16,7 @@ export function useNames(done?: () => void) {
         client.POST("/api/names", {
           body: {
             document: design.document,
-            change: { name: "", other: "", line: 0, column: 0, ...change },
+            change: { name: "", other: "", line: 0, column: 0, values: [], ...change },
           },
         }),
       ),
@@ -56,7 +56,6 @@ export function NewName({
       <label>
         <span className="text-quiet block text-[13px]">{label}</span>
         {/* It was asked for by the button before it. */}
-        {/* eslint-disable-next-line jsx-a11y/no-autofocus */}
         <input name="name" className="field w-40" maxLength={60} required autoFocus />
       </label>
       <button type="submit" className="button" disabled={busy}>

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
-import type { WorkView } from "../../api/schema";
+import type { NamedPlaceView, WorkView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { sizeNames } from "../../bench/design";
 import { applyEdits } from "../../bench/edits";
@@ -10,6 +10,7 @@ import { Counts } from "../../proof/Mark";
 import { ProofTable, type Picked } from "../../proof/ProofTable";
 import { Questions } from "../../proof/Questions";
 import { sorted } from "../../proof/sorted";
+import { NumberPanel } from "./NumberPanel";
 
 const TextEditor = lazy(() => import("../../editor/TextEditor"));
 
@@ -17,6 +18,8 @@ const TextEditor = lazy(() => import("../../editor/TextEditor"));
 export function EditText({ work }: { work: WorkView }) {
   const { design, selection, select } = useBench();
   const [picked, setPicked] = useState<Picked | null>(null);
+  const [number, setNumber] = useState<NamedPlaceView | null>(null);
+  const [asNames, setAsNames] = useState(false);
   const { hand, terms } = design.document;
   const names = work.outline.sizes;
   const { text } = design.document;
@@ -37,6 +40,9 @@ export function EditText({ work }: { work: WorkView }) {
             terms="US"
             findings={work.findings}
             kept={work.kept}
+            named={work.named}
+            asNames={asNames}
+            onNamed={setNumber}
             outline={work.outline}
             line={line}
             onChange={change}
@@ -83,6 +89,21 @@ export function EditText({ work }: { work: WorkView }) {
           />
         </section>
       </div>
+      {work.named.length > 0 && (
+        <label className="text-quiet flex items-center gap-1.5 text-sm">
+          <input type="checkbox" checked={asNames} onChange={(event) => setAsNames(event.target.checked)} />
+          Show names, and not their numbers
+        </label>
+      )}
+      {number && (
+        <NumberPanel
+          key={`${number.line} ${number.column} ${number.shown}`}
+          place={number}
+          sizes={names}
+          taken={[...new Set(work.named.flatMap((each) => each.name ?? []))]}
+          onClose={() => setNumber(null)}
+        />
+      )}
       {open && (
         <div className="max-h-[56vh] overflow-auto">
           <LinePanel
