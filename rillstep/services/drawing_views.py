@@ -112,7 +112,7 @@ def _drawing(one: Drawing, measures: dict[str, Measure], size: int, units: Units
         spans=[
             SpanLineView(
                 x1=round(span.begin[0], 1), y1=round(-span.begin[1], 1), x2=round(span.end[0], 1),
-                y2=round(-span.end[1], 1), text=show_length(measure.mm[size] or 0.0, units),
+                y2=round(-span.end[1], 1), text=_written(measure, size, units),
             )
             for span, measure in told
         ],
@@ -126,6 +126,12 @@ def _measured(span: Length, measures: dict[str, Measure], size: int) -> Measure 
         if length is not None and abs(length - span.mm) <= max(3.0, 0.03 * length):
             return measures[name]
     return None
+
+
+def _written(measure: Measure, size: int, units: Units) -> str:
+    """A measure beside a drawing; one that is estimated says so."""
+    length = show_length(measure.mm[size] or 0.0, units)
+    return f"≈ {length}" if measure.estimated else length
 
 
 def small_picture(design: Design, size: str | None = None) -> str:

@@ -18,9 +18,10 @@ from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_o
 from rillstep.document import Design, Size
 from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
+from rillstep.services.growth import growth_rows
 from rillstep.services.naming import plain_numbers
 from rillstep.services.text_changes import changes_of
-from rillstep.services.workbench import allowance_of, proved, rows_of
+from rillstep.services.workbench import allowance_of, proof_of, proved, rows_of
 
 # How far off a target may be where the design does not say, in mm.
 USUAL_TOLERANCE_MM = 10.0
@@ -50,7 +51,7 @@ def grading_view(design: Design) -> views.GradingView:
         analysis = _analysis(design)
     except NotGraded as refused:
         return views.GradingView(
-            problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[], plain=[]
+            problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[], plain=[], growth=[]
         )  # fmt: skip
     sample = analysis.sample
     lines = {name: each.line for name, each in names_of(design.text.split("\n")).defined.items()}
@@ -81,6 +82,10 @@ def grading_view(design: Design) -> views.GradingView:
             for reason, found in reasons.items()
         ],
         plain=[] if sample.places else plain_numbers(design.text),
+        growth=growth_rows(
+            proof_of(design), {name: [own[name] for own in sample.of_sizes.values()] for name in sample.trials.base},
+            design.units,
+        ),
     )  # fmt: skip
 
 

@@ -69,6 +69,23 @@ class PlainNumberView(BaseModel):
     words: str
 
 
+class GrowthRowView(BaseModel):
+    """A measure or a number in each size, and the step from each to the next, as they are shown."""
+
+    label: str
+    values: list[str]
+    steps: list[str]
+    uneven: bool
+
+
+class ThingView(BaseModel):
+    """A thing that a size may have to hold, and what the bag must measure for it, by the names of measures."""
+
+    key: str
+    name: str
+    targets_mm: dict[str, float]
+
+
 class GradingView(BaseModel):
     """How a text can grow. problem: why it cannot be graded, null where it can. named: it has names already; plain:
     then its numbers that have none."""
@@ -81,6 +98,7 @@ class GradingView(BaseModel):
     ways: list[GrowthView]
     held: list[HeldView]
     plain: list[PlainNumberView]
+    growth: list[GrowthRowView]
 
 
 class TargetView(BaseModel):

@@ -73,10 +73,11 @@ class YarnView(BaseModel):
 
 
 class SizeView(BaseModel):
-    """A size with the yarn that it takes, null where gauge or yarn is not known."""
+    """A size with the yarn that it takes, null where gauge or yarn is not known; holds: the things that fit in it."""
 
     name: str
     yarn: YarnView | None
+    holds: list[str]
 
 
 MarkView = Literal["proved", "unchecked", "wrong", "not understood"]

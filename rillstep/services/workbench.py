@@ -10,6 +10,7 @@ from rillstep.core.stitches import Terms
 from rillstep.document import ALLOWANCE_MM, Design
 from rillstep.services import views
 from rillstep.services.gauge_views import gauge_view
+from rillstep.services.growth import held_things
 from rillstep.services.proof_views import counts_view, kept_view, line_views, named_places, outline, question_view
 from rillstep.services.teaching import findings_of
 from rillstep.services.yarn_needs import yarn_need, yarn_view
@@ -52,8 +53,8 @@ def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkVie
         text=design.text,
         gauge=gauge_view(design, proof),
         sizes=[
-            views.SizeView(name=name, yarn=yarn_view(yarn_need(design, proof, at)))
-            for at, name in enumerate(proof.pattern.sizes)
+            views.SizeView(name=name, yarn=yarn_view(yarn_need(design, proof, at)), holds=holds)
+            for at, (name, holds) in enumerate(zip(proof.pattern.sizes, held_things(proof), strict=True))
         ],
         bag=bag_measure_views(proof, design.units),
         lines=line_views(proof),

@@ -10,7 +10,7 @@ from rillstep.document import AnyDesign, Design, load
 from rillstep.document.ready import READY_BAGS, ready_design
 from rillstep.services import checking, design_views, designs, drawing_views
 from rillstep.services.errors import NotFound
-from rillstep.web.computing import computed, computed_and_kept
+from rillstep.web.computing import computed, kept_for
 from rillstep.web.limits import limited_by_account
 from rillstep.web.problems import answers, file_of
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
@@ -161,7 +161,7 @@ def picture(path: DesignPath) -> Any:
     """A small picture of a design as last saved; an empty one where it is not known how the bag lies."""
     with unit_of_work() as work:
         document = designs.read(work, studio_id(), path.design_id).document
-    made = computed_and_kept(drawing_views.small_picture, document)
+    made = kept_for(studio_id(), drawing_views.small_picture, document)
     return Response(made, mimetype="image/svg+xml", headers={"Cache-Control": "private, max-age=60"})
 
 

@@ -16,6 +16,7 @@ from rillstep.services import (
     drawing_views,
     grading,
     grading_views,
+    growth,
     naming,
     phrases,
     trace_views,
@@ -135,7 +136,7 @@ def work(body: WorkBody) -> Any:
 @api.post("/drawings", responses={200: drawing_views.DrawingsView})
 def drawings(body: WorkBody) -> Any:
     """The bag as it lies, its base, its pieces and its strap, to scale in all sizes."""
-    return _json(computed_and_kept(drawing_views.drawings_view, body.document))
+    return _json(computed(drawing_views.drawings_view, body.document))
 
 
 @api.post("/grading", responses={200: grading_views.GradingView})
@@ -192,6 +193,32 @@ def chart(body: LineBody) -> Any:
     """The stitch chart of a line."""
     left = body.hand == "left"
     return _json(computed(tracing.chart_view, body.text, body.terms, body.line, body.size, body.into, left))
+
+
+class ThingList(RootModel[list[grading_views.ThingView]]):
+    pass
+
+
+class ThingQuery(BaseModel):
+    """A thing as it stands, in mm."""
+
+    width_mm: Annotated[float, Field(gt=0, le=2000)]
+    height_mm: Annotated[float, Field(gt=0, le=2000)]
+    depth_mm: Annotated[float, Field(gt=0, le=2000)]
+
+
+@api.get("/things", responses={200: ThingList})
+def things() -> Any:
+    """Things that a size may have to hold, and what it must measure for them."""
+    studio_id()
+    return [thing.model_dump(mode="json") for thing in growth.thing_views()]
+
+
+@api.get("/things/own", responses={200: grading_views.ThingView})
+def own_thing(query: ThingQuery) -> Any:
+    """What a bag must measure for a thing of these dimensions."""
+    studio_id()
+    return growth.own_thing(query.width_mm, query.height_mm, query.depth_mm).model_dump(mode="json")
 
 
 class FindingHelps(RootModel[list[views.FindingHelp]]):

@@ -72,6 +72,8 @@ RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/jobs/{name}"): Route("signed in"),
     ("DELETE", "/api/jobs/{name}"): Route("own"),
     ("POST", "/api/work"): Route("signed in", OF_DESIGN),
+    ("GET", "/api/things"): Route("signed in"),
+    ("GET", "/api/things/own"): Route("signed in"),
     ("POST", "/api/drawings"): Route("signed in", OF_TEXT),
     ("POST", "/api/names"): Route("signed in", {**OF_TEXT, "change": {"verb": "write"}}),
     ("POST", "/api/grading"): Route("signed in", OF_TEXT),

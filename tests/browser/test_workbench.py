@@ -97,3 +97,56 @@ def test_an_old_revision_is_compared_and_brought_back(bench: Page) -> None:
     bench.get_by_role("button", name="Bring it back").click()
     expect(bench.get_by_label("Hook")).to_have_value("4.5")
     expect(bench.get_by_role("button", name="revision 3")).to_be_visible()
+
+
+def test_sizes_are_copied_moved_and_deleted_in_the_text_and_all_is_undone(bench: Page) -> None:
+    step(bench, "Sizes")
+
+    def names() -> list[str]:
+        return [field.input_value() for field in bench.get_by_label(re.compile("^Name of size")).all()]
+
+    def wait_for(*wanted: str) -> None:
+        expect(bench.get_by_test_id("proof-mark")).to_contain_text(f"13 proved in {len(wanted)} sizes")
+        assert names() == list(wanted)
+
+    wait_for("Atlas", "Flask", "Rug", "Tent")
+    bench.get_by_role("button", name="Copy Rug").click()
+    bench.get_by_label("Name of size Rug copy").wait_for()
+    wait_for("Atlas", "Flask", "Rug", "Rug copy", "Tent")
+    bench.get_by_role("button", name="Move Tent left").click()
+    expect(bench.get_by_label(re.compile("^Name of size")).nth(3)).to_have_value("Tent")
+    wait_for("Atlas", "Flask", "Rug", "Tent", "Rug copy")
+    bench.get_by_role("button", name="Delete Flask").click()
+    expect(bench.get_by_label("Name of size Flask")).to_have_count(0)
+    wait_for("Atlas", "Rug", "Tent", "Rug copy")
+    for _ in range(3):
+        bench.get_by_role("button", name="Undo").click()
+    wait_for("Atlas", "Flask", "Rug", "Tent")
+    saved(bench)
+    bench.get_by_label("What Tent must hold").select_option("laptop")
+    expect(bench.get_by_label("Width, lying flat of Tent")).to_have_value("34.5")
+    bench.get_by_label("Rug in per cent of the sample").fill("150")
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_label("Width, lying flat of Rug")).to_have_value("36")
+
+
+def test_a_number_is_changed_where_it_stands(bench: Page) -> None:
+    step(bench, "Words")
+    bench.get_by_text("Edit the text").click()
+    chips = bench.locator(".cm-named")
+    expect(chips.first).to_have_text("20 (27, 31, 36)")
+    expect(bench.locator(".cm-content")).not_to_contain_text("{side")
+    bench.get_by_label("Show names, and not their numbers").check()
+    expect(bench.locator(".cm-content")).to_contain_text("Ch {side + 4}.")
+    bench.get_by_label("Show names, and not their numbers").uncheck()
+    put(bench, "Number: handle chain = 37", "Number: handle chain = 37")  # the text is in view
+    bench.get_by_role("row", name="Wall").first.get_by_role("button").first.click()
+    bench.locator(".cm-line", has_text="ch 37 (43, 50, 56), sk").locator(".cm-named", has_text="37 (43").first.click()
+    form = bench.get_by_label("The numbers of handle chain")
+    form.get_by_label("handle chain in Flask").fill("45")
+    assert_axe(bench, "the numbers of a name")
+    form.get_by_role("button", name="Change").click()
+    expect(bench.locator(".cm-content")).to_contain_text("118 (142, 160, 184) sts")
+    expect(bench.get_by_test_id("proof-mark")).to_contain_text("13 proved")
+    bench.get_by_role("button", name="Undo").click()
+    expect(bench.locator(".cm-content")).to_contain_text("118 (138, 160, 184) sts")

@@ -827,6 +827,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Things that a size may have to hold, and what it must measure for them. */
+        get: operations["work_things_things_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a bag must measure for a thing of these dimensions. */
+        get: operations["work_own_thing_things_own_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trace": {
         parameters: {
             query?: never;
@@ -1498,6 +1532,8 @@ export interface components {
          *     then its numbers that have none.
          */
         GradingView: {
+            /** Growth */
+            growth: components["schemas"]["GrowthRowView"][];
             /** Held */
             held: components["schemas"]["HeldView"][];
             /** Named */
@@ -1514,6 +1550,20 @@ export interface components {
             sizes: string[];
             /** Ways */
             ways: components["schemas"]["GrowthView"][];
+        };
+        /**
+         * GrowthRowView
+         * @description A measure or a number in each size, and the step from each to the next, as they are shown.
+         */
+        GrowthRowView: {
+            /** Label */
+            label: string;
+            /** Steps */
+            steps: string[];
+            /** Uneven */
+            uneven: boolean;
+            /** Values */
+            values: string[];
         };
         /**
          * GrowthView
@@ -2241,9 +2291,11 @@ export interface components {
         };
         /**
          * SizeView
-         * @description A size with the yarn that it takes, null where gauge or yarn is not known.
+         * @description A size with the yarn that it takes, null where gauge or yarn is not known; holds: the things that fit in it.
          */
         SizeView: {
+            /** Holds */
+            holds: string[];
             /** Name */
             name: string;
             yarn: components["schemas"]["YarnView"] | null;
@@ -2557,6 +2609,22 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** ThingList */
+        ThingList: components["schemas"]["ThingView"][];
+        /**
+         * ThingView
+         * @description A thing that a size may have to hold, and what the bag must measure for it, by the names of measures.
+         */
+        ThingView: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Targets Mm */
+            targets_mm: {
+                [key: string]: number;
+            };
+        };
         /**
          * TracePlaceView
          * @description A place of the work before; `x` in widths of a stitch.
@@ -2820,6 +2888,7 @@ export type GaugeView = components['schemas']['GaugeView'];
 export type GhostView = components['schemas']['GhostView'];
 export type GradedView = components['schemas']['GradedView'];
 export type GradingView = components['schemas']['GradingView'];
+export type GrowthRowView = components['schemas']['GrowthRowView'];
 export type GrowthView = components['schemas']['GrowthView'];
 export type HeldView = components['schemas']['HeldView'];
 export type InvitedView = components['schemas']['InvitedView'];
@@ -2885,6 +2954,8 @@ export type TestsView = components['schemas']['TestsView'];
 export type TestView = components['schemas']['TestView'];
 export type TextBody = components['schemas']['TextBody'];
 export type TextPair = components['schemas']['TextPair'];
+export type ThingList = components['schemas']['ThingList'];
+export type ThingView = components['schemas']['ThingView'];
 export type TracePlaceView = components['schemas']['TracePlaceView'];
 export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
@@ -8707,6 +8778,212 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangedTextView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_things_things_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingList"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_own_thing_things_own_get: {
+        parameters: {
+            query: {
+                depth_mm: number;
+                height_mm: number;
+                width_mm: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingView"];
                 };
             };
             /** @description Nobody is signed in. */

@@ -23,7 +23,6 @@ function Caption({ shown }: { shown: Shown }) {
       </span>
       <span className="text-quiet tabular block text-[13px]">
         {drawing.spans.map((span) => span.text).join(" × ") || "–"}
-        {drawing.estimated && " (estimated)"}
         {drawing.many > 1 && ` · make ${drawing.many}`}
       </span>
     </figcaption>
@@ -48,7 +47,12 @@ export function Drawings({ ghost, height = 210 }: { ghost?: readonly GhostView[]
   const shown = shownOf(view, data.sizes);
   const line = selection?.line ?? null;
   const onSelect = (at: number) => select({ line: at });
-  const notes = [...new Set(shown.flatMap(({ drawing }) => drawing.notes))];
+  const notes = [
+    ...new Set(shown.flatMap(({ drawing }) => drawing.notes)),
+    ...(shown.some(({ drawing }) => drawing.estimated)
+      ? ["≈ is estimated: a stitch in it has no gauge of its own."]
+      : []),
+  ];
   const ghostly = ghost?.find((each) => each.title === view.title)?.d;
   return (
     <section aria-label="Drawings" className={`sheet mb-4 p-3 ${stale ? "opacity-60" : ""}`}>

@@ -5,6 +5,7 @@ import { useBench } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Drawings } from "../../drawing/Drawings";
 import { Trouble } from "../../ui/Trouble";
+import { GrowthTable } from "./GrowthTable";
 import { Held, PlainNumbers, Unnamed } from "./Held";
 import { StepHead } from "../StepHead";
 import { Sideways } from "../../ui/Sideways";
@@ -153,6 +154,7 @@ export function ShapeStep() {
               ))}
             </table>
           </Sideways>
+          <GrowthTable grading={grading} />
           <Held grading={grading} />
           <PlainNumbers grading={grading} />
         </>

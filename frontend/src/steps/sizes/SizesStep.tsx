@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { Plus, Ruler, Trash2 } from "lucide-react";
+import { Plus, Ruler } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, unwrap } from "../../api/client";
@@ -10,7 +10,9 @@ import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { perUnit } from "../units";
+import { Contents, Holds } from "./Contents";
 import { Preview } from "./Preview";
+import { SizeHead } from "./SizeHead";
 import {
   columnsOf,
   freshName,
@@ -22,94 +24,6 @@ import {
   type Column,
 } from "./wishes";
 import { Sideways } from "../../ui/Sideways";
-
-/** The name of a size: of one that the text has it is written into the text. */
-function Head({ column, columns, sample }: { column: Column; columns: readonly Column[]; sample: boolean }) {
-  const { design, work } = useBench();
-  const { document } = design;
-  const inText = sizesOfText(document, work);
-  const { name } = column.wish;
-  const [typed, setTyped] = useState<string | null>(null);
-  const resize = useMutation({
-    mutationFn: ({ sizes, sources }: { sizes: string[]; sources: number[] }) =>
-      unwrap(client.POST("/api/text/sizes", { body: { text: document.text, sizes, sources } })),
-  });
-  const sizes = columns.map((each) => each.wish);
-  const rename = (to: string) => {
-    setTyped(null);
-    if (to === name || to === "") return;
-    const renamed = sizes.map((wish) => (wish.name === name ? { ...wish, name: to } : wish));
-    if (column.at < 0) {
-      design.change("", (d) => ({ ...d, sizes: renamed }));
-      return;
-    }
-    const names = inText.names.map((each) => (each === name ? to : each));
-    resize.mutate(
-      { sizes: names, sources: names.map((_, at) => at) },
-      {
-        onSuccess: (answer) => {
-          if (answer.problem !== null) return;
-          const start = document.sample === name ? to : document.sample;
-          design.change("", (d) => ({ ...d, text: answer.text, sizes: renamed, sample: start ?? null }));
-        },
-      },
-    );
-  };
-  const remove = () => {
-    const left = sizes.filter((wish) => wish.name !== name);
-    if (column.at < 0) {
-      design.change("", (d) => ({ ...d, sizes: left }));
-      return;
-    }
-    const sources = inText.names.map((_, at) => at).filter((at) => at !== column.at);
-    resize.mutate(
-      { sizes: sources.map((at) => inText.names[at] ?? ""), sources },
-      {
-        onSuccess: (answer) => {
-          if (answer.problem === null)
-            design.change("", (d) => ({ ...d, text: answer.text, sizes: left, sample: null }));
-        },
-      },
-    );
-  };
-  return (
-    <div>
-      <input
-        className="field text-center font-semibold"
-        aria-label={`Name of size ${name}`}
-        title={name}
-        value={typed ?? name}
-        readOnly={!inText.current}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => rename((typed ?? name).trim())}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") event.currentTarget.blur();
-          if (event.key === "Escape") setTyped(null);
-        }}
-      />
-      <span className="text-quiet flex min-h-7 items-center justify-center gap-1 text-[13px] font-normal">
-        {sample ? "the sample" : column.at < 0 && inText.current ? "not graded yet" : ""}
-        {!sample && (
-          <button
-            type="button"
-            className="button-bare px-1"
-            aria-label={`Delete ${name}`}
-            disabled={resize.isPending || !inText.current}
-            onClick={remove}
-          >
-            <Trash2 size={14} aria-hidden />
-          </button>
-        )}
-      </span>
-      {resize.data?.problem && (
-        <p role="alert" className="text-wrong text-[13px] font-normal whitespace-normal">
-          {resize.data.problem}
-        </p>
-      )}
-      <Trouble error={resize.error} />
-    </div>
-  );
-}
 
 /** What a size measures, and what it shall measure: an empty field is no wish. */
 function Cell({ column, measure, sample }: { column: Column; measure: BagMeasureView; sample: boolean }) {
@@ -214,11 +128,12 @@ export function SizesStep() {
                   scope="col"
                   className="px-1 pb-1 align-top text-[15px] font-semibold"
                 >
-                  <Head column={column} columns={columns} sample={column.wish.name === start} />
+                  <SizeHead column={column} columns={columns} sample={column.wish.name === start} />
                 </th>
               ))}
             </tr>
           </thead>
+          <Contents columns={columns} start={start} />
           {groups(work.bag, all, columns).map(([piece, measures]) => (
             <tbody key={piece ?? ""}>
               <tr>
@@ -248,6 +163,7 @@ export function SizesStep() {
               ))}
             </tbody>
           ))}
+          <Holds columns={columns} />
         </table>
       </Sideways>
       <div className="mt-3 flex flex-wrap items-center gap-3">

@@ -81,9 +81,25 @@ export function withTarget(
   });
 }
 
-export function freshName(names: readonly string[]): string {
+/** The document with several targets of a size set at once. */
+export function withTargets(
+  document: Design,
+  inText: SizesOfText,
+  name: string,
+  targets: Readonly<Record<string, number>>,
+): Design {
+  return withWish(document, inText, name, (wish) => ({
+    ...wish,
+    targets_mm: { ...wish.targets_mm, ...targets },
+  }));
+}
+
+/** A name that no size has: the one that is asked for, else a usual one. */
+export function freshName(names: readonly string[], asked?: string): string {
   const taken = new Set(names.map((name) => name.toLowerCase()));
-  const usual = ["Small", "Medium", "Large", "Extra large"].find((name) => !taken.has(name.toLowerCase()));
+  const usual = [...(asked ? [asked] : []), "Small", "Medium", "Large", "Extra large"].find(
+    (name) => !taken.has(name.toLowerCase()),
+  );
   if (usual) return usual;
   for (let number = 2; ; number++) if (!taken.has(`size ${number}`)) return `Size ${number}`;
 }
