@@ -2,14 +2,15 @@
 
 import hashlib
 import hmac
+from collections.abc import Mapping
 from datetime import timedelta
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from rillstep.demo.texts import POUCH, bag_text
+from rillstep.demo.texts import bag_text
 from rillstep.document import Design, Parts, Size, Swatch, Yarn
-from rillstep.services import accounts, designs, frozen, grading, testing, testing_views
+from rillstep.services import accounts, designs, frozen, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
 EMAIL = "maker@observing-night.example"
@@ -65,21 +66,46 @@ def steward() -> Design:
     )
 
 
+_MERIDIAN = Yarn(name="Quiet Meridian", weight_class=4, grams_per_ball=100, metres_per_ball=170)
+# Bags that were graded from a sample in one size: the name, the hook in mm, and for each size what it shall measure.
+GRADED: Mapping[str, tuple[str, float, Mapping[str, Mapping[str, float]]]] = {
+    "pouch": (
+        "Eyepiece pouch", 4.0,
+        {"Lens": {}, "Eyepiece": {"height": 100, "Cord.length": 700},
+         "Barlow": {"width": 180, "height": 132, "Cord.length": 900}},
+    ),
+    "mesh": (
+        "Lamplight net", 5.0,
+        {"Lamp": {}, "Lantern": {"width": 300, "height": 200, "strap": 650},
+         "Rug": {"width": 375, "height": 300, "strap": 700}},
+    ),
+    "clutch": (
+        "Chart clutch", 3.5,
+        {"Pocket": {}, "Chart": {"width": 250, "height": 182, "flap": 100},
+         "Atlas": {"width": 300, "height": 214, "flap": 109, "Loop.length": 80}},
+    ),
+    "panels": (
+        "Tripod sleeve", 4.5, {"Short": {}, "Long": {"width": 187, "height": 450, "Trim.around": 373}},
+    ),
+    "squares": (
+        "Constellation bag", 4.5,
+        {"Spring": {}, "Summer": {"height": 100}, "Winter": {"height": 150}},
+    ),
+}  # fmt: skip
+
+
+def graded_bag(key: str, text: str | None = None) -> Design:
+    """A bag that was graded; text: another one, such as its sample."""
+    name, hook, wanted = GRADED[key]
+    return Design(
+        name=name, text=bag_text(key) if text is None else text, hook_mm=hook, yarn=_MERIDIAN, parts=Parts(count=2),
+        sizes=[Size(name=size, targets_mm=dict(targets)) for size, targets in wanted.items()],
+    )  # fmt: skip
+
+
 def pouch() -> Design:
     """A pouch from a text in one size, graded to three."""
-    wanted = Design(
-        name="Eyepiece pouch",
-        text=POUCH,
-        sizes=[
-            Size(name="Lens"),
-            Size(name="Eyepiece", targets_mm={"height": 100, "Cord.length": 700}),
-            Size(name="Barlow", targets_mm={"width": 180, "height": 132, "Cord.length": 900}),
-        ],
-        yarn=Yarn(name="Quiet Meridian", weight_class=4, grams_per_ball=100, metres_per_ball=170),
-        hook_mm=4,
-        parts=Parts(count=2),
-    )
-    return wanted.model_copy(update={"text": grading.graded_view(wanted).text})
+    return graded_bag("pouch")
 
 
 _TESTERS = (
@@ -101,8 +127,9 @@ def fill(session: Session, secret: str) -> None:
     if session.scalar(select(Designer).where(Designer.email == EMAIL)) is not None:
         return
     studio_id = accounts.sign_up(session, EMAIL, PASSWORD, STUDIO).studio_id
-    designs.create(session, studio_id, pouch(), "Graded from one size")
     designs.create(session, studio_id, steward())
+    for key in GRADED:
+        designs.create(session, studio_id, graded_bag(key), "Graded from one size")
     opened = designs.create(session, studio_id, nightfield(), "First numbers")
     test = testing.open_test(session, testing.at_once, studio_id, opened.id)
     for name, size, terms, hand, done in _TESTERS:

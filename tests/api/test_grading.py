@@ -28,7 +28,7 @@ def test_a_kept_text_has_its_own_measures_and_no_numbers_of_a_tote(designer: Cli
     work = designer.post("/api/work", {"document": kept(designer)["document"]}).json
     assert work["ok"] and work["text"] == PLAIN
     (size,) = work["sizes"]
-    assert size == {"name": "One size", "yarn": None, "holds": ["a small purse"]}
+    assert size == {"name": "One size", "yarn": None, "holds": []}
     bag = {one["name"]: one["shown"] for one in work["bag"]}
     assert bag["width"] == ["12.0 cm"] and bag["Cord.length"] == ["55.0 cm"]
     assert work["gauge"]["stitch"] == "sc" and work["gauge"]["sts"] == 20

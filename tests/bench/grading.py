@@ -8,7 +8,7 @@ from rillstep.core.grading.equations import directions_of
 from rillstep.core.grading.trials import trials_of
 from rillstep.core.memory import Memory
 from rillstep.core.proof import prove_text, reprint
-from rillstep.demo.texts import POUCH
+from rillstep.demo.texts import sample_text
 
 CORPUS = sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))
 
@@ -45,7 +45,7 @@ def report(every: int = 4) -> None:
     print(
         f"  one proof of the same: {plain[len(plain) // 2]:.0f} ms (half); ratio {at[0] / plain[len(plain) // 2]:.0f}"
     )
-    analysis = analysed(POUCH)
+    analysis = analysed(sample_text("pouch"))
     sizes = [SizeWanted("Sample", {}, {})]
     sizes += [SizeWanted(f"S{n}", {"width": 100.0 + 40 * n, "height": 80.0 + 12 * n}, {}) for n in range(7)]
     eight = _seconds(lambda: grade_from(analysis, sizes))

@@ -248,6 +248,8 @@ SECTIONS = [
     ("Section: Wall (joined rounds, wall)", ("Wall", "joined rounds", "wall", (1,), "")),
     ("Section: Wall (spiral, tube)", ("Wall", "spiral rounds", "tube", (1,), "")),
     ("Section: Front (rows, panel, make 2)", ("Front", "rows", "panel", (2,), "")),
+    ("Section: Front (rows, panel), make 2", ("Front", "rows", "panel", (2,), "")),
+    ("Section: Front (rows, panel), make two.", ("Front", "rows", "panel", (2,), "")),
     ("Section: Flap (rows, panel, mirrored)", ("Flap", "rows", "panel", (1,), "mirrored")),
     ("Section: Base (joined rounds, oval, halves alike)", ("Base", "joined rounds", "oval", (1,), "halves")),
     ("FRONT PANEL (make 2)", ("FRONT PANEL", "joined rounds", "panel", (2,), "")),
@@ -296,3 +298,10 @@ def test_tokens(text: str, tokens: list[str]) -> None:
     assert [token.text for token in found] == tokens
     for token in found:
         assert 1 <= token.span.column < token.span.end_column <= len(text) + 1
+
+
+@pytest.mark.parametrize("tail", ["in blue", "make some", "worked twice"])
+def test_words_behind_a_section_that_are_not_understood_are_said(tail: str) -> None:
+    findings = parse(f"Pattern: X\n\nSection: Front (rows, panel), {tail}\nCh 5.\n").findings
+    assert [(f.code, f.span.line) for f in findings if f.severity == "error"] == [("section-kind", 3)]
+    assert tail in findings[0].message

@@ -12,9 +12,10 @@ from rillstep.core.grading.renaming import NotNamed, held, named, renamed, tied,
 from rillstep.core.proof import prove_text
 from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import names_of
-from rillstep.demo.texts import POUCH, bag_text
+from rillstep.demo.texts import bag_text, sample_text
 
 TOTE = bag_text("nightfield")
+POUCH = sample_text("pouch")
 NAMES = list(names_of(TOTE.split("\n")).defined)
 
 

@@ -82,7 +82,10 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         tail = "continue from " + tail if comma else ""
     findings: list[Finding] = []
     worked, role = None, None
-    make: tuple[int, ...] = (1,)
+    tail, make = _made_behind(tail, n_sizes)
+    if not rest:
+        title, made_alike = _made_behind(title, n_sizes)
+        make = made_alike if make == (1,) else make
     alike: Literal["", "mirrored", "halves"] = ""
     for word in [word.strip().lower() for word in inside.split(",") if word.strip()]:
         made = _MAKE.match(word)
@@ -104,6 +107,8 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
     continues, on, problem = _continues(tail, titles, span, n_sizes)
     if problem is not None:
         findings.append(problem)
+    elif tail and continues is None and on is None:
+        findings.append(_unknown_word(tail, span))
     role = role or "wall"
     if elsewhere:
         on = Along("elsewhere")
@@ -111,6 +116,19 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
         continues = usually_continues(role, before)
     section = Section(title.strip(), worked or _usual_way(role), role, (), continues, on, make, alike, span)
     return Heading(section, tuple(findings))
+
+
+_MADE_BEHIND = re.compile(
+    r"(?:^|\s*,)\s*make\s+(\d{1,3}(?:\s*\(\s*\d{1,3}(?:\s*,\s*\d{1,3})*\s*\)|(?:/\d{1,3})+)?|two|both)\s*$",
+    re.IGNORECASE,
+)
+
+
+def _made_behind(words: str, n_sizes: int) -> tuple[str, tuple[int, ...]]:
+    """Words of a heading without "make 12 (20, 36)" at their end, and how many are made."""
+    match = _MADE_BEHIND.search(words)
+    made = _made(match[1], n_sizes) if match is not None else None
+    return (words[: match.start()], made) if match is not None and made is not None else (words, (1,))
 
 
 def worked_as_told(section: Section, value: str, following: Sequence[str]) -> Section:
