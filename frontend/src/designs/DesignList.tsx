@@ -9,6 +9,7 @@ import { Dialog } from "../ui/Dialog";
 import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
 import { Deleted, DELETED } from "./Deleted";
+import { Picture } from "./Picture";
 import { NewDesign } from "./NewDesign";
 import { Phrases } from "./Phrases";
 
@@ -129,12 +130,7 @@ export function DesignList() {
                 to={`/designs/${design.id}/shape`}
                 className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3"
               >
-                <img
-                  src={`/api/designs/${design.id}/picture.svg?revision=${design.revision}`}
-                  alt=""
-                  loading="lazy"
-                  className="h-14 w-20 shrink-0 object-contain"
-                />
+                <Picture id={design.id} revision={design.revision} />
                 <span className="min-w-0">
                   <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
                   <span className="text-quiet block truncate text-sm">
