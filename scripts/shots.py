@@ -46,9 +46,8 @@ def open_step(page: Page, step: str, design: str = "Nightfield tote") -> None:
     page.goto(re.sub(r"(https?://[^/]+).*", r"\1/", page.url))
     page.get_by_role("link", name=design).click()
     page.get_by_test_id("proof-mark").wait_for()
-    if step != "Base, wall, handles":
-        page.get_by_role("navigation").get_by_role("link", name=step).click()
-    page.wait_for_timeout(700)
+    page.get_by_role("navigation").get_by_role("link", name=step).click()
+    page.wait_for_timeout(1200)
 
 
 def main(address: str, names: list[str], tester: str) -> None:
@@ -64,23 +63,27 @@ def main(address: str, names: list[str], tester: str) -> None:
             on.screenshot(path=OUT / f"{name}.png")
 
         def shape(p: Page) -> None:
-            open_step(p, "Base, wall, handles")
-            p.get_by_test_id("number-around-1").click()
+            open_step(p, "Shape")
+            p.get_by_test_id("number-wall-rounds-1").click(timeout=60_000)
+            p.get_by_test_id("number-side-0").hover()
 
-        def text_shape(p: Page) -> None:
-            open_step(p, "Shape", "Eyepiece pouch")
-            p.get_by_test_id("number-base-rounds-2").click()
+        def clutch(p: Page) -> None:
+            open_step(p, "Shape", "Chart clutch")
+            p.get_by_role("button", name="Panel", exact=True).click()
+            p.get_by_text("This bag grows").wait_for(timeout=60_000)
 
         def preview(p: Page) -> None:
             open_step(p, "Sizes", "Eyepiece pouch")
             p.get_by_label("Width, lying flat of Eyepiece").fill("15")
             p.get_by_role("button", name="Grade to these").click()
-            p.get_by_role("dialog").get_by_role("heading").first.wait_for()
+            p.get_by_role("dialog").get_by_role("heading").first.wait_for(timeout=60_000)
 
         def edit(p: Page) -> None:
             open_step(p, "Words")
             p.get_by_text("Edit the text").click()
-            p.locator(".cm-content").wait_for()
+            p.locator(".cm-named").first.wait_for()
+            p.locator(".cm-content").press("Control+End")
+            p.locator(".cm-named").last.click()
 
         def check(p: Page) -> None:
             p.goto(f"{address}/check")
@@ -104,7 +107,11 @@ def main(address: str, names: list[str], tester: str) -> None:
             p.get_by_text("Chart", exact=True).click()
             p.get_by_alt_text("Chart of Rnd 4").wait_for()
 
-        shot("designs", lambda p: p.goto(address))
+        def listed(p: Page) -> None:
+            p.goto(address)
+            p.wait_for_timeout(6000)  # pictures that have to wait are asked for again
+
+        shot("designs", listed)
 
         def beginning(p: Page) -> None:
             p.goto(address)
@@ -115,9 +122,8 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("swatch", lambda p: open_step(p, "Swatch"))
         shot("sizes", lambda p: open_step(p, "Sizes"))
         shot("shape", shape)
-        shot("text-sizes", lambda p: open_step(p, "Sizes", "Eyepiece pouch"))
-        shot("text-shape", text_shape)
-        shot("text-preview", preview)
+        shot("shape-clutch", clutch)
+        shot("preview", preview)
         shot("yarn", lambda p: open_step(p, "Yarn"))
         shot("words", lambda p: open_step(p, "Words"))
         shot("words-edit", edit)
@@ -140,6 +146,13 @@ def main(address: str, names: list[str], tester: str) -> None:
             p.get_by_test_id("step-text").wait_for()
 
         shot("tester-phone", on_phone, phone)
+
+        def welcome(p: Page) -> None:
+            p.goto(f"{address}/sign-in")
+            p.get_by_label("Lines that are proved").wait_for()
+
+        stranger = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        shot("welcome", welcome, stranger)
         browser.close()
 
 

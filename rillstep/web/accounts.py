@@ -9,7 +9,7 @@ from flask_login import current_user, login_user, logout_user
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel
 
-from rillstep.services import accounts, views
+from rillstep.services import accounts, example, views
 from rillstep.web.limits import failures_limited, limited
 from rillstep.web.problems import answers
 from rillstep.web.session import User, csrf_token, unit_of_work
@@ -59,6 +59,12 @@ def _leave() -> None:
             accounts.end_sign_in(work, token)
     logout_user()
     session.clear()
+
+
+@api.get("/example", responses={200: example.ExampleView})
+def example_bag() -> Any:
+    """What the product does, for those who are not signed in: one bag in its sizes, its lines proved."""
+    return example.example_view().model_dump(mode="json")
 
 
 @api.get("/me", responses={200: views.MeView})

@@ -17,7 +17,7 @@ from rillstep.web.limits import limiter
 from rillstep.web.problems import problem
 
 # Open to everybody; tester links carry their own secret.
-_OPEN = ("/api/me", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
+_OPEN = ("/api/me", "/api/example", "/api/sign-", "/api/t/", "/api/health", "/api/docs")
 
 
 # The two things that a request of a signed-in designer carries, by their names in OpenAPI.

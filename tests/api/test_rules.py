@@ -35,6 +35,7 @@ OF_DESIGN = {"document": DOCUMENT}
 OF_TEXT = {"document": "a text"}
 RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/me"): Route("open"),
+    ("GET", "/api/example"): Route("open"),
     ("POST", "/api/sign-up"): Route("open", {"email": "", "password": "", "studio": ""}),
     ("POST", "/api/sign-in"): Route("open", {"email": "", "password": ""}),
     ("POST", "/api/sign-out"): Route("open"),

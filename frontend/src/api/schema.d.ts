@@ -315,6 +315,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/example": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the product does, for those who are not signed in: one bag in its sizes, its lines proved. */
+        get: operations["accounts_example_bag_example_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/export/design": {
         parameters: {
             query?: never;
@@ -1360,6 +1377,24 @@ export interface components {
              * @default null
              */
             width_mm: number | null;
+        };
+        /**
+         * ExampleView
+         * @description A bag in its sizes; lines: some of its instructions, with their proved totals; refuted: what is said of a line
+         *     with one number wrong, which is given as it stands.
+         */
+        ExampleView: {
+            bag: components["schemas"]["ViewOfSizes"];
+            /** Lines */
+            lines: components["schemas"]["BookletLineView"][];
+            /** Refuted */
+            refuted: string;
+            /** Refuted Line */
+            refuted_line: string;
+            /** Sizes */
+            sizes: string[];
+            /** Title */
+            title: string;
         };
         /**
          * FaultView
@@ -2878,6 +2913,7 @@ export type DrawingView = components['schemas']['DrawingView'];
 export type DrawnPathView = components['schemas']['DrawnPathView'];
 export type EditView = components['schemas']['EditView'];
 export type EndReport = components['schemas']['EndReport'];
+export type ExampleView = components['schemas']['ExampleView'];
 export type FaultView = components['schemas']['FaultView'];
 export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
@@ -5471,6 +5507,98 @@ export interface operations {
             };
             /** @description Something else came first, or it was stopped. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    accounts_example_bag_example_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExampleView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@ import { useState, type SyntheticEvent } from "react";
 import { Navigate, useLocation, useNavigate } from "react-router";
 import { ApiError, client, unwrap } from "../api/client";
 import { Trouble } from "../ui/Trouble";
+import { Example } from "./Example";
 import { become, useMe } from "./useMe";
 
 function faultOf(error: unknown, field: string): string | undefined {
@@ -70,14 +71,11 @@ export function SignInPage() {
   };
   const named = enter.error instanceof ApiError && enter.error.problem.faults.length > 0;
   return (
-    <main className="mx-auto grid min-h-screen max-w-4xl items-center gap-10 p-6 md:grid-cols-2">
-      <div>
+    <main className="mx-auto grid min-h-screen max-w-6xl items-center gap-10 p-6 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+      <div className="min-w-0">
         <h1 className="text-4xl">Rillstep</h1>
-        <p className="font-text mt-4 text-xl">One bag. All its sizes. Every number proved.</p>
-        <p className="text-quiet mt-3">
-          Grade a crochet bag into sizes, have each line worked stitch by stitch, and hand checked
-          instructions to testers and to a crochet-along.
-        </p>
+        <p className="font-text mt-2 text-xl">One bag. All its sizes. Every number proved.</p>
+        <Example />
       </div>
       <form className="sheet space-y-3 p-6" onSubmit={submit} key={isNew ? "up" : "in"}>
         <h2 className="text-xl">{isNew ? "Make an account" : "Sign in"}</h2>
