@@ -51,7 +51,8 @@ class Size(Strict):
 class Design(Strict):
     """A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
-    carried: where the bag hangs, which takes some of the length of a handle."""
+    carried: where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample
+    as it was made, by the names of measures."""
 
     format: Literal["rillstep-design"] = "rillstep-design"
     version: Literal[2] = 2
@@ -67,6 +68,7 @@ class Design(Strict):
     hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] | None = None
     swatch: Swatch | None = None
     carried: Carried = "hand"
+    made_mm: dict[MeasureName, Millimetres] = Field(default={}, max_length=60)
     parts: Parts = Parts()
     notes: Annotated[str, Field(max_length=4000)] = ""
 

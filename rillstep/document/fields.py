@@ -10,7 +10,8 @@ _PART = re.compile(r"\[(\d+)\]|\.((?:(?!\.|\[\d).)+)")
 _FIELDS = {
     "name": "Name of the design", "units": "Units", "terms": "Terms", "hand": "Hand", "text": "Text",
     "sample": "Sample", "sizes": "Sizes", "yarn": "Yarn", "hook_mm": "Hook (mm)", "swatch": "Swatch",
-    "carried": "How it is carried", "parts": "Parts", "notes": "Notes", "format": "The file’s “format”",
+    "carried": "How it is carried",
+    "made_mm": "Measured of the sample", "parts": "Parts", "notes": "Notes", "format": "The file’s “format”",
     "version": "The file’s “version”", "document": "The design",
 }  # fmt: skip
 _INNER = {
@@ -34,6 +35,8 @@ def field_called(path: str, sizes: Sequence[str] = ()) -> str:
     parts = [match[1] or match[2] for match in _PART.finditer(path)]
     if not parts:
         return "The file"
+    if parts[0] == "made_mm" and len(parts) > 1:
+        return f"Measured of the sample: {': '.join(parts[1:])}"
     if parts[0] != "sizes" or len(parts) == 1:
         known = _INNER.get(".".join(parts[:2])) or _FIELDS.get(parts[0])
         return known or " ".join(parts)
@@ -53,7 +56,12 @@ def field_called(path: str, sizes: Sequence[str] = ()) -> str:
 
 def is_length(path: str) -> bool:
     """Whether a field holds a length in mm, which is shown in the designer's units."""
-    return (path.endswith("_mm") and path != "$.hook_mm") or ".targets_mm." in path or ".tolerances_mm." in path
+    return (
+        (path.endswith("_mm") and path != "$.hook_mm")
+        or ".targets_mm." in path
+        or path.startswith("$.made_mm.")
+        or ".tolerances_mm." in path
+    )
 
 
 def value_shown(path: str, value: Any, units: Units) -> str:

@@ -19,6 +19,7 @@ from rillstep.services import (
     growth,
     naming,
     phrases,
+    sample_gauges,
     trace_views,
     tracing,
     views,
@@ -155,6 +156,12 @@ def graded_sizes(body: WorkBody) -> Any:
 def resized_text(body: SizesBody) -> Any:
     """A text for other sizes, by other names, or in another order; nothing is kept."""
     return _json(computed(grading.resized_text, body.text, body.sizes, body.sources))
+
+
+@api.post("/gauge/sample", responses={200: sample_gauges.SampleGaugeView})
+def sample_gauge(body: WorkBody) -> Any:
+    """The gauge that fits what was measured of the finished sample, and what does not agree."""
+    return _json(computed(sample_gauges.sample_gauge_view, body.document))
 
 
 @api.post("/names", responses={200: grading_views.ChangedDesignView})

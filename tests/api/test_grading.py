@@ -185,3 +185,19 @@ def test_any_bag_is_drawn_to_scale(designer: Client) -> None:
     assert picture.mimetype == "image/svg+xml" and picture.text.startswith("<svg") and "<path" in picture.text
     bare = {**document, "text": re.sub("Gauge:.*\n", "", PLAIN)}
     assert "names no gauge" in designer.post("/api/drawings", {"document": bare}).json["problem"]
+
+
+def test_the_gauge_comes_from_what_was_made(designer: Client) -> None:
+    document = kept(designer)["document"]
+    empty = designer.post("/api/gauge/sample", {"document": document}).json
+    assert empty["sts"] is None and {"width", "height", "Cord.length"} <= {one["name"] for one in empty["measures"]}
+    document["made_mm"] = {"width": 133.3, "height": 66.7, "mouth": 133.3, "depth": 90.0}
+    found = designer.post("/api/gauge/sample", {"document": document}).json
+    assert (found["stitch"], found["span"], round(found["sts"])) == ("sc", 10, 18)
+    assert 0.1 < found["sts_error"] < 0.5 and found["rows_error"] > 0.2
+    said = {one["name"]: one["says"] for one in found["measures"] if one["says"]}
+    assert set(said) <= {"height", "depth"} and any("rows: was it measured" in words for words in said.values())
+    bare = {**document, "text": re.sub("Gauge:.*\n", "", PLAIN), "made_mm": {"width": 120, "height": 73}}
+    assert designer.post("/api/gauge/sample", {"document": bare}).json["sts"] == 20.0
+    broken = {**document, "text": PLAIN.replace("48 sts", "49 sts", 1)}
+    assert "every line" in designer.post("/api/gauge/sample", {"document": broken}).json["problem"]

@@ -76,6 +76,7 @@ RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/things"): Route("signed in"),
     ("GET", "/api/things/own"): Route("signed in", query="?width_mm=90&height_mm=90&depth_mm=90"),
     ("POST", "/api/drawings"): Route("signed in", OF_TEXT),
+    ("POST", "/api/gauge/sample"): Route("signed in", OF_TEXT),
     ("POST", "/api/names"): Route("signed in", {**OF_TEXT, "change": {"verb": "write"}}),
     ("POST", "/api/grading"): Route("signed in", OF_TEXT),
     ("POST", "/api/grading/sizes"): Route("signed in", OF_TEXT),

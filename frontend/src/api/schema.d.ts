@@ -400,6 +400,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauge/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The gauge that fits what was measured of the finished sample, and what does not agree. */
+        post: operations["work_sample_gauge_gauge_sample_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/grading": {
         parameters: {
             query?: never;
@@ -1148,7 +1165,8 @@ export interface components {
          * Design
          * @description A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
          *     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
-         *     carried: where the bag hangs, which takes some of the length of a handle.
+         *     carried: where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample
+         *     as it was made, by the names of measures.
          */
         Design: {
             /**
@@ -1174,6 +1192,13 @@ export interface components {
              * @default null
              */
             hook_mm: number | null;
+            /**
+             * Made Mm
+             * @default {}
+             */
+            made_mm: {
+                [key: string]: number;
+            };
             /**
              * Name
              * @default New bag
@@ -2247,6 +2272,46 @@ export interface components {
             saved_at: string;
         };
         /**
+         * SampleGaugeView
+         * @description The gauge that fits what was measured: stitches and rows over the span, as they are written, each give or take so
+         *     much; null where nothing tells of it. problem: why there is none.
+         */
+        SampleGaugeView: {
+            /** Measures */
+            measures: components["schemas"]["SampleMeasureView"][];
+            /** Problem */
+            problem: string | null;
+            /** Rows */
+            rows: number | null;
+            /** Rows Error */
+            rows_error: number | null;
+            /** Span */
+            span: number;
+            /** Stitch */
+            stitch: string;
+            /** Sts */
+            sts: number | null;
+            /** Sts Error */
+            sts_error: number | null;
+        };
+        /**
+         * SampleMeasureView
+         * @description A measure that can be taken of the sample; label: with its piece. comes_to, off: in the fitted gauge, where it
+         *     was measured. says: what it says of the gauge by itself, where it does not agree with the others.
+         */
+        SampleMeasureView: {
+            /** Comes To */
+            comes_to: string | null;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+            /** Off */
+            off: string | null;
+            /** Says */
+            says: string | null;
+        };
+        /**
          * SaveDesign
          * @description `base` is the revision that the editing began at.
          */
@@ -2967,6 +3032,8 @@ export type Restore = components['schemas']['Restore'];
 export type RevisionItem = components['schemas']['RevisionItem'];
 export type RevisionsView = components['schemas']['RevisionsView'];
 export type RevisionView = components['schemas']['RevisionView'];
+export type SampleGaugeView = components['schemas']['SampleGaugeView'];
+export type SampleMeasureView = components['schemas']['SampleMeasureView'];
 export type SaveDesign = components['schemas']['SaveDesign'];
 export type SavedView = components['schemas']['SavedView'];
 export type SignIn = components['schemas']['SignIn'];
@@ -5993,6 +6060,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FindingHelps"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_sample_gauge_gauge_sample_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleGaugeView"];
                 };
             };
             /** @description Nobody is signed in. */

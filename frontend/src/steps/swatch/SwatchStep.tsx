@@ -7,6 +7,7 @@ import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Gauge } from "./Gauge";
+import { SampleGauge } from "./SampleGauge";
 import { YarnFields } from "./YarnFields";
 
 type Stitch = "sc" | "hdc" | "dc";
@@ -87,6 +88,7 @@ export function SwatchStep() {
       <div className="space-y-3">
         <Gauge />
         <GaugeOfText />
+        <SampleGauge />
         <YarnFields />
       </div>
     </>
