@@ -27,7 +27,7 @@ ARGS = [
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 
 # Long work beside other tests on a slow machine.
-expect.set_options(timeout=20_000)
+expect.set_options(timeout=45_000)
 
 # What Chromium says of itself and of requests that a test makes fail on purpose.
 HARMLESS = ("Failed to load resource", "net::ERR", "Applying inline style violates")
@@ -65,7 +65,7 @@ def open_page(browser: Browser) -> Iterator[Opener]:
 
     def make(width: int = 1280, height: int = 800, **options: Any) -> Page:
         context = browser.new_context(viewport={"width": width, "height": height}, accept_downloads=True, **options)
-        context.set_default_timeout(15_000)
+        context.set_default_timeout(60_000)
         context.on("page", listen)
         contexts.append(context)
         return context.new_page()

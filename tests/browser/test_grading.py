@@ -194,31 +194,6 @@ def bare(text: str) -> list[str]:
     return [re.sub(r"\d+(?: \(\d+(?:, \d+)*\))?", "#", line) for line in text.split("\n") if "Sizes:" not in line]
 
 
-def test_an_edit_and_a_further_size_keep_the_rest(page: Page) -> None:
-    keep(page, PLAIN)
-    step(page, "Sizes")
-    name_sample(page, "Small")
-    page.get_by_role("button", name="Add a size").click()
-    target(page, "Height of Medium", "10")
-    grade(page)
-    page.get_by_role("button", name="Take these sizes").click()
-    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 2 sizes")
-    step(page, "Words")
-    before = type_behind(page, "Note: Made in one evening", " By the telescope.")
-    step(page, "Sizes")
-    page.get_by_role("button", name="Add a size").click()
-    target(page, "Width, lying flat of Large", "18")
-    grade(page)
-    page.get_by_role("button", name="Take these sizes").click()
-    expect(page.get_by_test_id("proof-mark")).to_contain_text("in 3 sizes")
-    step(page, "Words")
-    page.get_by_text("Edit the text").click()
-    page.locator(".cm-line", has_text="Number: base rounds").wait_for()
-    after = page.locator(".cm-content").inner_text()
-    assert "4 lamps. By the telescope." in after and "Number: base rounds = 8 (8, 12)" in after
-    assert bare(before) == bare(after)
-
-
 def test_a_text_without_a_gauge_is_asked_for_it(page: Page) -> None:
     keep(page, re.sub(r"Gauge:.*\n", "", PLAIN))
     step(page, "Sizes")

@@ -60,7 +60,7 @@ def test_totals_of_every_size_follow_the_text_while_it_is_typed(editing: Page) -
 
 
 def test_one_key_goes_to_what_is_wrong_and_mends_it(editing: Page) -> None:
-    put(editing, "BLO hdc in each st around; join. — 72 (86", "BLO hdc in each st around; join. — 72 (87")
+    put(editing, "Number: after the handle = 16 (18", "Number: after the handle = 16 (19")
     expect(editing.get_by_test_id("totals-verdict")).not_to_have_text("13 proved")
     editing.keyboard.press("Control+Home")
     editing.keyboard.press("Control+Enter")  # goes there

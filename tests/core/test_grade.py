@@ -62,7 +62,7 @@ def assert_reasoned(plan: TotePlan, graded: Graded) -> None:
 
 
 @given(plans(), targets())
-@settings(max_examples=200, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=50, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 def test_any_gauge_and_targets(plan: TotePlan, targets: tuple[SizeTarget, ...]) -> None:
     graded = grade(plan, targets)
     pattern = tote_pattern("Any tote", plan, graded, "cm")
@@ -103,7 +103,7 @@ def test_a_text_with_names_says_what_the_plain_one_says(plan: TotePlan, targets:
 
 
 @given(st.floats(150, 500), st.floats(30, 180), st.sampled_from([1, 4, 6]))
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=50, deadline=None)
 def test_no_other_numbers_come_closer(width: float, depth: float, multiple: int) -> None:
     """The referee of the solver: try everything."""
     wanted = plan(wall_multiple=multiple)

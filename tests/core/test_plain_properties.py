@@ -27,7 +27,7 @@ def sts(text: str) -> list[int | None]:
     return [line.sts[0] for line in prove_text(text).lines]
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(2, 60), st.integers(1, 30))
 def test_moss_stitch_keeps_its_count_from_any_chain(stitches: int, rows: int) -> None:
     body = (
@@ -40,7 +40,7 @@ def test_moss_stitch_keeps_its_count_from_any_chain(stitches: int, rows: int) ->
     assert errors(f"Ch {2 * stitches + 3}.\n{text}")[0][1] == 2
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(1, 40), st.integers(4, 60), st.integers(1, 12))
 def test_every_way_of_working_over_handles_makes_the_same(side: int, chain: int, skip: int) -> None:
     middle = 2 * side  # so that they lie opposite each other
@@ -64,7 +64,7 @@ def test_every_way_of_working_over_handles_makes_the_same(side: int, chain: int,
         assert ("total-differs", 3) in errors(f"{before}{way}; join. ({made + 1})"), way
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(2, 40), st.integers(2, 4))
 def test_half_shells_close_a_round_of_any_length(shells: int, half: int) -> None:
     whole = 2 * half - 1
@@ -77,7 +77,7 @@ def test_half_shells_close_a_round_of_any_length(shells: int, half: int) -> None
     assert errors(text.format(half)) == [("total-differs", 3)]
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(3, 9), st.integers(2, 8), st.integers(1, 9))
 def test_what_the_last_repeat_leaves_out_was_worked_at_the_start(times: int, after: int, first: int) -> None:
     if first >= after:
@@ -91,7 +91,7 @@ def test_what_the_last_repeat_leaves_out_was_worked_at_the_start(times: int, aft
     assert errors(text.format(first + 1)) != []
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(2, 20), st.integers(2, 20), st.integers(8, 200))
 def test_an_edge_told_in_a_sentence_gives_its_stitches(across: int, rows: int, total: int) -> None:
     text = (
@@ -103,7 +103,7 @@ def test_an_edge_told_in_a_sentence_gives_its_stitches(across: int, rows: int, t
     assert errors(write(prove_text(text).pattern)) == []
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.integers(2, 6), st.integers(1, 30), st.integers(-3, 3))
 def test_a_range_is_as_long_as_what_is_repeated(sources: int, times: int, off: int) -> None:
     rows = "".join(f"Rnd {n}: Ch 1, sc around; join.\n" for n in range(2, sources + 2))
@@ -178,7 +178,7 @@ def test_sizes_called_by_their_place_among_four(said: str, sizes: tuple[int, ...
     assert sizes_named(said, ("S", "M", "L", "XL")) == sizes
 
 
-@settings(deadline=None, max_examples=40)
+@settings(deadline=None, max_examples=15)
 @given(st.sampled_from(["", " only", " only:"]), st.integers(2, 8))
 def test_the_largest_is_the_last_of_any_number_of_sizes(tail: str, count: int) -> None:
     names = tuple(f"No {n}" for n in range(count))

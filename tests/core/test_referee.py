@@ -42,7 +42,7 @@ def edge_of(places: list[tuple[str, int, int]]) -> Edge:
 
 
 @given(rows(), st.lists(PLACES, min_size=1, max_size=6))
-@settings(max_examples=1500, deadline=None)
+@settings(max_examples=500, deadline=None)
 def test_one_row_on_any_edge(text: str, places: list[tuple[str, int, int]]) -> None:
     parsed = parse(text)
     assert parsed.findings == (), (text, parsed.findings)

@@ -67,7 +67,7 @@ def flat(runs: object) -> list[Place]:
 
 
 @given(RUNS)
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=100, deadline=None)
 def test_runs_made_one_are_the_same_places(runs: list[Run]) -> None:
     assert flat(merge(runs)) == flat(runs)
     assert merge(merge(runs)) == merge(runs)
@@ -76,7 +76,7 @@ def test_runs_made_one_are_the_same_places(runs: list[Run]) -> None:
 
 
 @given(RUNS)
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=100, deadline=None)
 def test_counts_are_those_of_the_single_places(runs: list[Run]) -> None:
     edge, single = Edge(merge(runs)), flat(runs)
     assert edge.count("st") == edge.counts().sts == sum(place.kind == "st" for place in single)
@@ -87,7 +87,7 @@ def test_counts_are_those_of_the_single_places(runs: list[Run]) -> None:
 
 
 @given(RUNS, st.integers(1, 4))
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=66, deadline=None)
 def test_a_pattern_is_so_many_times_its_places(runs: list[Run], times: int) -> None:
     if runs:
         assert flat([pattern(runs, times)]) == flat(runs) * times

@@ -71,7 +71,7 @@ def test_one_change_and_back_again(before: str, after: str) -> None:
         st.tuples(st.integers(0, 30), st.sampled_from(["delete", "twice", "number", "swap"])), min_size=1, max_size=6
     )
 )
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=20, deadline=None)
 def test_any_changes_one_after_another(edits: list[tuple[int, str]]) -> None:
     lines = TEXT.rstrip("\n").split("\n")
     texts = [TEXT]
@@ -139,7 +139,7 @@ def test_a_line_for_some_sizes_has_no_work_in_the_others() -> None:
     st.integers(0, 400),
     st.lists(st.tuples(st.integers(1, 40), st.integers(1, 9)), min_size=1, max_size=3, unique_by=lambda pair: pair[1]),
 )
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=40, deadline=None)
 def test_stated_spaces_are_spread_among_the_stated_stitches(stitches: int, spaces: list[tuple[int, int]]) -> None:
     words = ", ".join(f"{count} ch-{length} sps" for count, length in spaces)
     row = next(

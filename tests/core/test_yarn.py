@@ -54,7 +54,7 @@ def test_lines_add_up_to_the_whole() -> None:
 
 
 @given(st.integers(1, 5_000), st.integers(0, 500), st.floats(0.5, 2.0))
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=50, deadline=None)
 def test_yarn_grows_with_stitches_and_with_their_size(stitches: int, chains: int, scale: float) -> None:
     small, large = (need(Tally((("sc", n),), chains, 0), GAUGE, BALL, UNWEIGHED) for n in (stitches, 2 * stitches))
     assert small.grams < large.grams

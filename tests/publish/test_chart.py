@@ -30,7 +30,7 @@ def chart(text: str, line: int, size: int = 0) -> Chart:
 
 
 @given(st.lists(st.tuples(NUMBERS, st.floats(0.125, 3, width=32)), min_size=1, max_size=12))
-@settings(max_examples=300, deadline=None)
+@settings(max_examples=100, deadline=None)
 def test_positions_keep_their_order_and_their_distance(drawn: list[tuple[float, float]]) -> None:
     wanted, apart = [x for x, _ in drawn], [gap for _, gap in drawn[1:]]
     found = spread(wanted, apart)

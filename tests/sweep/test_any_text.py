@@ -113,19 +113,19 @@ LINES = st.builds(
 
 
 @given(st.lists(LINES, max_size=9))
-@settings(max_examples=400, deadline=None)
+@settings(max_examples=133, deadline=None)
 def test_word_soup_is_answered(lines: list[str]) -> None:
     answered("\n".join(lines))
 
 
 @given(st.text(max_size=200))
-@settings(max_examples=200, deadline=None)
+@settings(max_examples=66, deadline=None)
 def test_any_characters_are_answered(text: str) -> None:
     answered(text)
 
 
 @given(st.lists(LINES, max_size=6))
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=50, deadline=None)
 def test_joined_lines_hold_every_character_of_theirs(lines: list[str]) -> None:
     raws = "\n".join(lines).split("\n")
     found = logical_lines(raws)
@@ -151,7 +151,7 @@ def test_joined_lines_hold_every_character_of_theirs(lines: list[str]) -> None:
     ),
     st.integers(30, 100),
 )
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=50, deadline=None)
 def test_a_broken_line_is_the_same_row(steps: list[str], width: int) -> None:
     text = "Sizes: S, M, L\nCh 24, join into a ring.\nRnd 1: " + ", ".join(steps) + "; join."
     again = wrapped(text, width)

@@ -8,16 +8,12 @@ repair that is offered changes that very line.
 
 import re
 
-import pytest
-
 from rillstep.core.findings import Edit, Finding, Span, apply_edits
 from rillstep.core.notation import parse
-from rillstep.core.printing import one_size, write
 from rillstep.core.proof import prove_text
 from rillstep.core.tree import Num, Row, Setup
 from rillstep.core.words.numbers import edit_value, numbers_in
 from tests.examples import totes
-from tests.sweep.texts import errors
 
 
 def changes_of(text: str) -> list[tuple[str, int, int | None, Edit]]:
@@ -93,17 +89,9 @@ def _with_ordinal(edit: Edit, lines: list[str]) -> Edit:
 
 
 def test_every_changed_number_of_the_demo_design_is_found_at_its_line_and_size() -> None:
-    """In the smallest and the largest size; `make fuzz` does so in all."""
+    """In the smallest size; `make fuzz` does so in all, and in all ways of working."""
     text = totes()[0]
     assert prove_text(text).findings == ()
-    tried, lost = survivors(text, (0, 3))
-    assert tried > 300
+    tried, lost = survivors(text, (0,))
+    assert tried > 150
     assert lost == []
-
-
-@pytest.mark.parametrize("way", [1, 9])
-def test_and_in_other_ways_of_working(way: int) -> None:
-    """In one size; `make mutate` does so in all ways and sizes."""
-    text = write(one_size(parse(totes()[way]).pattern, 0))
-    assert errors(prove_text(text)) == []
-    assert survivors(text)[1] == []

@@ -37,7 +37,7 @@ export function Example() {
               />
             </div>
             <figcaption className="mt-1 text-center text-sm">
-              <span className="font-semibold">{one.name}</span>{" "}
+              <span className="block font-semibold">{one.name}</span>
               <span className="text-quiet">{one.drawing.spans.map((span) => span.text).join(" × ")}</span>
             </figcaption>
           </figure>

@@ -99,6 +99,7 @@ def read_section(value: str, span: Span, before: list[Section], n_sizes: int) ->
             make = _made(made[1], n_sizes) or (1,)
         else:
             findings.append(_unknown_word(word, span))
+    tail = re.sub(r"^continues(?: from)? ", "continue from ", tail, flags=re.IGNORECASE)
     apart = tail.lower() in APART
     tail = "" if apart else tail
     elsewhere = tail.lower() == "on a piece of another part"
