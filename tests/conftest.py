@@ -25,6 +25,11 @@ def pytest_configure(config: pytest.Config) -> None:
     canaries.begin(config)
 
 
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What one worker does by itself comes first: else the others wait for it at the end."""
+    items.sort(key=lambda item: item.get_closest_marker("xdist_group") is None)
+
+
 def pytest_sessionfinish(session: pytest.Session) -> None:
     """Searches all that was logged in the run."""
     if hasattr(session.config, "workerinput"):
