@@ -5,9 +5,10 @@ measure ("width", "Cord.length"), locks by the name of a number of the text. The
 is generated from these models.
 """
 
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, StringConstraints, field_validator
+from pydantic import AfterValidator, Field, StringConstraints, ValidationError, field_validator
 
 from rillstep.document.schema import (
     MAX_SIZES,
@@ -85,3 +86,16 @@ class Design(Strict):
             if names.count(name) > 1:
                 raise ValueError(f"two sizes are called “{name}”; give each its own name")
         return value
+
+
+def sizes_named(names: Sequence[str]) -> list[Size]:
+    """The sizes of a text, but for those whose names cannot be printed in another text; they stay in this one."""
+    found: list[Size] = []
+    for name in names[:MAX_SIZES]:
+        try:
+            size = Size(name=name)
+        except ValidationError:
+            continue
+        if size.name.lower() not in [other.name.lower() for other in found]:
+            found.append(size)
+    return found

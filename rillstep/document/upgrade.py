@@ -12,7 +12,7 @@ from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.printing import write
 from rillstep.core.settling import read
-from rillstep.document.design import Design, Size
+from rillstep.document.design import Design, Size, sizes_named
 from rillstep.document.schema import Swatch, Yarn
 from rillstep.document.version1 import ToteDesign, ToteSize
 
@@ -65,7 +65,7 @@ def upgraded(old: ToteDesign) -> Design:
     ]
     return Design(
         name=old.name, units=old.units, terms=old.terms, hand=old.hand, text=text,
-        sizes=[Size(name=name) for name in read(text).pattern.sizes] if elsewhere else sizes,
+        sizes=sizes_named(read(text).pattern.sizes) if elsewhere else sizes,
         yarn=None if old.yarn == Yarn() else old.yarn,
         hook_mm=None if elsewhere and old.hook_mm == _USUAL_HOOK_MM else old.hook_mm,
         swatch=None if old.swatch == Swatch() else old.swatch, carried="hand" if elsewhere else old.way.carried,

@@ -1,13 +1,12 @@
 """A pattern written elsewhere: proved or refuted line by line, and kept as a design if wanted."""
 
 from collections.abc import Sequence
-
-from pydantic import ValidationError
+from unicodedata import category
 
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
 from rillstep.core.stitches import Terms
-from rillstep.document import Design, Size
-from rillstep.document.schema import MAX_SIZES
+from rillstep.document import Design
+from rillstep.document.design import sizes_named
 from rillstep.services import views
 from rillstep.services.errors import NotProved
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
@@ -64,18 +63,6 @@ def with_terms(text: str, terms: Terms) -> str:
 def design_of(text: str) -> Design:
     """A design that holds a text as it is; its sizes are named as in the text, with targets still to be set."""
     pattern = prove_text(text).pattern
-    title = " ".join(pattern.name.replace("#", " ").split())[:80] or "Checked pattern"
-    return Design(name=title, units=pattern.units, terms=pattern.terms, text=text, sizes=_sizes(pattern.sizes))
-
-
-def _sizes(names: tuple[str, ...]) -> list[Size]:
-    """The sizes of a text, but for those whose names cannot be printed in another text; they stay in this one."""
-    found: list[Size] = []
-    for name in names[:MAX_SIZES]:
-        try:
-            size = Size(name=name)
-        except ValidationError:
-            continue
-        if size.name.lower() not in [other.name.lower() for other in found]:
-            found.append(size)
-    return found
+    plain = "".join(" " if one == "#" or category(one) == "Cc" else one for one in pattern.name)
+    title = " ".join(plain.split())[:80].strip() or "Checked pattern"
+    return Design(name=title, units=pattern.units, terms=pattern.terms, text=text, sizes=sizes_named(pattern.sizes))

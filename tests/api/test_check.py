@@ -1,5 +1,7 @@
 """A text that was written elsewhere, through the API: proved, refuted, kept."""
 
+import pytest
+
 from tests.conftest import Client
 from tests.examples import MESH_TOTE
 
@@ -73,3 +75,11 @@ def test_what_is_hardly_understood_is_answered_shortly(designer: Client) -> None
     report = designer.post("/api/check", {"text": "Rnd 1: Nosrep suc tog, bulb wex.\n" * 900}).json
     assert not report["ok"] and len(report["findings"]) < 700
     assert report["findings"][-1]["code"] == "too-many-errors"
+
+
+@pytest.mark.parametrize("mark", ["\x01", "\x85", "\x9f", "#", "\x00", "\u2028"])
+def test_a_title_with_marks_that_no_name_may_have_is_kept_without_them(designer: Client, mark: str) -> None:
+    text = f"Evening{mark}bag\n\nRnd 1: 6 sc in ring. (6 sts)"
+    kept = designer.post("/api/designs/from-text", {"text": text})
+    assert kept.status_code == 200, kept.text
+    assert kept.json["document"]["text"] == text and mark not in kept.json["document"]["name"].strip("\u2028")

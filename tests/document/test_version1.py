@@ -1,7 +1,6 @@
 """Files of version 1, totes by fields: each is read as the text that it stood for, with the same counts and measures."""
 
 import json
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -83,10 +82,16 @@ def test_what_was_refused_is_refused(change: dict[str, Any], path: str) -> None:
     assert [fault.path for fault in caught.value.faults] == [path]
 
 
-def test_sizes_that_are_built_differently_keep_their_lines(tmp_path: Path) -> None:
+def test_sizes_that_are_built_differently_keep_their_lines() -> None:
     """Increases that only one size has in its first wall round cannot be told by a number."""
     content = old("nightfield")
     content["sizes"][0]["locks"]["extra"] = 2
     design = load(json.dumps(content))
     proof = prove_text(design.text)
     assert proof.ok and "Size Atlas only:" in design.text and "extra increases a side held at 2" in design.notes
+
+
+@pytest.mark.parametrize("sizes", ["a#b, All", ", ".join(f"S{at}" for at in range(14)), f"{'x' * 200}, y", "S, s"])
+def test_a_text_with_any_sizes_is_opened(sizes: str) -> None:
+    content = old("elsewhere") | {"text": f"Sizes: {sizes}\nRnd 1: 6 sc in ring. (6 sts)"}
+    assert load(json.dumps(content)).text == content["text"]
