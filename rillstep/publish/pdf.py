@@ -1,6 +1,7 @@
 """Booklets as PDF, on A4, dark text on white paper, readable in black and white."""
 
 import logging
+from collections.abc import Sequence
 from datetime import date
 
 import weasyprint
@@ -18,10 +19,12 @@ def _nothing_from_outside(url: str, *_: object, **__: object) -> dict[str, objec
     raise ValueError(f"a booklet loads nothing from outside ({url[:40]})")
 
 
-def html_of(booklet: Booklet, subtitle: str, made: date, part: str = "") -> str:
-    """The booklet as one HTML page, with its print styles."""
+def html_of(
+    booklet: Booklet, subtitle: str, made: date, part: str = "", pictures: Sequence[tuple[str, str]] = ()
+) -> str:
+    """The booklet as one HTML page, with its print styles. pictures: the bag in each size, as its name and SVG."""
     template = _TEMPLATES.get_template("booklet.html")
-    return template.render(booklet=booklet, subtitle=subtitle, made=made.isoformat(), part=part)
+    return template.render(booklet=booklet, subtitle=subtitle, made=made.isoformat(), part=part, pictures=pictures)
 
 
 def pdf_of(html: str) -> bytes:

@@ -134,6 +134,29 @@ def _written(measure: Measure, size: int, units: Units) -> str:
     return f"≈ {length}" if measure.estimated else length
 
 
+# How high the largest bag is printed, in CSS pixels.
+_PRINTED_PX = 110
+
+
+def printed_pictures(design: Design, size: str | None) -> list[tuple[str, str]]:
+    """The bag as it lies, as it is printed: the name and the SVG of each size, or of one, on one scale; none where it
+    is not known how it lies."""
+    proof = proof_of(design)
+    if proof.bag is None:
+        return []
+    shown = [
+        (name, drawing)
+        for at, name in enumerate(proof.pattern.sizes)
+        if size in (None, "all", name)
+        for drawing in drawings_of(proof.bag, at, design.carried)[:1] if drawing.view == "bag"
+    ]  # fmt: skip
+    highest = max((one.box[3] - one.box[1] for _, one in shown), default=1.0)
+    return [
+        (name, svg_of_drawing(one, f"{design.name}, {name}", round(_PRINTED_PX * (one.box[3] - one.box[1]) / highest)))
+        for name, one in shown
+    ]
+
+
 def small_picture(design: Design, size: str | None = None) -> str:
     """The bag as it lies as a small SVG, in one size, the largest if none is given; an empty one where it is not
     known."""

@@ -10,6 +10,7 @@ from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
+from rillstep.services.drawing_views import printed_pictures
 from rillstep.services.errors import Invalid, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.workbench import allowance_of, proof_of
@@ -110,7 +111,7 @@ def pattern_html(design: Design, terms: Terms, size: str | None, made: date) -> 
     """The booklet as an HTML page. Raises NotProved."""
     content, printed = booklet_of(design, terms, size)
     _refuse_unproved(printed)
-    return html_of(content, subtitle(design, terms, size), made)
+    return html_of(content, subtitle(design, terms, size), made, pictures=printed_pictures(design, size))
 
 
 def subtitle(design: Design, terms: Terms, size: str | None) -> str:

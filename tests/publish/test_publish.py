@@ -82,6 +82,8 @@ def test_names_that_look_like_markup_stay_names() -> None:
     design = nightfield().model_copy(update={"name": "<b>&\"Tote'</b>"})
     html = words.pattern_html(design, "US", None, date(2026, 11, 24))
     assert "<b>&" not in html
+    assert html.count("<figure>") == len(design.sizes), "each size is drawn"
+    assert words.pattern_html(design, "US", design.sizes[0].name, date(2026, 11, 24)).count("<figure>") == 1
     assert words.pattern_pdf(design, "US", None, date(2026, 11, 24))[:5] == b"%PDF-"
 
 
