@@ -32,7 +32,8 @@ def svg_of_drawing(drawing: Drawing, title: str, height: int = 96) -> str:
 def _path(outline: tuple[str, str]) -> str:
     kind, d = outline
     fill = _FILLS.get(kind, "none")
-    stroke = "#f7f4ec" if kind in ("work", "flap", "handle") else "#3c4a50"
+    # Rounds are told apart by the gaps between them; a line around each would hide them in a small picture.
+    stroke = "none" if kind in ("work", "flap", "handle") else "#3c4a50"
     return f"<path d='{d}' fill='{fill}' stroke='{stroke}' stroke-width='0.8' {_LINES.get(kind, '')}/>"
 
 
