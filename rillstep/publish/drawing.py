@@ -6,7 +6,14 @@ from html import escape
 from rillstep.core.drawings import Drawing, Outline
 
 # For paper and small pictures; the workbench has its own colours.
-_FILLS = {"work": "#5b7f8c", "flap": "#86a3ad", "handle": "#5b7f8c", "body": "#e4e0d6", "strap": "none"}
+_FILLS = {
+    "work": "#5b7f8c",
+    "square": "#5b7f8c",
+    "flap": "#86a3ad",
+    "handle": "#5b7f8c",
+    "body": "#e4e0d6",
+    "strap": "none",
+}
 _LINES = {"fold": "stroke-dasharray='6 4'", "edge": "stroke-dasharray='3 5'"}
 _MARGIN_MM = 6.0
 
@@ -33,8 +40,8 @@ def _path(outline: tuple[str, str]) -> str:
     kind, d = outline
     fill = _FILLS.get(kind, "none")
     # Rounds are told apart by the gaps between them; a line around each would hide them in a small picture.
-    stroke = "none" if kind in ("work", "flap", "handle") else "#3c4a50"
-    return f"<path d='{d}' fill='{fill}' stroke='{stroke}' stroke-width='0.8' {_LINES.get(kind, '')}/>"
+    stroke = {"work": "none", "flap": "none", "handle": "none", "square": "#f7f4ec"}.get(kind, "#3c4a50")
+    return f"<path d='{d}' fill='{fill}' stroke='{stroke}' stroke-width='1.2' {_LINES.get(kind, '')}/>"
 
 
 def _joined(outlines: Sequence[Outline]) -> list[tuple[str, str]]:

@@ -18,7 +18,7 @@ _EMPTY = "<svg xmlns='http://www.w3.org/2000/svg' width='1' height='1'/>"
 class DrawnPathView(BaseModel):
     """An outline as an SVG path in mm, y down. line: of the text, 0 where it comes from none; sts: of its round."""
 
-    kind: Literal["work", "fold", "handle", "strap", "body", "flap", "edge"]
+    kind: Literal["work", "square", "fold", "handle", "strap", "body", "flap", "edge"]
     d: str
     line: int
     label: str

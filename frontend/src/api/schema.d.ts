@@ -1336,7 +1336,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "work" | "fold" | "handle" | "strap" | "body" | "flap" | "edge";
+            kind: "work" | "square" | "fold" | "handle" | "strap" | "body" | "flap" | "edge";
             /** Label */
             label: string;
             /** Line */

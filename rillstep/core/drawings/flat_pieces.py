@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from rillstep.core.drawings.outlines import Drawing, Length, Outline, Point, half_round, rectangle, stadium
+from rillstep.core.drawings.outlines import FABRIC, Drawing, Length, Outline, Point, half_round, rectangle, stadium
 from rillstep.core.measures.piece_rounds import PieceRounds, WorkedRound, height_mm
 from rillstep.core.measures.single_pieces import HALF_ROUND, is_sideways
 
@@ -102,7 +102,7 @@ def frames(rounds: Sequence[WorkedRound]) -> tuple[Outline, ...]:
     for one in reversed(rounds):
         side = one.across_mm / 4
         points = rectangle(-side / 2, -side / 2, side, side)
-        found.append(Outline("work", points, True, one.line.span.line, _label(one), one.counts.sts))
+        found.append(Outline("square", points, True, one.line.span.line, _label(one), one.counts.sts))
     return tuple(found)
 
 
@@ -114,7 +114,7 @@ def _fold_lines(rounds: Sequence[WorkedRound], folds: Sequence[int]) -> list[Out
 
 def _spans(piece: PieceRounds, outlines: Sequence[Outline]) -> tuple[Length, ...]:
     """Across and up, by the names that the measures of the piece may have."""
-    left, low, right, high = Drawing("piece", "", tuple(one for one in outlines if one.kind == "work")).box
+    left, low, right, high = Drawing("piece", "", tuple(one for one in outlines if one.kind in FABRIC)).box
     title = piece.section.title
     flat = piece.rounds[0].line.kind != "Row" and piece.lies_flat
     across: tuple[Point, Point] = ((left, low), (right, low))

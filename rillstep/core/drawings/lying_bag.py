@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings.flat_pieces import frames, half_rings, rings, row_strips
-from rillstep.core.drawings.outlines import Drawing, Length, Outline, hanging, rectangle, shifted
+from rillstep.core.drawings.outlines import FABRIC, Drawing, Length, Outline, hanging, rectangle, shifted
 from rillstep.core.measures.bag import Body, fold_of
 from rillstep.core.measures.piece_rounds import PieceRounds, height_mm
 from rillstep.core.measures.profile import SizeShape
@@ -47,7 +47,7 @@ def lying_bag(
     if not outlines:
         return None
     left, low, right, _ = Drawing("bag", "", outlines).box
-    high = max(y for one in outlines if one.kind == "work" for _, y in one.points)
+    high = max(y for one in outlines if one.kind in FABRIC for _, y in one.points)
     spans = (Length((left, low), (right, low), ("width",)), Length((right, low), (right, high), ("height",)))
     return Drawing("bag", "The bag as it lies", outlines, spans, 1, notes)
 
@@ -125,9 +125,11 @@ def _squares(square: PieceRounds, mm: Mapping[str, float]) -> tuple[Outline, ...
                 for each in one
             ]
     if up > int(up):
-        line = one[0].line
+        line, part = one[0].line, up - int(up)
         found += [
-            Outline("work", rectangle((c - across / 2) * side, int(up) * side, side, (up - int(up)) * side), True, line)
+            Outline(
+                "square", rectangle((c - across / 2) * side, int(up) * side, side, (up - int(up)) * side), True, line
+            )
             for c in range(across)
         ]
     return tuple(found)

@@ -9,7 +9,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 Point = tuple[float, float]
-Kind = Literal["work", "fold", "handle", "strap", "body", "flap", "edge"]
+Kind = Literal["work", "square", "fold", "handle", "strap", "body", "flap", "edge"]
+# What is fabric of the body, or of a piece.
+FABRIC = ("work", "square")
 
 # Curves are drawn through so many points.
 _CURVE = 24
@@ -105,7 +107,7 @@ def shifted(points: Sequence[Point], right: float, up: float) -> tuple[Point, ..
 def silhouette(drawing: Drawing) -> tuple[Point, ...]:
     """What a drawing fills, as one outline: up the left ends of its rounds and down the right ones; of rings the
     outermost. Empty where it fills nothing."""
-    work = [one for one in drawing.outlines if one.closed and one.kind in ("work", "strap")]
+    work = [one for one in drawing.outlines if one.closed and one.kind in (*FABRIC, "strap")]
     if not work:
         return ()
     if len(work[0].points) > 4:
