@@ -127,9 +127,7 @@ def _squares(square: PieceRounds, mm: Mapping[str, float]) -> tuple[Outline, ...
     if up > int(up):
         line, part = one[0].line, up - int(up)
         found += [
-            Outline(
-                "square", rectangle((c - across / 2) * side, int(up) * side, side, (up - int(up)) * side), True, line
-            )
-            for c in range(across)
+            Outline("square", rectangle((at - across / 2) * side, int(up) * side, side, part * side), True, line)
+            for at in range(across)
         ]
     return tuple(found)
