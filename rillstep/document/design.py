@@ -19,8 +19,9 @@ from rillstep.document.schema import (
     Swatch,
     Tolerance,
     Yarn,
-    clean_name,
     one_line,
+    refuse_same_names,
+    size_name,
 )
 
 MeasureName = Annotated[str, Field(min_length=1, max_length=120)]
@@ -28,16 +29,10 @@ NumberName = Annotated[str, Field(min_length=1, max_length=80)]
 LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
 
 
-def _size_name(value: str) -> str:
-    if value.strip().lower() in ("sizes", "only", "all"):
-        raise ValueError("choose another name: this word has a meaning in pattern text")
-    return clean_name(value)
-
-
 Carried = Literal["hand", "elbow", "shoulder"]
 
 # The name of a size, as it can stand in any text.
-SizeName = Annotated[Name, AfterValidator(_size_name)]
+SizeName = Annotated[Name, AfterValidator(size_name)]
 
 
 class Size(Strict):
@@ -81,10 +76,7 @@ class Design(Strict):
     @field_validator("sizes")
     @classmethod
     def _different(cls, value: list[Size]) -> list[Size]:
-        names = [size.name.lower() for size in value]
-        for name in names:
-            if names.count(name) > 1:
-                raise ValueError(f"two sizes are called “{name}”; give each its own name")
+        refuse_same_names([size.name for size in value])
         return value
 
 

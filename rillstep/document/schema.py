@@ -1,5 +1,6 @@
 """What stands beside the text of a design: yarn, swatch, parts. Lengths are in mm, weights in g, yarn lengths in m."""
 
+from collections.abc import Sequence
 from datetime import date
 from typing import Annotated, Literal
 from unicodedata import category
@@ -29,6 +30,21 @@ def clean_name(value: str) -> str:
     if not value.strip():
         raise ValueError("give it a name")
     return " ".join(value.split())
+
+
+def size_name(value: str) -> str:
+    """The name of a size, as it can stand in any text. Raises ValueError."""
+    if value.strip().lower() in ("sizes", "only", "all"):
+        raise ValueError("choose another name: this word has a meaning in pattern text")
+    return clean_name(value)
+
+
+def refuse_same_names(names: Sequence[str]) -> None:
+    """Sizes have names of their own, whatever their case. Raises ValueError."""
+    lower = [name.lower() for name in names]
+    for name in lower:
+        if lower.count(name) > 1:
+            raise ValueError(f"two sizes are called “{name}”; give each its own name")
 
 
 def one_line(value: str) -> str:

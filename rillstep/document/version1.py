@@ -16,8 +16,9 @@ from rillstep.document.schema import (
     Swatch,
     Tolerance,
     Yarn,
-    clean_name,
     one_line,
+    refuse_same_names,
+    size_name,
 )
 
 
@@ -64,9 +65,7 @@ class ToteSize(Strict):
     @field_validator("name")
     @classmethod
     def _printable(cls, value: str) -> str:
-        if value.lower() in ("sizes", "only", "all"):
-            raise ValueError("choose another name: this word has a meaning in pattern text")
-        return clean_name(value)
+        return size_name(value)
 
 
 class ToteDesign(Strict):
@@ -95,8 +94,5 @@ class ToteDesign(Strict):
     @field_validator("sizes")
     @classmethod
     def _different(cls, value: list[ToteSize]) -> list[ToteSize]:
-        names = [size.name.lower() for size in value]
-        for name in names:
-            if names.count(name) > 1:
-                raise ValueError(f"two sizes are called “{name}”; give each its own name")
+        refuse_same_names([size.name for size in value])
         return value
