@@ -45,6 +45,16 @@ class Gauge:
         return self.height_mm * BY_US[stitch].height_ratio / BY_US[self.stitch].height_ratio
 
 
+# The hook as words say it ("4.5 mm", "US H/8, 5 mm").
+HOOK_MM = re.compile(r"(\d+(?:[.,]\d+)?)\s*mm\b")
+
+
+def hook_in(words: str) -> float | None:
+    """The hook that words name, in mm; None where they name none in mm."""
+    found = HOOK_MM.search(words)
+    return float(found[1].replace(",", ".")) if found else None
+
+
 # A chain that hangs free is narrower than a stitch of the fabric; used where no chain was measured.
 CHAIN_RATIO = 0.9
 

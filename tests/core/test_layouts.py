@@ -2,11 +2,12 @@
 
 import pytest
 
+from rillstep.core.gauge import Gauge
 from rillstep.core.notation import parse
 from rillstep.core.printing import write
 from rillstep.core.printing.project import one_size
 from rillstep.core.proof import prove_text
-from rillstep.core.yarn import tally
+from rillstep.core.yarn import StitchSizes, tally
 
 STAR = "Ch 4, join into a ring.\nRnd 1: Ch 3 (counts as dc), 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times; join. — 12 dc, 4 ch-2 sps\n"
 
@@ -42,7 +43,8 @@ def test_how_many_are_made_is_written_and_counted_for_each_size() -> None:
     assert "make 8/12" in write(proof.pattern)
     assert parse(write(proof.pattern)).pattern == proof.pattern
     assert one_size(proof.pattern, 1).sections[0].make == (12,)
-    small, large = (dict(tally(work, sections=proof.pattern.sections).stitches)["dc"] for work in proof.works)
+    sizes = StitchSizes(Gauge("dc", 6.0, 12.0), 5.4)
+    small, large = (sum(one.stitches for one in tally(proof.pattern, work, sizes)) for work in proof.works)
     assert (small, large) == (8 * 12, 12 * 12)
 
 

@@ -13,7 +13,6 @@ from rillstep.core.measures.profile import oval_flatness
 from rillstep.core.measures.straps import drop_of, handle_length_mm
 from rillstep.core.proof import prove_text
 from rillstep.core.stitches import STITCHES, abbreviation, full_name, stitch_words
-from rillstep.core.yarn import Tally, WeighedSwatch, YarnFacts, correction, need, tally
 from tests.examples import MESH_TOTE, hdc_gauge
 
 
@@ -87,45 +86,6 @@ def test_the_same_word_means_different_stitches() -> None:
     for stitch in STITCHES:
         assert stitch_words("UK").get(abbreviation(stitch.us, "UK"), stitch.us) == stitch.us
     assert full_name("hdc", "UK") == "half treble crochet"
-
-
-YARN = YarnFacts(grams_per_ball=100, metres_per_ball=200)
-
-
-def test_a_weighed_swatch_scales_the_usual_ratios() -> None:
-    gauge = Gauge("hdc", 10.0, 10.0)
-    # 100 hdc at 3.9 x 20 mm = 7.8 m by the usual ratio; the swatch weighs 7.8 g = 15.6 m: twice as much.
-    swatch = WeighedSwatch(10, 10, 7.8)
-    assert correction(gauge, YARN, swatch) == pytest.approx(2.0)
-    counted = Tally((("hdc", 1000),), 0, 0)
-    weighed, guessed = need(counted, gauge, YARN, swatch), need(counted, gauge, YARN, WeighedSwatch(10, 10))
-    assert weighed.metres == pytest.approx(2 * 78 * 1.02, rel=0.02)
-    assert guessed.metres == pytest.approx(78 * 1.02, rel=0.02)
-    assert (weighed.high_g - weighed.low_g) / weighed.grams < (guessed.high_g - guessed.low_g) / guessed.grams / 1.5
-
-
-@given(st.integers(1, 20000), st.integers(0, 500), st.integers(1, 3))
-def test_more_stitches_and_strands_need_more_yarn(count: int, chains: int, strands: int) -> None:
-    gauge = hdc_gauge()
-    one = need(Tally((("hdc", count),), chains, 0), gauge, YarnFacts(100, 200, strands), WeighedSwatch(10, 10))
-    more = need(Tally((("hdc", count + 50),), chains, 0), gauge, YarnFacts(100, 200, strands), WeighedSwatch(10, 10))
-    assert one.low_g < one.grams < one.high_g
-    assert more.grams > one.grams
-    assert one.balls >= one.high_g / 100 - 1e-6
-    assert one.balls < one.high_g / 100 + 1
-
-
-def test_the_tally_counts_every_stitch_once() -> None:
-    proof = prove_text(MESH_TOTE)
-    counted = tally(proof.works[0])
-    by_hand = 26 + 32 + 16 + 6 * 16 + 32 + 18 + 36
-    assert counted.total == by_hand
-    # 13 to begin with, starting chains, 16 ch-3 in 7 rounds, two handles of 9
-    assert counted.chains == 13 + 5 + 7 * 48 + 2 * 9
-    assert counted.joins == 12
-    first = tally(proof.works[0], to_line=6)
-    rest = tally(proof.works[0], from_line=7)
-    assert first.total + rest.total == counted.total
 
 
 def test_cautions_apply_where_they_apply() -> None:

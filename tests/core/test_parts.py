@@ -1,5 +1,7 @@
 """A crochet-along: cut between rounds, balanced, nothing lost, proved again."""
 
+from pathlib import Path
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -62,3 +64,16 @@ def test_rounds_that_grow_are_not_cut_within() -> None:
     for count in (2, 3, 4):
         divided = divide(prove_text(text).pattern, count)
         assert reprint(divided.pattern, "US", None, fold=False).ok
+
+
+@pytest.mark.parametrize(
+    "path", sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))[::9], ids=lambda p: p.stem
+)
+def test_the_last_checkpoint_is_the_bag_in_every_size(path: Path) -> None:
+    proof = prove_text(path.read_text())
+    last = divide(proof.pattern, 3).parts[-1]
+    for size, point in enumerate(last.checkpoints):
+        made = {one.name: one.mm[size] for one in proof.bag.measures if one.piece is None} if proof.bag else {}
+        for got, name in ((point.width_mm, "width"), (point.height_mm, "height")):
+            if made.get(name) is not None:
+                assert got == pytest.approx(made[name], abs=0.05), name

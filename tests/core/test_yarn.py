@@ -1,18 +1,31 @@
-"""Yarn from worked stitches: additive by lines and pieces, by gauge, strands and weights; and a kit that may not be enough."""
-
-import math
+"""Yarn from worked stitches: additive by lines, pieces and colours, by gauge, strands and weights; and a kit that may not
+be enough."""
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.gauge import gauge_from_counts
+from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.proof import prove_text
-from rillstep.core.yarn import Tally, WeighedSwatch, YarnFacts, correction, need, tally
+from rillstep.core.yarn import (
+    Extra,
+    StitchSizes,
+    Used,
+    YarnFacts,
+    colour_needs,
+    kind_of,
+    learned,
+    length_mm,
+    stitch_sizes,
+    tally,
+    whole_need,
+    with_yarns,
+)
+from tests.examples import MESH_TOTE
 
 GAUGE = gauge_from_counts("sc", 16, 18, 100)
+SIZES = StitchSizes(GAUGE, 0.9 * GAUGE.width_mm)
 BALL = YarnFacts(100, 200, 1)
-UNWEIGHED = WeighedSwatch(1, 1)
 BAG = """Gauge: sc 16 sts x 18 rows = 10 cm
 Section: Wall (joined rounds, wall)
 Ch 24, join into a ring.
@@ -23,58 +36,121 @@ Ch 7.
 Row 1: Sc in 2nd ch from hook, sc in each ch across; turn.
 Rows 2-30: Ch 1, sc in each st across; turn.
 """
+STRIPES = """Gauge: dc 14 sts x 8 rows = 10 cm
+Colour: A, B, C
+Section: Panel (rows, panel)
+With A, ch 32.
+Row 1: Dc in 4th ch from hook (skipped chs count as dc), dc in each ch across; turn. (30 dc)
+Row 2: Ch 3 (counts as dc), dc in next 29 sts; turn. (30 dc)
+Row 3: Change to B. Ch 3 (counts as dc), dc in next 29 sts; turn. (30 dc)
+Rows 4-9: Rep Row 2, working 2 rows in C and 1 row in A.
+"""
 
 
-def counted(make: str = "") -> Tally:
-    pattern = prove_text(BAG.format(make=make))
-    return tally(pattern.works[0], sections=pattern.pattern.sections)
+def used(text: str) -> tuple[Used, ...]:
+    proof = prove_text(text)
+    sizes = stitch_sizes(proof.pattern, 0)
+    assert sizes is not None
+    return tally(proof.pattern, proof.works[0], sizes)
+
+
+def grams(found: tuple[Used, ...] | list[Used], yarn: YarnFacts = BALL, extras: tuple[Extra, ...] = ()) -> float:
+    return whole_need(colour_needs(with_yarns(found, ()), extras, {"": yarn}, learned(()))).grams
 
 
 def test_every_stitch_chain_and_join_is_counted() -> None:
-    found = counted()
-    assert found.stitches == (("sc", 24 * 20 + 6 * 30),)
-    assert found.chains == 24 + 7 + 29  # foundations, and a turning chain for each row after the first
-    assert found.joins == 20
+    found = used(BAG.format(make=""))
+    assert sum(one.stitches for one in found) == 24 * 20 + 6 * 30
+    lengths = {kind: sum(one.lengths_mm.get(kind, 0.0) for one in found) for kind in ("sc", "chain", "slip")}
+    # Foundations, and a turning chain for each row after the first; a slip stitch to join each round.
+    chains, joins = 24 + 7 + 29, 20
+    assert lengths["sc"] == pytest.approx((24 * 20 + 6 * 30) * length_mm("sc", "sc", SIZES))
+    assert lengths["chain"] == pytest.approx(chains * length_mm("ch", "chain", SIZES))
+    assert lengths["slip"] == pytest.approx(joins * length_mm("sl st", "slip", SIZES))
 
 
-def test_a_piece_that_is_made_twice_counts_twice() -> None:
-    one, two = counted(), counted(", make 2")
-    assert two.total - one.total == 6 * 30
-    assert two.chains - one.chains == 7 + 29
-    assert two.joins == one.joins
+def test_the_tally_counts_every_stitch_once() -> None:
+    proof = prove_text(MESH_TOTE)
+    found = tally(proof.pattern, proof.works[0], SIZES)
+    assert sum(one.stitches for one in found) == 26 + 32 + 16 + 6 * 16 + 32 + 18 + 36
+    # 13 to begin with, starting chains, 16 ch-3 in 7 rounds, two handles of 9
+    chains = sum(one.lengths_mm.get("chain", 0.0) for one in found) / length_mm("ch", "chain", SIZES)
+    assert chains == pytest.approx(13 + 5 + 7 * 48 + 2 * 9)
+    joins = sum(one.lengths_mm.get("slip", 0.0) for one in found) / length_mm("sl st", "slip", SIZES)
+    assert joins == pytest.approx(12)
 
 
-def test_lines_add_up_to_the_whole() -> None:
-    work = prove_text(BAG.format(make="")).works[0]
-    for cut in range(2, 10):
-        first, second, whole = tally(work, 0, cut), tally(work, cut + 1), tally(work)
-        assert first.total + second.total == whole.total
-        assert first.chains + second.chains == whole.chains
-        assert first.joins + second.joins == whole.joins
+def test_a_piece_that_is_made_twice_takes_twice_as_much() -> None:
+    one, two = used(BAG.format(make="")), used(BAG.format(make=", make 2"))
+    straps = [[u for u in found if u.piece == "Strap"] for found in (one, two)]
+    assert sum(u.stitches for u in straps[1]) == 2 * sum(u.stitches for u in straps[0]) == 2 * 6 * 30
+    assert [u for u in one if u.piece == "Wall"] == [u for u in two if u.piece == "Wall"]
 
 
-@given(st.integers(1, 5_000), st.integers(0, 500), st.floats(0.5, 2.0))
+def test_colours_are_followed_through_rows_and_stripes() -> None:
+    found = used(STRIPES)
+    rows = {colour: sum(one.stitches for one in found if one.colour == colour) / 30 for colour in "ABC"}
+    assert rows == {"A": 4, "B": 1, "C": 4}  # six rows again: two in C, one in A, and so on
+    assert sum(one.changes for one in found) >= 3
+    yarns = {"": BALL, "B": YarnFacts(50, 100, 2)}
+    needs = colour_needs(with_yarns(found, ["B"]), (), yarns, learned(()))
+    assert [one.colour for one in needs] == ["", "B"]
+    assert needs[1].yarn.strands == 2 and needs[0].other.grams > needs[1].other.grams
+
+
+@pytest.mark.parametrize(
+    "stripes", ["0 rows in C", "0 rows in C and 1 row in A", "9999 rows in C", "99999999999 rows in C"]
+)
+def test_stripes_of_no_rows_or_of_very_many_are_counted(stripes: str) -> None:
+    found = used(STRIPES.replace("2 rows in C and 1 row in A", stripes))
+    assert sum(one.stitches for one in found) == 9 * 30
+
+
+def test_what_is_worked_otherwise_is_another_kind() -> None:
+    assert [kind_of(one) for one in ("sc", "hdc", "tr", "FPdc", "ch", "sl st", "puff")] == [
+        "sc", "hdc", "dc", "post", "chain", "slip", "group",
+    ]  # fmt: skip
+    wall = "Gauge: sc 16 sts x 18 rows = 10 cm\nSection: Wall (joined rounds, wall)\nCh 24, join into a ring.\n"
+    begin = wall + "Rnd 1: Sc in each ch around; join.\n"
+    mesh = used(
+        begin + "Rnd 2: Ch 1, [sc in next st, ch 2, sk next st] around; join.\nRnd 3: Ch 1, sc in each sp around; join."
+    )
+    assert set(mesh[-1].lengths_mm) >= {"space"} and "sc" not in mesh[-1].lengths_mm
+    loops = used(begin + "Rnd 2: Ch 1, BLO sc in each st around; join.")
+    assert "loop" in loops[-1].lengths_mm
+    post, plain = (
+        used(begin + f"Rnd 2: Ch 2, dc in each st around; join.\nRnd 3: Ch 2, {words} around; join.")[-1]
+        for words in ("FPdc around each st", "dc in each st")
+    )
+    # About a half more yarn in a post stitch: the ratio of their kinds.
+    assert post.lengths_mm["post"] / plain.lengths_mm["dc"] == pytest.approx(1.38, abs=0.01)
+
+
+@given(st.integers(1, 5_000), st.floats(0.5, 2.0))
 @settings(max_examples=50, deadline=None)
-def test_yarn_grows_with_stitches_and_with_their_size(stitches: int, chains: int, scale: float) -> None:
-    small, large = (need(Tally((("sc", n),), chains, 0), GAUGE, BALL, UNWEIGHED) for n in (stitches, 2 * stitches))
-    assert small.grams < large.grams
-    assert small.low_g < small.grams < small.high_g
-    assert small.balls == math.ceil(small.high_g / 100 - 1e-9) >= 1
-    wide = gauge_from_counts("sc", 16 / scale, 18 / scale, 100)
-    scaled = need(Tally((("sc", stitches),), chains, 0), wide, BALL, UNWEIGHED)
-    assert (scaled.metres >= small.metres) == (scale >= 1) or math.isclose(scaled.metres, small.metres, rel_tol=0.05)
+def test_yarn_grows_with_stitches_and_with_their_size(stitches: int, scale: float) -> None:
+    def needed(many: int, wide: float) -> float:
+        sizes = StitchSizes(Gauge("sc", wide, wide), 0.9 * wide)
+        return grams((Used(1, "Wall", "", {"sc": many * length_mm("sc", "sc", sizes)}, many),))
+
+    assert needed(stitches, 5.0) < needed(2 * stitches, 5.0)
+    assert (needed(stitches, 5.0 * scale) >= needed(stitches, 5.0)) == (scale >= 1) or scale == pytest.approx(1)
 
 
-def test_strands_multiply_and_a_weighed_swatch_corrects() -> None:
-    counted_here = Tally((("sc", 2_000),), 100, 20)
-    one, three = (need(counted_here, GAUGE, YarnFacts(100, 200, strands), UNWEIGHED) for strands in (1, 3))
-    assert three.metres == pytest.approx(3 * one.metres, rel=0.05)
-    assert correction(GAUGE, BALL, UNWEIGHED) is None
-    thrifty, lavish = WeighedSwatch(20, 20, 3.0), WeighedSwatch(20, 20, 9.0)
-    assert correction(GAUGE, BALL, lavish) == pytest.approx(3 * (correction(GAUGE, BALL, thrifty) or 0))
-    low, high = (need(counted_here, GAUGE, BALL, swatch) for swatch in (thrifty, lavish))
-    assert low.weighed and high.weighed and low.grams < high.grams
-    assert (high.high_g - high.low_g) / high.grams < (one.high_g - one.low_g) / one.grams  # a weight makes it surer
+def test_strands_multiply_and_other_yarn_adds() -> None:
+    found = used(BAG.format(make=""))
+    one, three = grams(found), grams(found, YarnFacts(100, 200, 3))
+    assert three == pytest.approx(3 * one, rel=0.05)
+    seam = Extra("whipstitch seam", 250, 2)
+    assert seam.yarn_mm == 1500
+    assert grams(found, extras=(seam,)) - one == pytest.approx(1500 / 1000 / 2, rel=0.05)
+
+
+def test_balls_cover_the_upper_end_and_what_is_left_is_said() -> None:
+    (need,) = colour_needs(with_yarns(used(BAG.format(make="")), ()), (), {"": YarnFacts(10, 20)}, learned(()))
+    assert need.balls * 10 >= need.other.high_g > (need.balls - 1) * 10
+    assert need.left_g == pytest.approx(need.balls * 10 - need.other.grams)
+    assert need.other.low_g < need.other.grams < need.other.high_g
 
 
 @pytest.mark.parametrize(

@@ -3,12 +3,14 @@
 import re
 from collections.abc import Mapping, Sequence
 
+from rillstep.core.gauge import HOOK_MM
 from rillstep.core.lengths import GAUGE_SPAN, Units
 from rillstep.core.settling import read
 from rillstep.core.stitches import Terms, abbreviation
 
 _GAUGE = re.compile(r"^\s*gauge\s*:", re.IGNORECASE)
 _OF_SIZES = re.compile(r"^\s*(?:gauge|tension)\s*(?:\(([^()]+)\))?\s*:\s*(.*?)\s*$", re.IGNORECASE)
+_HOOK = re.compile(r"^\s*hook\s*:", re.IGNORECASE)
 _HEAD = re.compile(r"^\s*(?:pattern|terms|units|sizes?)\s*:", re.IGNORECASE)
 
 
@@ -25,9 +27,28 @@ def with_gauge(text: str, stitch: str, sts: float, rows: float, units: Units) ->
                 without = read("\n".join([*lines[:at], *lines[at + 1 :]])).pattern.gauges
                 if without != pattern.gauges:  # the line that gives the gauge of plain stitches
                     return "\n".join([*lines[:at], line, *lines[at + 1 :]])
+    return _in_head(lines, line)
+
+
+def _in_head(lines: Sequence[str], line: str) -> str:
+    """The text with a line behind those that name the pattern, its terms, units and sizes."""
     first = next((at for at, raw in enumerate(lines) if re.match(r"\s*(?:section|rnd|round|row)\b", raw, re.I)), 0)
     head = max((at + 1 for at, raw in enumerate(lines[:first]) if _HEAD.match(raw)), default=0)
     return "\n".join([*lines[:head], line, *lines[head:]])
+
+
+def with_hook(text: str, hook_mm: float) -> str:
+    """The text with this hook: what its `Hook:` line says in mm is replaced, or such a line is put in."""
+    lines = text.split("\n")
+    for at, raw in enumerate(lines):
+        if _HOOK.match(raw):
+            number = HOOK_MM.search(raw)
+            if number is None:
+                return "\n".join([*lines[:at], f"Hook: {hook_mm:g} mm", *lines[at + 1 :]])
+            # Its letter is that of the hook before.
+            rest = re.sub(r"\s*\((?:US|UK)?\s*[A-Z0-9/.-]+\)", "", raw[number.end(1) :])
+            return "\n".join([*lines[:at], f"{raw[: number.start(1)]}{hook_mm:g}{rest}", *lines[at + 1 :]])
+    return _in_head(lines, f"Hook: {hook_mm:g} mm")
 
 
 def gauges_in(text: str) -> tuple[str, ...]:

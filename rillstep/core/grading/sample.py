@@ -12,7 +12,7 @@ from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.slots import SIDE_OF_A_SQUARE
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Trials, trials_of
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof, prove_as_read
 from rillstep.core.settling import read
 
 SQUARES_STAY = (
@@ -46,7 +46,7 @@ class Sample:
 
 def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
     """A size of a text to grade from; a text without names is lifted. Raises NotGraded."""
-    proof = prove_text(text, allowance_mm)
+    proof = prove_as_read(text, allowance_mm)
     error = next((f for f in proof.findings if f.severity == "error"), None)
     if error is not None:
         raise NotGraded(f"The text is graded when it comes out as it is: line {error.span.line}: {error.message}")
@@ -88,7 +88,7 @@ def sample_of(text: str, at: int = 0, allowance_mm: float = 0.0) -> Sample:
                 "print one size and grade that."
             )
         values[name] = numbers[index]
-    whole = proof if own == text else prove_text(own, allowance_mm)
+    whole = proof if own == text else prove_as_read(own, allowance_mm)
     if whole.bag is None:
         raise NotGraded("There is no “Gauge:” line in this text, so no target can be held to it.")
     gauges = {name: gauges_in(one) for name, one in zip(sizes, texts, strict=True)}

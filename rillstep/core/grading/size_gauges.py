@@ -6,7 +6,7 @@ from dataclasses import replace
 from rillstep.core.grading.gauge_lines import in_gauge
 from rillstep.core.grading.nearest_size import Model
 from rillstep.core.grading.trials import Refuted, measures_at, trials_of
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof, prove_as_read
 
 
 class GaugeNotRead(ValueError):
@@ -16,7 +16,7 @@ class GaugeNotRead(ValueError):
 def model_in(model: Model, text: str, gauges: Sequence[str], allowance_mm: float = 0.0) -> Model:
     """What a size in other gauges is found from. Raises GaugeNotRead."""
     there = in_gauge(text, gauges)
-    proof = prove_text(there, allowance_mm)
+    proof = prove_as_read(there, allowance_mm)
     if len(proof.pattern.gauges) + len(proof.pattern.own_gauges) < len(gauges) or not proof.pattern.gauges:
         raise GaugeNotRead(f"“{'; '.join(gauges)}” is no gauge: write it like “sc 20 sts x 22 rows = 10 cm”.")
     trials = trials_of(there, allowance_mm)

@@ -1,7 +1,7 @@
 """Lengths that a text states of itself ("Check: 24.0 (28.7) cm wide"), restated as its rounds measure."""
 
 from rillstep.core.findings import Edit, Span, apply_edits
-from rillstep.core.proof import Proof, prove_text
+from rillstep.core.proof import Proof, prove_as_read
 from rillstep.core.tree import Check, CheckItem, Decimals
 from rillstep.core.words.numbers import set_text
 
@@ -11,7 +11,7 @@ DIFFERS = "measure-differs"
 def proved_with_lengths(text: str, allowance_mm: float = 0.0) -> tuple[str, Proof]:
     """The text with the lengths that it states as they are measured, where nothing else is wrong with it, and its
     proof."""
-    proof = prove_text(text, allowance_mm)
+    proof = prove_as_read(text, allowance_mm)
     errors = [f for f in proof.findings if f.severity == "error"]
     if not errors or any(f.code != DIFFERS for f in errors):
         return text, proof
@@ -19,7 +19,7 @@ def proved_with_lengths(text: str, allowance_mm: float = 0.0) -> tuple[str, Proo
     if not edits:
         return text, proof
     again = apply_edits(text, edits)
-    return again, prove_text(again, allowance_mm)
+    return again, prove_as_read(again, allowance_mm)
 
 
 def _edits(proof: Proof) -> tuple[Edit, ...]:

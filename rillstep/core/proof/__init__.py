@@ -2,7 +2,7 @@
 
 from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.marks import MarkCounts, counts_of, kept_places
-from rillstep.core.proof.prove import UNCHECKED, LineProof, Mark, Proof, prove, prove_text
+from rillstep.core.proof.prove import UNCHECKED, LineProof, Mark, Proof, prove, prove_as_read, prove_text
 from rillstep.core.proof.questions import Question, questions
 from rillstep.core.proof.reprint import Reprint, reader_text, reprint
 
@@ -19,6 +19,7 @@ __all__ = [
     "Reprint",
     "advice",
     "prove",
+    "prove_as_read",
     "prove_text",
     "questions",
     "reader_text",

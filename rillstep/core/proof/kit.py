@@ -6,8 +6,7 @@ import re
 from rillstep.core.findings import Finding, Span
 from rillstep.core.proof.subject import Subject
 from rillstep.core.tree import Row
-from rillstep.core.tree.changes import in_gauge_of
-from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
+from rillstep.core.yarn import YarnFacts, colour_needs, learned, stitch_sizes, tally, whole_need, with_yarns
 
 _KIT = re.compile(r"(\d[\d.\s,()/]*)\s*g\b", re.IGNORECASE)
 _BALL = re.compile(r"(\d+(?:\.\d+)?)\s*g\s*(?:=|/|is|to)\s*(\d+(?:\.\d+)?)\s*m\b", re.IGNORECASE)
@@ -32,8 +31,11 @@ def kit(subject: Subject) -> list[Finding]:
         if any(not line.known for line in work.lines) or facts.grams_per_ball <= 0 or facts.metres_per_ball <= 0:
             continue
         held = grams[work.size] if len(grams) > 1 else grams[0]
-        counted = tally(work, sections=pattern.sections)
-        needed = need(counted, in_gauge_of(pattern, work.size).gauges[0], facts, WeighedSwatch(1, 1))
+        sizes = stitch_sizes(pattern, work.size)
+        if sizes is None:
+            continue
+        used = with_yarns(tally(pattern, work, sizes), ())
+        needed = whole_need(colour_needs(used, (), {"": facts}, learned(())))
         if needed.high_g <= held:
             continue
         may = "takes" if needed.grams > held else "may take"

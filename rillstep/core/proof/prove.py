@@ -111,14 +111,16 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
 
     terms: what it is written in, where that is known better than the text says.
     """
-    proof = _proved(text, allowance_mm, terms)
+    proof = prove_as_read(text, allowance_mm, terms)
     named = keeping_names(
-        text, proof.findings, len(proof.pattern.sizes), lambda other: _proved(other, allowance_mm, terms).findings
+        text, proof.findings, len(proof.pattern.sizes), lambda other: prove_as_read(other, allowance_mm, terms).findings
     )
     return proof if named is proof.findings else replace(proof, findings=named)
 
 
-def _proved(text: str, allowance_mm: float, terms: Terms | None) -> Proof:
+def prove_as_read(text: str, allowance_mm: float = 0.0, terms: Terms | None = None) -> Proof:
+    """The same proof, with repairs that may write plain numbers over names: for those who look at no repair, as each
+    repair that keeps a name is a proof of its own."""
     read_ = read(text, terms)
     return prove(read_.pattern, read_.findings, allowance_mm)
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import fields, is_dataclass, replace
+from functools import cache
 from typing import Any
 
 from rillstep.core.findings import Span
@@ -15,9 +16,14 @@ def moved(node: Any, move: Callable[[Span], Span]) -> Any:
         return move(node)
     if isinstance(node, tuple):
         return tuple([moved(item, move) for item in node])
-    if is_dataclass(node) and not isinstance(node, type):
-        return replace(node, **{f.name: moved(getattr(node, f.name), move) for f in fields(node)})
-    return node
+    names = _fields_of(node.__class__)
+    return replace(node, **{name: moved(getattr(node, name), move) for name in names}) if names else node
+
+
+@cache
+def _fields_of(kind: type) -> tuple[str, ...]:
+    """The names of the fields of a kind of node, empty for a plain value: asked for each node of a tree."""
+    return tuple(field.name for field in fields(kind)) if is_dataclass(kind) else ()
 
 
 def in_gauge_of(pattern: Pattern, size: int) -> Pattern:
