@@ -6,18 +6,22 @@ is generated from these models.
 """
 
 from collections.abc import Sequence
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, Field, StringConstraints, ValidationError, field_validator
+from pydantic import AfterValidator, Field, StringConstraints, ValidationError, field_validator, model_validator
 
+from rillstep.core.gauge import hook_in
 from rillstep.document.schema import (
     MAX_SIZES,
+    ExtraYarn,
+    HookMm,
     Millimetres,
     Name,
     Parts,
     Strict,
     Swatch,
     Tolerance,
+    Weighing,
     Yarn,
     one_line,
     refuse_same_names,
@@ -26,6 +30,8 @@ from rillstep.document.schema import (
 
 MeasureName = Annotated[str, Field(min_length=1, max_length=120)]
 NumberName = Annotated[str, Field(min_length=1, max_length=80)]
+# How much a measure counts against the others, where not all targets can be met: 1 is usual, 0 not at all.
+Weight = Annotated[float, Field(ge=0, le=100, allow_inf_nan=False)]
 LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
 
 
@@ -33,6 +39,18 @@ Carried = Literal["hand", "elbow", "shoulder"]
 
 # The name of a size, as it can stand in any text.
 SizeName = Annotated[Name, AfterValidator(size_name)]
+
+
+MOST_YARNS, MOST_SWATCHES = 12, 20
+
+# How far off a measure may be, in mm, where nothing else is said: a drop is measured less exactly.
+USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM = 10.0, {"drop": 15.0}
+
+
+def tolerance_mm(size: "Size | None", measure: str) -> float:
+    """How far off a measure of a size may be, in mm."""
+    usual = USUAL_TOLERANCES_MM.get(measure, USUAL_TOLERANCE_MM)
+    return size.tolerances_mm.get(measure, usual) if size is not None else usual
 
 
 class Size(Strict):
@@ -46,9 +64,10 @@ class Size(Strict):
 
 class Design(Strict):
     """A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
-    the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
-    carried: where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample
-    as it was made, by the names of measures."""
+    the first one of the text where it is not given. weights: how much measures count. yarns: one for each colour; the
+    one without a colour is for all that no other is for. hook_mm: null where nothing is known beside the text. carried:
+    where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample as it was
+    made, by the names of measures."""
 
     format: Literal["rillstep-design"] = "rillstep-design"
     version: Literal[2] = 2
@@ -60,13 +79,41 @@ class Design(Strict):
     text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)]
     sample: Name | None = None
     sizes: list[Size] = Field(default=[], max_length=MAX_SIZES)
-    yarn: Yarn | None = None
-    hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] | None = None
-    swatch: Swatch | None = None
+    weights: dict[MeasureName, Weight] = Field(default={}, max_length=60)
+    yarns: list[Yarn] = Field(default=[], max_length=MOST_YARNS)
+    hook_mm: HookMm | None = None
+    swatches: list[Swatch] = Field(default=[], max_length=MOST_SWATCHES)
+    weighings: list[Weighing] = Field(default=[], max_length=100)
+    extras: list[ExtraYarn] = Field(default=[], max_length=40)
     carried: Carried = "hand"
     made_mm: dict[MeasureName, Millimetres] = Field(default={}, max_length=60)
     parts: Parts = Parts()
     notes: Annotated[str, Field(max_length=4000)] = ""
+
+    @model_validator(mode="before")
+    @classmethod
+    def _one_of_each(cls, content: Any) -> Any:
+        """Files of version 2 that were saved before a design could have several yarns and swatches."""
+        if not isinstance(content, dict) or not {"yarn", "swatch"} & set(content):
+            return content
+        known = {key: value for key, value in content.items() if key not in ("yarn", "swatch")}
+        for one, all_of in (("yarn", "yarns"), ("swatch", "swatches")):
+            if content.get(one) is not None:
+                known.setdefault(all_of, [content[one]])
+        return known
+
+    @field_validator("yarns")
+    @classmethod
+    def _own_colours(cls, value: list[Yarn]) -> list[Yarn]:
+        colours = [yarn.colour.lower() for yarn in value]
+        for at, colour in enumerate(colours):
+            if colour in colours[:at]:
+                raise ValueError(
+                    f"two yarns are for colour “{value[at].colour}”; give each its own"
+                    if colour
+                    else "two yarns are for the same stitches; say which colour of the text one of them is for"
+                )
+        return value
 
     @field_validator("name")
     @classmethod
@@ -78,6 +125,12 @@ class Design(Strict):
     def _different(cls, value: list[Size]) -> list[Size]:
         refuse_same_names([size.name for size in value])
         return value
+
+
+def hook_said_mm(design: Design, said: str | None) -> float | None:
+    """The hook in mm: as the text says it (its `Hook:` line), or as it is kept beside a text that says none."""
+    own = hook_in(said or "")
+    return own if own is not None else design.hook_mm
 
 
 def sizes_named(names: Sequence[str]) -> list[Size]:

@@ -9,19 +9,30 @@ from rillstep.core.lengths import Units, in_units
 _PART = re.compile(r"\[(\d+)\]|\.((?:(?!\.|\[\d).)+)")
 _FIELDS = {
     "name": "Name of the design", "units": "Units", "terms": "Terms", "hand": "Hand", "text": "Text",
-    "sample": "Sample", "sizes": "Sizes", "yarn": "Yarn", "hook_mm": "Hook (mm)", "swatch": "Swatch",
-    "carried": "How it is carried",
+    "sample": "Sample", "sizes": "Sizes", "yarns": "Yarns", "hook_mm": "Hook (mm)",
+    "swatches": "Swatches", "weighings": "Weighings", "extras": "What else uses yarn",
+    "carried": "How it is carried", "weights": "How much it counts",
     "made_mm": "Measured of the sample", "parts": "Parts", "notes": "Notes", "format": "The file’s “format”",
     "version": "The file’s “version”", "document": "The design",
 }  # fmt: skip
 _INNER = {
-    "yarn.name": "Yarn: name", "yarn.weight_class": "Yarn: weight class", "yarn.fibre": "Yarn: fibre",
-    "yarn.grams_per_ball": "Yarn: grams a ball", "yarn.metres_per_ball": "Yarn: metres a ball",
-    "yarn.strands": "Yarn: strands together", "swatch.stitch": "Swatch: stitch",
-    "swatch.stitches": "Swatch: stitches", "swatch.rows": "Swatch: rows",
-    "swatch.width_mm": "Swatch: width", "swatch.height_mm": "Swatch: height",
-    "swatch.weight_g": "Swatch: weight (g)", "swatch.blocked": "Swatch: blocked",
     "parts.count": "Number of parts", "parts.start": "First day", "parts.every_days": "Days between the parts",
+    "yarn.grams_per_ball": "Yarn: grams a ball", "yarn.metres_per_ball": "Yarn: metres a ball",
+    "swatch.stitches": "Swatch: stitches", "swatch.rows": "Swatch: rows", "swatch.width_mm": "Swatch: width",
+    "swatch.height_mm": "Swatch: height", "swatch.weight_g": "Swatch: weight (g)",
+}  # fmt: skip
+# Lists beside the text: how one of each is called, and its fields.
+_LISTS = {"yarns": "Yarn", "swatches": "Swatch", "weighings": "Weighing", "extras": "Also uses yarn"}
+_OF_LISTS = {
+    "name": "name", "colour": "colour", "weight_class": "weight class", "fibre": "fibre", "strands": "strands together",
+    "grams_per_ball": "grams a ball", "metres_per_ball": "metres a ball", "measured_m": "measured length (m)",
+    "measured_g": "weight of the measured length (g)", "have_g": "in the drawer (g)", "carried": "carried along",
+    "stitch": "stitches",
+    "stitches": "stitches across", "rows": "rows", "width_mm": "width", "height_mm": "height", "weight_g": "weight (g)",
+    "blocked": "blocked", "raw_width_mm": "width before blocking", "raw_height_mm": "height before blocking",
+    "hanging_mm": "height when it hangs", "load_g": "load (g)", "yarn": "yarn", "hook_mm": "hook (mm)", "of": "piece",
+    "size": "size", "grams": "grams", "balls": "balls begun", "maker": "maker",
+    "kind": "kind", "measure": "measure", "length_mm": "length", "count": "how many",
 }  # fmt: skip
 _OF_SIZE = {
     "name": "name", "targets_mm": "wanted measures", "tolerances_mm": "tolerances", "locks": "locked numbers",
@@ -37,6 +48,11 @@ def field_called(path: str, sizes: Sequence[str] = ()) -> str:
         return "The file"
     if parts[0] == "made_mm" and len(parts) > 1:
         return f"Measured of the sample: {': '.join(parts[1:])}"
+    if parts[0] == "weights" and len(parts) > 1:
+        return f"{': '.join(parts[1:])}: how much it counts"
+    if parts[0] in _LISTS and len(parts) > 1:
+        one = f"{_LISTS[parts[0]]} {int(parts[1]) + 1}" if parts[1].isdigit() else _LISTS[parts[0]]
+        return f"{one}: {_OF_LISTS.get(parts[2], parts[2])}" if len(parts) > 2 else one
     if parts[0] != "sizes" or len(parts) == 1:
         known = _INNER.get(".".join(parts[:2])) or _FIELDS.get(parts[0])
         return known or " ".join(parts)
@@ -57,7 +73,7 @@ def field_called(path: str, sizes: Sequence[str] = ()) -> str:
 def is_length(path: str) -> bool:
     """Whether a field holds a length in mm, which is shown in the designer's units."""
     return (
-        (path.endswith("_mm") and path != "$.hook_mm")
+        (path.endswith("_mm") and not path.endswith("hook_mm"))
         or ".targets_mm." in path
         or path.startswith("$.made_mm.")
         or ".tolerances_mm." in path

@@ -14,7 +14,7 @@ from rillstep.core.printing import write
 from rillstep.core.settling import read
 from rillstep.document.design import Design, Size, sizes_named
 from rillstep.document.schema import Swatch, Yarn
-from rillstep.document.version1 import ToteDesign, ToteSize
+from rillstep.document.version1 import PlainSwatch, PlainYarn, ToteDesign, ToteSize
 
 # Extra length of a handle for the arm or shoulder that it goes over, in mm. Usual values.
 ALLOWANCE_MM = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
@@ -66,9 +66,10 @@ def upgraded(old: ToteDesign) -> Design:
     return Design(
         name=old.name, units=old.units, terms=old.terms, hand=old.hand, text=text,
         sizes=sizes_named(read(text).pattern.sizes) if elsewhere else sizes,
-        yarn=None if old.yarn == Yarn() else old.yarn,
+        yarns=[] if old.yarn == PlainYarn() else [Yarn(**old.yarn.model_dump())],
         hook_mm=None if elsewhere and old.hook_mm == _USUAL_HOOK_MM else old.hook_mm,
-        swatch=None if old.swatch == Swatch() else old.swatch, carried="hand" if elsewhere else old.way.carried,
+        swatches=[] if old.swatch == PlainSwatch() else [Swatch(**old.swatch.model_dump())],
+        carried="hand" if elsewhere else old.way.carried,
         parts=old.parts, notes=old.notes if elsewhere else _notes(old),
     )  # fmt: skip
 

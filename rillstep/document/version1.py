@@ -5,18 +5,20 @@ Lengths are in mm.
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StringConstraints, field_validator
+from pydantic import Field, StringConstraints, field_validator, model_validator
 
 from rillstep.document.schema import (
     MAX_SIZES,
+    Count,
     Millimetres,
     Name,
     Parts,
     Strict,
-    Swatch,
+    SwatchWeight,
     Tolerance,
-    Yarn,
+    of_one_line,
     one_line,
+    refuse_odd_stitch,
     refuse_same_names,
     size_name,
 )
@@ -48,6 +50,39 @@ class Locks(Strict):
     handle_chain: Annotated[int, Field(ge=1, le=5000)] | None = None
 
 
+class PlainYarn(Strict):
+    """A yarn as its label says."""
+
+    name: Name = "My yarn"
+    weight_class: Annotated[int, Field(ge=0, le=7)] = 4
+    fibre: Annotated[str, Field(max_length=80)] = ""
+    grams_per_ball: Annotated[float, Field(ge=0.1, le=5000, allow_inf_nan=False)] = 100
+    metres_per_ball: Annotated[float, Field(ge=0.1, le=20000, allow_inf_nan=False)] = 200
+    strands: Annotated[int, Field(ge=1, le=3)] = 1
+
+    @field_validator("name", "fibre")
+    @classmethod
+    def _one_line(cls, value: str) -> str:
+        return of_one_line(value)
+
+
+class PlainSwatch(Strict):
+    """A measured swatch in a plain stitch. `weight_g` 0: not weighed."""
+
+    stitch: Literal["sc", "hdc", "dc"] = "hdc"
+    stitches: Count = 15
+    rows: Count = 11.5
+    width_mm: Millimetres = 100
+    height_mm: Millimetres = 100
+    weight_g: SwatchWeight = 0
+    blocked: bool = False
+
+    @model_validator(mode="after")
+    def _plausible(self) -> "PlainSwatch":
+        refuse_odd_stitch(self.width_mm / self.stitches, self.height_mm / self.rows)
+        return self
+
+
 class ToteSize(Strict):
     """What one size must measure when it is finished, with a tolerance either way."""
 
@@ -77,9 +112,9 @@ class ToteDesign(Strict):
     units: Literal["cm", "in"] = "cm"
     terms: Literal["US", "UK"] = "US"
     hand: Literal["right", "left"] = "right"
-    yarn: Yarn = Yarn()
+    yarn: PlainYarn = PlainYarn()
     hook_mm: Annotated[float, Field(gt=0, le=40, allow_inf_nan=False)] = 5.0
-    swatch: Swatch = Swatch()
+    swatch: PlainSwatch = PlainSwatch()
     way: Way = Way()
     sizes: Annotated[list[ToteSize], Field(min_length=1, max_length=MAX_SIZES)]
     text: Annotated[str, StringConstraints(strip_whitespace=False, max_length=400_000)] | None = None

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rillstep.demo.data import nightfield, steward
-from rillstep.document import BrokenDesign, Design, dump, load
+from rillstep.document import BrokenDesign, Design, Swatch, dump, load
 
 
 @pytest.mark.parametrize("design", [nightfield(), steward()], ids=lambda d: d.name)
@@ -47,7 +47,7 @@ JSON = st.recursive(
 )
 
 
-@given(JSON, st.sampled_from(["sizes", "swatch", "yarn", "carried", "parts", "name", "text"]))
+@given(JSON, st.sampled_from(["sizes", "swatches", "yarns", "weighings", "carried", "parts", "name", "text"]))
 def test_no_content_does_anything_but_load_or_be_refused(value: Any, key: str) -> None:
     content = json.loads(dump(nightfield()))
     content[key] = value
@@ -56,3 +56,31 @@ def test_no_content_does_anything_but_load_or_be_refused(value: Any, key: str) -
     except BrokenDesign as error:
         assert error.faults
         assert all(fault.path.startswith("$") and fault.message for fault in error.faults)
+
+
+def test_files_with_one_yarn_and_one_swatch_are_read() -> None:
+    content: dict[str, Any] = json.loads(dump(nightfield()))
+    (content["yarn"],), (content["swatch"],) = content.pop("yarns"), content.pop("swatches")
+    assert load(json.dumps(content)) == nightfield()
+    content |= {"yarn": None, "swatch": None}
+    assert (load(json.dumps(content)).yarns, load(json.dumps(content)).swatches) == ([], [])
+
+
+def test_each_yarn_is_for_a_colour_of_its_own() -> None:
+    content: dict[str, Any] = json.loads(dump(nightfield()))
+    content["yarns"].append(content["yarns"][0] | {"name": "Other"})
+    with pytest.raises(BrokenDesign, match="Yarns: two yarns are for the same stitches"):
+        load(json.dumps(content))
+
+
+@pytest.mark.parametrize("stitch", ["hdc", "FPdc, BPdc", "sc, 3 ch", "2 dc and ch 1", "hdc BLO", "puff, ch 1"])
+def test_a_swatch_is_in_a_stitch_or_in_a_pattern_of_stitches(stitch: str) -> None:
+    assert Swatch(stitch=stitch).stitch == stitch
+
+
+@pytest.mark.parametrize("stitch", ["htr", "moss", "sc, , dc", "0 sc", "3"])
+def test_words_that_are_no_stitch_are_named(stitch: str) -> None:
+    content: dict[str, Any] = json.loads(dump(nightfield()))
+    content["swatches"][0]["stitch"] = stitch
+    with pytest.raises(BrokenDesign, match="Swatch 1: stitches:"):
+        load(json.dumps(content))
