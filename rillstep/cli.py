@@ -221,24 +221,35 @@ def _stitch(number: float) -> str:
 
 
 def _yarn(args: argparse.Namespace) -> int:
-    from rillstep.core.tree.changes import in_gauge_of
-    from rillstep.core.yarn import WeighedSwatch, YarnFacts, need, tally
+    from rillstep.document import BrokenDesign, Design, Yarn, load
+    from rillstep.services.workbench import proof_of
+    from rillstep.services.yarn_needs import known_of, yarn_needs
+    from rillstep.services.yarn_views import answers_view, yarn_view
 
-    proof = _proof(args.file)
-    if not proof.pattern.gauges:
-        raise _Unusable("there is no “Gauge:” line in this text, so no yarn can be estimated")
-    yarn, swatch = YarnFacts(args.grams, args.metres), WeighedSwatch(1, 1)
-    pattern = proof.pattern
-    gauges = [in_gauge_of(pattern, work.size).gauges[0] for work in proof.works]
-    needs = [
-        need(tally(w, sections=pattern.sections), g, yarn, swatch) for w, g in zip(proof.works, gauges, strict=True)
-    ]
-    sizes = {name: vars(n) for name, n in zip(proof.pattern.sizes, needs, strict=True)}
-    if args.json:
-        _print_json({"ok": proof.ok, "sizes": sizes})
+    text = _read(args.file)
+    if text.lstrip().startswith("{"):
+        try:
+            design = load(text)
+        except BrokenDesign as error:
+            raise _Unusable(str(error)) from None
     else:
-        for name, n in zip(proof.pattern.sizes, needs, strict=True):
-            print(f"{name}: {n.metres:.0f} m, {n.grams:.0f} g ({n.low_g:.0f} to {n.high_g:.0f} g), {n.balls} balls")
+        design = Design(text=text, yarns=[Yarn(name="Yarn", grams_per_ball=args.grams, metres_per_ball=args.metres)])
+    proof = proof_of(design)
+    known = known_of(design, proof)
+    found = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
+    answers = answers_view(design, proof, found, known)
+    if answers.problem:
+        raise _Unusable(f"no yarn can be estimated: {answers.problem}")
+    sizes = {name: one for name, one in zip(proof.pattern.sizes, found, strict=True) if one is not None}
+    if args.json:
+        shown = {name: one.model_dump(mode="json") for name, one in sizes.items()}
+        _print_json({"ok": proof.ok, "sizes": shown, "answers": answers.model_dump(mode="json")})
+    else:
+        for name, one in sizes.items():
+            print(f"{name}: {one.metres} m, {one.grams} g ({one.low_g} to {one.high_g} g), {one.balls} balls")
+            for colour in one.colours if len(one.colours) > 1 else ():
+                grams = f"{colour.grams} g ({colour.low_g} to {colour.high_g} g)"
+                print(f"  {colour.colour or 'the rest'}: {grams}, {colour.balls} balls")
     return CLEAN if proof.ok else ERRORS
 
 
@@ -387,7 +398,7 @@ def _parser() -> argparse.ArgumentParser:
     grading = command("grade", _grade, "the numbers of a text with names, or of a design file, for other sizes")
     grading.add_argument("--to", metavar="TARGETS", help="JSON: the sizes with their targets")
     grading.add_argument("-o", "--output")
-    yarn = command("yarn", _yarn, "estimate the yarn of a pattern text")
+    yarn = command("yarn", _yarn, "estimate the yarn of a pattern text, or of a design file with its weighings")
     yarn.add_argument("--grams", type=float, default=100.0, help="grams a ball")
     yarn.add_argument("--metres", type=float, default=200.0, help="metres a ball")
     schema = command("schema", _schema, "write the JSON Schema of the design file", file=False, as_json=False)

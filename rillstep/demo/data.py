@@ -9,7 +9,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from rillstep.demo.texts import bag_text
-from rillstep.document import Design, Parts, Size, Swatch, Yarn
+from rillstep.document import Design, Parts, Size, Swatch, Weighing, Yarn
+from rillstep.document.schema import ExtraYarn
 from rillstep.services import accounts, designs, frozen, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
@@ -23,15 +24,25 @@ def nightfield() -> Design:
     return Design(
         name="Nightfield tote",
         text=bag_text("nightfield"),
-        yarn=Yarn(
-            name="Quiet Meridian",
-            weight_class=4,
-            fibre="80 % cotton, 20 % linen",
-            grams_per_ball=100,
-            metres_per_ball=170,
-        ),
-        hook_mm=4.5,
-        swatch=Swatch(stitch="hdc", stitches=18, rows=14, width_mm=120, height_mm=121.7, weight_g=10.5, blocked=True),
+        yarns=[
+            Yarn(
+                name="Quiet Meridian",
+                weight_class=4,
+                fibre="80 % cotton, 20 % linen",
+                grams_per_ball=100,
+                metres_per_ball=170,
+                have_g=200,
+            )
+        ],
+        swatches=[
+            Swatch(stitch="hdc", stitches=18, rows=14, width_mm=120, height_mm=121.7, weight_g=10.5, blocked=True)
+        ],
+        weighings=[
+            Weighing(size="Flask", grams=148),
+            Weighing(size="Atlas", grams=117, maker="Ottilie"),
+            Weighing(of="Base", size="Tent", grams=34),
+        ],
+        extras=[ExtraYarn(kind="tail", length_mm=600, count=2)],
         sizes=[
             _tote_size("Atlas", 240, 265, 85, 120),
             _tote_size("Flask", 290, 300, 85, 140),
@@ -58,12 +69,28 @@ def steward() -> Design:
         text=bag_text("steward"),
         units="in",
         terms="UK",
-        yarn=Yarn(name="Soft Eclipse", weight_class=5, fibre="acrylic", grams_per_ball=150, metres_per_ball=180),
-        hook_mm=6,
-        swatch=Swatch(stitch="sc", stitches=12, rows=14, width_mm=101.6, height_mm=104, weight_g=9),
+        yarns=[Yarn(name="Soft Eclipse", weight_class=5, fibre="acrylic", grams_per_ball=150, metres_per_ball=180)],
+        swatches=[Swatch(stitch="sc", stitches=12, rows=14, width_mm=101.6, height_mm=104, weight_g=9)],
         carried="shoulder",
         sizes=[_tote_size("Thermos", 254, 279, 89, 229), _tote_size("Tripod", 356, 381, 114, 254)],
     )
+
+
+def comet() -> Design:
+    """A bucket in one size: a wall of post stitches with a stripe in a second colour."""
+    return Design(
+        name="Comet bucket", text=bag_text("comet"), sizes=[Size(name="One size")],
+        yarns=[
+            Yarn(name="Quiet Meridian, slate", weight_class=4, grams_per_ball=100, metres_per_ball=170, have_g=250),
+            Yarn(name="Quiet Meridian, amber", colour="B", grams_per_ball=50, metres_per_ball=85, have_g=14),
+        ],
+        swatches=[
+            Swatch(stitch="dc", stitches=18, rows=10, width_mm=120, height_mm=125, weight_g=9.5, blocked=True),
+            Swatch(stitch="FPdc, BPdc", stitches=20, rows=10, width_mm=125, height_mm=118, weight_g=13.5),
+        ],
+        weighings=[Weighing(of="Base", size="One size", grams=13)],
+        parts=Parts(count=2),
+    )  # fmt: skip
 
 
 _MERIDIAN = Yarn(name="Quiet Meridian", weight_class=4, grams_per_ball=100, metres_per_ball=170)
@@ -94,11 +121,39 @@ GRADED: Mapping[str, tuple[str, float, Mapping[str, Mapping[str, float]]]] = {
 }  # fmt: skip
 
 
+# The swatch of each, and what one size of it weighed. The net is worked with two strands of a thin yarn.
+_THIN = Yarn(name="Faint Meridian", weight_class=2, grams_per_ball=50, metres_per_ball=190, strands=2)
+_WEIGHED: Mapping[str, tuple[Yarn, Swatch, Weighing]] = {
+    "pouch": (
+        _MERIDIAN, Swatch(stitch="sc", stitches=24, rows=26, width_mm=120, height_mm=118.2, weight_g=12),
+        Weighing(size="Lens", grams=26),
+    ),
+    "mesh": (
+        _THIN, Swatch(stitch="sc", stitches=20, rows=22, width_mm=125, height_mm=122.2, weight_g=9.5),
+        Weighing(size="Lamp", grams=48),
+    ),
+    "clutch": (
+        _MERIDIAN, Swatch(stitch="sc", stitches=24, rows=26, width_mm=120, height_mm=118.2, weight_g=10),
+        Weighing(of="Panel", size="Pocket", grams=80),
+    ),
+    "panels": (
+        _MERIDIAN, Swatch(stitch="hdc", stitches=18, rows=14, width_mm=120, height_mm=116.7, weight_g=10),
+        Weighing(of="Front", size="Short", grams=37),
+    ),
+    "squares": (
+        _MERIDIAN, Swatch(stitch="dc", stitches=16, rows=8, width_mm=100, height_mm=100, weight_g=7.5),
+        Weighing(of="Square", size="Spring", grams=24, maker="Bram"),
+    ),
+}  # fmt: skip
+
+
 def graded_bag(key: str, text: str | None = None) -> Design:
     """A bag that was graded; text: another one, such as its sample."""
     name, hook, wanted = GRADED[key]
+    yarn, swatch, weighing = _WEIGHED[key]
     return Design(
-        name=name, text=bag_text(key) if text is None else text, hook_mm=hook, yarn=_MERIDIAN, parts=Parts(count=2),
+        name=name, text=bag_text(key) if text is None else text, hook_mm=hook, yarns=[yarn], swatches=[swatch],
+        weighings=[weighing] if text is None else [], parts=Parts(count=2),
         sizes=[Size(name=size, targets_mm=dict(targets)) for size, targets in wanted.items()],
     )  # fmt: skip
 
@@ -128,6 +183,7 @@ def fill(session: Session, secret: str) -> None:
         return
     studio_id = accounts.sign_up(session, EMAIL, PASSWORD, STUDIO).studio_id
     designs.create(session, studio_id, steward())
+    designs.create(session, studio_id, comet())
     for key in GRADED:
         designs.create(session, studio_id, graded_bag(key), "Graded from one size")
     opened = designs.create(session, studio_id, nightfield(), "First numbers")

@@ -8,11 +8,13 @@ import sys
 import time
 import urllib.error
 import urllib.request
+from contextlib import ExitStack
 from datetime import datetime
 from pathlib import Path
 
 from rillstep.demo import data
 from rillstep.demo.mariadb import OwnMariaDb, free_port
+from rillstep.demo.scale import SimulatedScale, on_socket
 from rillstep.store.database import Database, migrate
 
 _GUNICORN = Path(__file__).parents[2] / "deploy" / "gunicorn.conf.py"
@@ -65,6 +67,7 @@ def run(folder: Path, port: int, _now: datetime) -> int:
     signal.signal(signal.SIGTERM, _stop_on_signal)
     own = OwnMariaDb(folder / "mariadb")
     server = None
+    stack = ExitStack()
     try:
         given = os.environ.get("RILLSTEP_DATABASE_URL")
         if given is None:
@@ -75,7 +78,9 @@ def run(folder: Path, port: int, _now: datetime) -> int:
         with Database(url).unit_of_work() as session:
             data.fill(session, secret)
         port = _port(port)
-        server = serve(url, secret, port)
+        # A scale with a swatch on it, so that “weigh now” can be tried.
+        scale = stack.enter_context(on_socket(SimulatedScale(load_g=12.4)))
+        server = serve(url, secret, port, RILLSTEP_SCALE=os.environ.get("RILLSTEP_SCALE", scale))
         address = f"http://127.0.0.1:{port}"
         print(f"\nRillstep is running at {address}")
         print(f"  sign in as   {data.EMAIL}")
@@ -93,6 +98,7 @@ def run(folder: Path, port: int, _now: datetime) -> int:
             server.terminate()
             server.wait(timeout=30)
         own.stop()
+        stack.close()
 
 
 def _port(wanted: int) -> int:

@@ -29,6 +29,7 @@ from rillstep.core.proof import Mark, Proof, Reprint, advice
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.document import Design, Yarn
+from rillstep.document.design import hook_said_mm
 
 # US letter sizes of hooks by mm, as printed on hooks sold there.
 _HOOKS = (
@@ -47,6 +48,11 @@ def hook_letter(hook_mm: float) -> str:
 def weight_name(weight_class: int) -> str:
     """The name of a yarn weight class, 0 to 7."""
     return _CLASSES[weight_class]
+
+
+def weight_names() -> tuple[str, ...]:
+    """The names of the yarn weight classes, from 0 on."""
+    return _CLASSES
 
 
 # What is said of a printed line: the mark of its proof, or that it is words and nothing to prove.
@@ -97,27 +103,36 @@ class Booklet:
 
 
 def _materials(design: Design, pattern: Pattern, needs: list[tuple[str, str]]) -> tuple[str, ...]:
-    """Yarn, hook and what else is needed; what the design does not hold is as the text names it."""
+    """Yarn, hook and what else is needed: as the text names it, and of the labels what it does not say."""
     named = {key: value for key, value in pattern.extra if key in ("Yarn", "Hook", "Materials")}
-    hook = "" if design.hook_mm is None else f"{design.hook_mm:g} mm"
-    if design.hook_mm is not None and hook_letter(design.hook_mm):
-        hook += f" (US {hook_letter(design.hook_mm)})"
+    hook_mm = hook_said_mm(design, named.get("Hook"))
+    hook = named.get("Hook") or ("" if hook_mm is None else f"{hook_mm:g} mm")
+    if hook_mm is not None and hook_letter(hook_mm) and "US" not in hook:
+        hook += f" (US {hook_letter(hook_mm)})"
+    yarns = [_yarn_line(yarn, named.get("Yarn", "")) for yarn in design.yarns]
+    if "Yarn" in named and not any(named["Yarn"] in line for line in yarns):
+        yarns = [named["Yarn"], *yarns]
     return (
-        *([_yarn_line(design.yarn)] if design.yarn is not None else [named["Yarn"]] if "Yarn" in named else []),
+        *yarns,
         *[f"{name}: {text}" for name, text in needs],
-        *([f"Hook {hook}"] if hook else [f"Hook {named['Hook']}"] if "Hook" in named else []),
+        *([f"Hook {hook}"] if hook else []),
         *([named["Materials"]] if "Materials" in named else []),
         "Stitch marker, tapestry needle, scissors, tape measure",
     )
 
 
-def _yarn_line(yarn: Yarn) -> str:
+def _yarn_line(yarn: Yarn, said: str) -> str:
+    """A yarn as its label says, for what a text says of it: a name that stands there holds, with its words."""
     strands = "" if yarn.strands == 1 else f", {yarn.strands} strands held together"
-    fibre = f", {yarn.fibre}" if yarn.fibre else ""
-    return (
-        f"{yarn.name}: weight class {yarn.weight_class} ({weight_name(yarn.weight_class)}){fibre}, "
-        f"{yarn.grams_per_ball:g} g = {yarn.metres_per_ball:g} m a ball{strands}"
+    weight = f"weight class {yarn.weight_class} ({weight_name(yarn.weight_class)})"
+    name = said if yarn.name.lower() in said.lower() and not yarn.colour else yarn.name
+    begun = (
+        f"{name} ({weight_name(yarn.weight_class)})" if f"class {yarn.weight_class}" in name else f"{name}: {weight}"
     )
+    colour = f"Colour {yarn.colour}: " if yarn.colour else ""
+    fibre = f", {yarn.fibre}" if yarn.fibre and yarn.fibre not in name else ""
+    metres = "" if yarn.metres_per_ball is None else f" = {yarn.metres_per_ball:g} m"
+    return f"{colour}{begun}{fibre}, {yarn.grams_per_ball:g} g{metres} a ball{strands}"
 
 
 def gauge_line(gauge: Gauge, units: Units, terms: Terms, blocked: bool | None) -> str:
@@ -212,12 +227,12 @@ def booklet_sections(reprint: Reprint, terms: Terms) -> tuple[BookletSection, ..
 def booklet(design: Design, reprint: Reprint, terms: Terms, needs: list[tuple[str, str]]) -> Booklet:
     """The booklet of a printed text. `needs`: yarn per size, in words."""
     pattern = reprint.proof.pattern
-    blocked = design.swatch.blocked if design.swatch is not None else None
+    blocked = design.swatches[0].blocked if design.swatches else None
     return Booklet(
         design.name, pattern.sizes, reprint.ok, _materials(design, pattern, needs),
         gauge_lines(pattern, terms, blocked), _measures(design, reprint.proof),
         (*abbreviations_used(pattern, terms), *_own_stitches(pattern, terms)), _notes(design, pattern, terms),
-        cautions_for(design.yarn.fibre if design.yarn is not None else "", _drop_mm(reprint.proof)),
+        cautions_for(" ".join(yarn.fibre for yarn in design.yarns), _drop_mm(reprint.proof)),
         booklet_sections(reprint, terms), reprint.text,
     )  # fmt: skip
 

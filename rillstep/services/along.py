@@ -47,7 +47,7 @@ def _needs(design: Design, cut: Divided, part: Part) -> list[str]:
     if first:
         needs.append("A swatch that meets the gauge")
     needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
-    grams = [f"{one.grams:.0f} g ({name})" for one, name in zip(needed, cut.pattern.sizes, strict=True) if one]
+    grams = [f"{round(one.whole.grams)} g ({name})" for one, name in zip(needed, cut.pattern.sizes, strict=True) if one]
     if grams:
         needs.append("Yarn: about " + ", ".join(grams))
     if part is cut.parts[-1]:
@@ -97,17 +97,16 @@ def parts_view(design: Design, terms: Terms) -> views.PartsView:
 
 def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date) -> views.PartView:
     units = design.units
-    measured = not isinstance(design, Design)  # of a text only the finished bag is measured
     needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
     sizes = [
         views.PartSizeView(
             name=name,
             stitches=part.stitches[size],
-            grams=None if (yarn := needed[size]) is None else round(yarn.grams),
+            grams=None if (yarn := needed[size]) is None else round(yarn.whole.grams),
             sts=point.sts,
             half=point.half,
-            width=None if point.width_mm is None or not measured else show_length(point.width_mm, units),
-            height=None if point.height_mm is None or not measured else show_length(point.height_mm, units),
+            width=None if point.width_mm is None else show_length(point.width_mm, units),
+            height=None if point.height_mm is None else show_length(point.height_mm, units),
         )
         for size, (name, point) in enumerate(zip(cut.pattern.sizes, part.checkpoints, strict=True))
     ]

@@ -3,14 +3,15 @@
 from datetime import timedelta
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
-from rillstep.document import Design, dump, load
+from rillstep.document import Changes, Design, dump, faults_of, load, with_changes
 from rillstep.document.fields import field_called, value_shown
 from rillstep.services import design_views, rooms
 from rillstep.services.accounts import now
-from rillstep.services.errors import Conflict, NotFound
+from rillstep.services.errors import Conflict, Invalid, NotFound
 from rillstep.services.text_changes import changes_of
 from rillstep.store import DesignRow, Revision
 
@@ -91,6 +92,32 @@ def read(session: Session, studio_id: int, design_id: int) -> design_views.Desig
     return design_views.DesignView(id=row.id, revision=row.revision, saved_at=row.saved_at, document=document)
 
 
+def _saved_elsewhere(row: DesignRow, base: int) -> Conflict:
+    return Conflict(
+        f"This design was saved elsewhere in the meantime (revision {row.revision}; yours began at {base}).",
+        row.revision,
+    )
+
+
+def changed(session: Session, studio_id: int, design_id: int, base: int, changes: Changes) -> Design:
+    """A design with what was changed since revision `base`. Raises NotFound, and Invalid with the fields that are
+    wrong; Conflict where others saved, and the revision is deleted."""
+    row = _own(session, studio_id, design_id)
+    try:
+        document = load(_revision(session, row.id, base).document)
+    except NotFound:
+        if base < row.revision:  # others saved, and deleted old revisions
+            raise _saved_elsewhere(row, base) from None
+        raise
+    try:
+        return with_changes(document, changes)
+    except ValidationError as error:
+        faults = tuple(faults_of(error.errors(include_url=False)))
+        raise Invalid(faults[0].words, faults) from None
+    except ValueError as error:
+        raise Invalid(f"What was changed does not fit revision {base}: {error}.") from None
+
+
 def save(
     session: Session, studio_id: int, design_id: int, base: int, design: Design, note: str = ""
 ) -> design_views.SavedView:
@@ -106,10 +133,7 @@ def save(
         # Also what a client sees that repeats a save whose answer was lost.
         return design_views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
     if row.revision != base:
-        raise Conflict(
-            f"This design was saved elsewhere in the meantime (revision {row.revision}; yours began at {base}).",
-            row.revision,
-        )
+        raise _saved_elsewhere(row, base)
     rooms.take(session, studio_id, len(text.encode()))
     row.revision += 1
     row.name, row.sizes, row.saved_at = design.name, _sizes(design), now()

@@ -19,13 +19,16 @@ from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Check, Prose, Row, Setup
 from rillstep.document import Design
 from rillstep.document import load as read_file
+from rillstep.document.design import tolerance_mm
 from rillstep.services import testing_views, views
+from rillstep.services.drawing_views import small_picture
 from rillstep.services.words import booklet_of
 from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import gauge_of, yarn_need
+from rillstep.services.yarn_views import rounded
 
 # How far off a measure may be where a design does not say, in mm.
-_USUAL_TOLERANCES = {"width": 10.0, "height": 10.0, "depth": 10.0, "drop": 15.0}
+_OF_BAG = ("width", "height", "depth", "drop")
 
 
 class FrozenSize(BaseModel):
@@ -54,7 +57,7 @@ class FrozenTest(BaseModel):
 
 
 class FrozenPage(BaseModel):
-    """What all testers of one size, terms and hand read."""
+    """What all testers of one size, terms and hand read. picture: the bag as it lies in this size, as SVG."""
 
     title: str
     units: str
@@ -63,6 +66,7 @@ class FrozenPage(BaseModel):
     abbreviations: list[views.TextPair]
     notes: list[str]
     cautions: list[str]
+    picture: str = ""
     steps: list[testing_views.StepView]
 
 
@@ -83,7 +87,7 @@ def _size(design: Design, proof: Proof, name: str) -> FrozenSize:
         name=name, steps=len(steps_for(design, name, design.terms, "right")),
         gauge=gauge.per_span(design.units) if gauge is not None else None,
         predicted_mm=_predicted(proof, index), tolerances_mm=_tolerances(design, name),
-        yarn_g=(yarn.grams, yarn.low_g, yarn.high_g) if yarn is not None else None,
+        yarn_g=rounded(yarn.whole) if yarn is not None else None,
     )  # fmt: skip
 
 
@@ -94,7 +98,8 @@ def frozen_page(document: str, size: str, terms: Terms, hand: Hand) -> FrozenPag
     return FrozenPage(
         title=design.name, units=design.units, gauge=made.gauge, materials=list(made.materials),
         abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
-        cautions=[c.text for c in made.cautions], steps=steps_for(design, size, terms, hand),
+        cautions=[c.text for c in made.cautions], picture=small_picture(design, size),
+        steps=steps_for(design, size, terms, hand),
     )  # fmt: skip
 
 
@@ -107,7 +112,8 @@ def _predicted(proof: Proof, index: int) -> dict[str, float]:
 def _tolerances(design: Design, size: str) -> dict[str, float]:
     """How far off each measure of a size may be, in mm."""
     wish = next((one for one in design.sizes if one.name == size), None)
-    return {**_USUAL_TOLERANCES, **(wish.tolerances_mm if wish is not None else {})}
+    own = wish.tolerances_mm if wish is not None else {}
+    return {name: tolerance_mm(wish, name) for name in dict.fromkeys((*_OF_BAG, *own))}
 
 
 def _printed(design: Design, terms: Terms, size: str | None, hand: Hand = "right") -> Reprint:

@@ -1,11 +1,11 @@
 """Grading a design that is a text: how it can grow, and its sizes as they would be, before anything is changed."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings import Outline, drawings_of, silhouette
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.grading.equations import MOST_PROVED
-from rillstep.core.grading.gauge_lines import with_gauge
+from rillstep.core.grading.gauge_lines import with_gauge, with_hook
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import Refuted
 from rillstep.core.grading.ways import GrowthWay
@@ -16,6 +16,7 @@ from rillstep.core.proof import Proof
 from rillstep.core.settling import read
 from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
 from rillstep.document import Design, Size
+from rillstep.document.design import tolerance_mm
 from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
 from rillstep.services.growth import growth_rows
@@ -24,7 +25,6 @@ from rillstep.services.text_changes import changes_of
 from rillstep.services.workbench import allowance_of, proof_of, proved, rows_of
 
 # How far off a target may be where the design does not say, in mm.
-USUAL_TOLERANCE_MM = 10.0
 
 
 def _weight(analysis: Analysis) -> int:
@@ -35,8 +35,9 @@ def _weight(analysis: Analysis) -> int:
 _ANALYSES: Shelf[tuple[str, str | None, float], Analysis] = Shelf(40_000, _weight)
 
 
-def _analysis(design: Design) -> Analysis:
-    """The analysis of a design, as it was found before. It takes seconds, and each change of a target asks for it."""
+def analysis_of(design: Design) -> Analysis:
+    """The analysis of a design, as it was found before. It takes seconds, and each change of a target asks for it.
+    Raises NotGraded."""
     key = (design.text, design.sample, allowance_of(design))
     known = _ANALYSES.get(key)
     if known is None:
@@ -48,7 +49,7 @@ def _analysis(design: Design) -> Analysis:
 def grading_view(design: Design) -> views.GradingView:
     """The numbers of a design by name, what is held, and the ways in which it grows."""
     try:
-        analysis = _analysis(design)
+        analysis = analysis_of(design)
     except NotGraded as refused:
         return views.GradingView(
             problem=str(refused), sample="", sizes=[], named=False, numbers=[], ways=[], held=[], plain=[], growth=[]
@@ -125,6 +126,11 @@ def with_gauge_text(text: str, stitch: str, sts: float, rows: float, units: Unit
     return views.ChangedTextView(problem=None, text=proved_with_lengths(after)[0] if proved(text).ok else after)
 
 
+def with_hook_text(text: str, hook_mm: float) -> views.ChangedTextView:
+    """The text with the hook that it shall name."""
+    return views.ChangedTextView(problem=None, text=with_hook(text, hook_mm))
+
+
 def _ghosts(analysis: Analysis, way: GrowthWay, design: Design) -> list[views.GhostView]:
     """The outlines of the views that a step changes, after it."""
     after = analysis.sample.trials.at(dict(way.step))
@@ -149,11 +155,35 @@ def _by_name(proof: Proof) -> dict[str, Measure]:
     return {one.called: one for one in (proof.bag.measures if proof.bag is not None else ())}
 
 
+def _wanted(design: Design, size: Size) -> SizeWanted:
+    """A size with the targets that count."""
+    counts = {name: mm for name, mm in size.targets_mm.items() if design.weights.get(name, 1.0)}
+    return SizeWanted(size.name, counts, size.locks, design.weights)
+
+
+def locks_of_steps(design: Design, steps: Sequence[int]) -> views.StepsView:
+    """The numbers of a size that is so many steps from the sample along each way of its growth: of the names that the
+    ways move, the others follow from what is wanted. problem: why there are none."""
+    try:
+        analysis = analysis_of(design)
+    except NotGraded as refused:
+        return views.StepsView(problem=str(refused), locks={})
+    if len(steps) > len(analysis.ways):
+        return views.StepsView(problem=f"This bag can grow in {len(analysis.ways)} ways only.", locks={})
+    moved: dict[str, int] = {}
+    for way, many in zip(analysis.ways, steps, strict=False):
+        for name, by in way.step:
+            moved[name] = moved.get(name, analysis.sample.trials.base[name]) + (many * by)
+    below = [name for name, value in moved.items() if value < 0]
+    if below:
+        return views.StepsView(problem=f"“{below[0]}” would be less than nothing; take fewer steps.", locks={})
+    return views.StepsView(problem=None, locks=moved)
+
+
 def graded_view(design: Design) -> views.GradedView:
     """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
-    wanted = [SizeWanted(size.name, size.targets_mm, size.locks) for size in design.sizes]
     try:
-        graded = grade_from(_analysis(design), wanted)
+        graded = grade_from(analysis_of(design), [_wanted(design, size) for size in design.sizes])
     except NotGraded as refused:
         return views.GradedView(
             problem=str(refused),
@@ -202,7 +232,7 @@ def _next_best(design: Design, graded: GradedText) -> list[views.NextBestView]:
 
 def _target(design: Design, size: Size, measure: Measure, got: float | None, wanted: float) -> views.TargetView:
     name = measure.called
-    tolerance = size.tolerances_mm.get(name, USUAL_TOLERANCE_MM)
+    tolerance = tolerance_mm(size, name)
     return views.TargetView(
         size=size.name, name=name, label=measure.label, piece=measure.piece, target=show_length(wanted, design.units),
         result="–" if got is None else show_length(got, design.units),

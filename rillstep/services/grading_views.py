@@ -146,6 +146,13 @@ class KeptDigitsView(BaseModel):
     words: str
 
 
+class StepsView(BaseModel):
+    """The numbers that a size has at some steps of growth, by name. problem: why there are none."""
+
+    problem: str | None
+    locks: dict[str, int]
+
+
 class GradedView(BaseModel):
     """A graded text before it is taken: nothing is kept yet. problem: why it was not graded.
 

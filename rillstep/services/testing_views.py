@@ -95,7 +95,7 @@ class TesterReport(BaseModel):
 
 
 class TesterPage(BaseModel):
-    """All that a tester's phone needs."""
+    """All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known."""
 
     title: str
     tester: str
@@ -109,6 +109,7 @@ class TesterPage(BaseModel):
     abbreviations: list[views.TextPair]
     notes: list[str]
     cautions: list[str]
+    picture: str
     steps: list[StepView]
     place: int
     reported: list[LineReportView]

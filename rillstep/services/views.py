@@ -63,13 +63,78 @@ class FindingView(BaseModel):
     related: list[SpanView]
 
 
-class YarnView(BaseModel):
+class ColourYarnView(BaseModel):
+    """Yarn in one colour, for another maker. left_g: what the last ball leaves. have_g: in the drawer, null where it is
+    not said; enough: how likely that is enough, in per cent."""
+
+    colour: str
+    yarn: str
     metres: int
     grams: int
     low_g: int
     high_g: int
     balls: int
+    grams_per_ball: float
+    left_g: int
+    have_g: float | None
+    enough: int | None
+
+
+class PieceYarnView(BaseModel):
+    """Yarn of one piece; basis: what the estimate of its stitches stands on."""
+
+    piece: str
+    grams: int
+    low_g: int
+    high_g: int
+    basis: str
+
+
+class YarnView(BaseModel):
+    """Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
+    and own_high_g. within: lines that change their colour in a way that is not followed, counted as the first one.
+    fits: whether the drawer is likely enough for all colours; null where that is not said."""
+
+    metres: int
+    grams: int
+    low_g: int
+    high_g: int
+    own_grams: int
+    own_low_g: int
+    own_high_g: int
+    balls: int
     weighed: bool
+    colours: list[ColourYarnView]
+    pieces: list[PieceYarnView]
+    within: list[int]
+    fits: bool | None
+
+
+class YarnAnswersView(BaseModel):
+    """What the designer asks of the yarn. problem: why there is no estimate, and what to do; largest: the largest size
+    that comes out of the drawer; scarce: the colour that is the first not to be enough; doubted: weighings that cannot
+    be of what they are said to be; tighter: what a gauge one twentieth tighter takes more for the same centimetres, in
+    per cent; instead: thinner yarns that stand for the first one, and how many strands of them."""
+
+    problem: str
+    instead: list[str]
+    in_drawer: bool
+    largest: str | None
+    scarce: str | None
+    doubted: list[str]
+    tighter: int | None
+
+
+class LargestView(BaseModel):
+    """How large the bag can be with the yarn that is there: as a share of the sample in per cent, and its measures.
+    problem: why it is not known. enough: how likely the yarn is enough for it, in per cent."""
+
+    problem: str
+    percent: int
+    width: str
+    height: str
+    grams: int
+    enough: int
 
 
 class SizeView(BaseModel):
@@ -136,9 +201,37 @@ class GaugeView(BaseModel):
     width_mm: float
     height_mm: float
     flat_increases: float
-    hook_letter: str
-    weight_name: str
     yarn_correction: float | None
+
+
+class HookView(BaseModel):
+    """The hook in mm with its US letter; of_text: whether the text says it, and not the document beside it."""
+
+    mm: float
+    letter: str
+    of_text: bool
+
+
+class ReadingView(BaseModel):
+    """A weight in g as the scale showed it; null: there is none, and problem says why."""
+
+    grams: float | None
+    problem: str
+
+
+class CraftView(BaseModel):
+    """What the page shows of the craft's usual values, and the most that a design can have of something. extras: kinds
+    of what else uses yarn; has_scale: whether a kitchen scale can be read."""
+
+    extras: list[str]
+    has_scale: bool
+
+    yarn_classes: list[str]
+    most_sizes: int
+    most_yarns: int
+    most_swatches: int
+    usual_tolerance_mm: float
+    usual_tolerances_mm: dict[str, float]
 
 
 class BagMeasureView(BaseModel):
@@ -195,12 +288,16 @@ class OutlineView(BaseModel):
 
 
 class WorkView(BaseModel):
-    """A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces."""
+    """A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces.
+    yarn_of_text: what the text itself says of the yarn; empty: nothing."""
 
     ok: bool
     text: str
     gauge: GaugeView | None
+    hook: HookView | None
+    yarn_of_text: str
     sizes: list[SizeView]
+    yarn: YarnAnswersView
     bag: list[BagMeasureView]
     lines: list[LineView]
     findings: list[FindingView]

@@ -6,6 +6,7 @@ from datetime import date
 from rillstep.core.proof import Proof, Reprint, prove, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Pattern
+from rillstep.core.yarn import ColourNeed
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.pdf import html_of, pdf_of
@@ -15,6 +16,7 @@ from rillstep.services.errors import Invalid, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import yarn_needs
+from rillstep.services.yarn_views import rounded
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:
@@ -41,10 +43,17 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
     rows = []
     for size, needed in enumerate(yarn_needs(design, proof)):
         if needed is not None and (index is None or size == index):
-            balls = f"{needed.balls} ball{'s' if needed.balls != 1 else ''}"
-            text = f"{balls} (about {needed.grams:.0f} g, {needed.low_g:.0f} to {needed.high_g:.0f} g)"
-            rows.append((proof.pattern.sizes[size], text))
+            rows.append(
+                (proof.pattern.sizes[size], "; ".join(_colour_need(one, len(needed.colours)) for one in needed.colours))
+            )
     return rows
+
+
+def _colour_need(one: ColourNeed, colours: int) -> str:
+    """ "Colour A: 3 balls (about 250 g, 210 to 290 g)": balls cover the upper end."""
+    grams, low, high = rounded(one.other)
+    colour = f"colour {one.colour or 'of the rest'}: " if colours > 1 else ""
+    return f"{colour}{one.balls} ball{'s' if one.balls != 1 else ''} (about {grams} g, {low} to {high} g)"
 
 
 def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:

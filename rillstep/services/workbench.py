@@ -9,11 +9,12 @@ from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.document import ALLOWANCE_MM, Design
 from rillstep.services import views
-from rillstep.services.gauge_views import gauge_view
+from rillstep.services.gauge_views import gauge_view, hook_view
 from rillstep.services.growth import held_things
 from rillstep.services.proof_views import counts_view, kept_view, line_views, named_places, outline, question_view
 from rillstep.services.teaching import findings_of
-from rillstep.services.yarn_needs import yarn_need, yarn_view
+from rillstep.services.yarn_needs import known_of, yarn_needs
+from rillstep.services.yarn_views import answers_view, yarn_view
 
 
 def rows_of(proof: Proof) -> int:
@@ -48,14 +49,19 @@ def proof_of(design: Design) -> Proof:
 def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkView:
     """Everything that the workbench shows of a design; kept: the phrases of its studio."""
     proof = proof_of(design)
+    known = known_of(design, proof)
+    yarns = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
     return views.WorkView(
         ok=proof.ok,
         text=design.text,
-        gauge=gauge_view(design, proof),
+        gauge=gauge_view(design, proof, known),
+        hook=hook_view(design, proof),
+        yarn_of_text=dict(proof.pattern.extra).get("Yarn", ""),
         sizes=[
-            views.SizeView(name=name, yarn=yarn_view(yarn_need(design, proof, at)), holds=holds)
-            for at, (name, holds) in enumerate(zip(proof.pattern.sizes, held_things(proof), strict=True))
+            views.SizeView(name=name, yarn=yarn, holds=holds)
+            for name, yarn, holds in zip(proof.pattern.sizes, yarns, held_things(proof), strict=True)
         ],
+        yarn=answers_view(design, proof, yarns, known),
         bag=bag_measure_views(proof, design.units),
         lines=line_views(proof),
         findings=findings_of(design.text, proof, kept),

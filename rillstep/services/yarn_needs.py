@@ -1,13 +1,69 @@
-"""Gauge and yarn of a design, from the gauge that its text names."""
+"""Yarn of a design: what its swatches and weighings teach, and what each size takes, by colour and by piece."""
 
-import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from rillstep.core.gauge import Gauge
 from rillstep.core.proof import Proof
 from rillstep.core.tree.changes import in_gauge_of
-from rillstep.core.yarn import WeighedSwatch, YarnFacts, YarnNeed, need, tally
-from rillstep.document import Design
-from rillstep.services import views
+from rillstep.core.yarn import (
+    ColourNeed,
+    Extra,
+    Kind,
+    Known,
+    Range,
+    StitchSizes,
+    Used,
+    Weighed,
+    YarnFacts,
+    colour_needs,
+    kinds_of,
+    learned,
+    mix_lengths_mm,
+    of_piece,
+    predicted,
+    prior_g,
+    read_stitches,
+    stitch_sizes,
+    tally,
+    whole_need,
+    with_yarns,
+)
+from rillstep.document import Design, Swatch, Weighing, Yarn
+
+# A piece is in the stitch of a swatch where so much of its yarn is of its kinds.
+_MOSTLY = 0.6
+
+
+@dataclass(frozen=True)
+class PieceNeed:
+    """The yarn of one piece. basis: in words, what the estimate of its stitches stands on."""
+
+    piece: str
+    need: Range
+    basis: str
+
+
+@dataclass(frozen=True)
+class SizeYarn:
+    """The yarn of one size, or of some lines of it. within: lines that change colour in a way that is not followed."""
+
+    colours: tuple[ColourNeed, ...]
+    whole: Range
+    own: Range
+    pieces: tuple[PieceNeed, ...]
+    within: tuple[int, ...]
+    weighed: bool
+
+    @property
+    def balls(self) -> int:
+        """Whole balls of all colours."""
+        return sum(one.balls for one in self.colours)
+
+    @property
+    def metres(self) -> float:
+        """Metres of all colours."""
+        return sum(one.metres for one in self.colours)
 
 
 def gauge_of(proof: Proof, size: int = 0) -> Gauge | None:
@@ -15,40 +71,168 @@ def gauge_of(proof: Proof, size: int = 0) -> Gauge | None:
     return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
 
 
-def yarn_facts(design: Design) -> YarnFacts | None:
-    """What the label of the yarn says; None where it is not known."""
-    yarn = design.yarn
-    return YarnFacts(yarn.grams_per_ball, yarn.metres_per_ball, yarn.strands) if yarn is not None else None
+def facts_of(yarn: Yarn, strands: int | None = None) -> YarnFacts | None:
+    """What is known of a yarn: by a length that was measured and weighed, or by its label; None without metres."""
+    held = strands or yarn.strands
+    if yarn.measured_m is not None and yarn.measured_g is not None:
+        return YarnFacts(
+            yarn.grams_per_ball, yarn.grams_per_ball * yarn.measured_m / yarn.measured_g, held, yarn.carried
+        )
+    if yarn.metres_per_ball is None:
+        return None
+    return YarnFacts(yarn.grams_per_ball, yarn.metres_per_ball, held, yarn.carried)
 
 
-def weighed_swatch(design: Design) -> WeighedSwatch:
-    """The swatch with its weight; of no weight where there is none."""
-    swatch = design.swatch
-    return (
-        WeighedSwatch(swatch.stitches, swatch.rows, swatch.weight_g) if swatch is not None else WeighedSwatch(1, 1, 0)
+def yarns_of(design: Design) -> dict[str, YarnFacts]:
+    """What is known of the yarn of each colour; under no colour that of all others. Empty where one has no metres."""
+    found = {yarn.colour: facts for yarn in design.yarns if (facts := facts_of(yarn)) is not None}
+    if not found or len(found) < len(design.yarns):
+        return {}
+    return {"": next(iter(found.values())), **found}
+
+
+def _own_sizes(design: Design) -> dict[Kind, tuple[float, float]]:
+    """Width and height of a stitch by kinds that are not plain, as their swatches were measured."""
+    found: dict[Kind, tuple[float, float]] = {}
+    for swatch in design.swatches:
+        mix = read_stitches(swatch.stitch)
+        kinds = set(kinds_of(mix))
+        if mix.plain is None and len(kinds) == 1 and "chain" not in kinds:
+            found[kinds.pop()] = (swatch.width_mm / swatch.stitches, swatch.height_mm / swatch.rows)
+    return found
+
+
+def _swatch_sizes(swatch: Swatch, gauge: Gauge | None) -> StitchSizes:
+    """How large the stitches of a swatch are: as it was measured."""
+    width, height = swatch.width_mm / swatch.stitches, swatch.height_mm / swatch.rows
+    mix = read_stitches(swatch.stitch)
+    own = dict.fromkeys(kinds_of(mix), (width, height))
+    plain = Gauge(mix.plain, width, height) if mix.plain is not None else gauge or Gauge("sc", width, width)
+    return StitchSizes(plain, width if "chain" in own else 0.9 * width, own)
+
+
+def _swatch_weighed(design: Design, at: int, gauge: Gauge | None) -> Weighed | None:
+    swatch = design.swatches[at]
+    yarn = next((one for one in design.yarns if one.colour == swatch.yarn), design.yarns[0] if design.yarns else None)
+    facts = facts_of(yarn, swatch.strands) if yarn is not None else None
+    if facts is None or swatch.weight_g <= 0:
+        return None
+    mix = read_stitches(swatch.stitch)
+    lengths = mix_lengths_mm(mix, swatch.stitches * swatch.rows, _swatch_sizes(swatch, gauge))
+    per_mm = facts.grams_per_mm
+    return Weighed(
+        {kind: mm * per_mm for kind, mm in lengths.items()}, swatch.weight_g, said=f"the swatch in {swatch.stitch}"
     )
 
 
-def yarn_needs(design: Design, proof: Proof) -> list[YarnNeed | None]:
-    """Yarn for each size of a proved text."""
-    return [yarn_need(design, proof, size) for size in range(len(proof.works))]
+def known_of(design: Design, proof: Proof) -> Known:
+    """What swatches and weighings teach of this yarn and these hands; the priors where there are none."""
+    yarns = yarns_of(design)
+    if not yarns:
+        return learned(())
+    gauge = gauge_of(proof)
+    found = [one for at in range(len(design.swatches)) if (one := _swatch_weighed(design, at, gauge)) is not None]
+    away: list[str] = []
+    for weighing in design.weighings:
+        weighed = _weighed(design, proof, yarns, weighing)
+        if weighed is not None:
+            found.append(weighed)
+        elif gauge is not None:  # its size, its piece or its colour is not there, or more is left than there was
+            away.append(_said(weighing))
+    known = learned(found)
+    return replace(known, doubted=(*known.doubted, *away))
 
 
-def yarn_need(design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9) -> YarnNeed | None:
-    """Yarn for one size, for all lines or for a range of line numbers; None where gauge or yarn is not known."""
-    gauge, facts = gauge_of(proof, size), yarn_facts(design)
-    if gauge is None or facts is None:
+def _said(weighing: Weighing) -> str:
+    """What was weighed, in words."""
+    return f"{weighing.of or 'the bag'} in {weighing.size}" + (f" by {weighing.maker}" if weighing.maker else "")
+
+
+def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weighing: Weighing) -> Weighed | None:
+    """A weighing of what was made from the text; None where its size or its piece is not there any more."""
+    names = [name.lower() for name in proof.pattern.sizes]
+    if weighing.size.lower() not in names:
         return None
-    return need(
-        tally(proof.works[size], from_line, to_line, proof.pattern.sections), gauge, facts, weighed_swatch(design)
+    used = _used(design, proof, names.index(weighing.size.lower()))
+    if weighing.of:
+        used = of_piece(used, weighing.of)
+    if weighing.colour:
+        used = [one for one in used if one.colour.lower() == weighing.colour.lower()]
+    if not used:
+        return None
+    grams = weighing.grams
+    if weighing.balls:
+        grams = weighing.balls * yarns.get(weighing.colour, yarns[""]).grams_per_ball - weighing.grams
+    if grams <= 0:
+        return None
+    return Weighed(prior_g(used, yarns), grams, weighing.maker, _said(weighing))
+
+
+def _used(design: Design, proof: Proof, size: int) -> list[Used]:
+    """What each line of a size takes; empty where the text names no gauge."""
+    sizes = stitch_sizes(proof.pattern, size, _own_sizes(design))
+    if sizes is None:
+        return []
+    return with_yarns(tally(proof.pattern, proof.works[size], sizes), [yarn.colour for yarn in design.yarns])
+
+
+def _extras(design: Design, proof: Proof, size: int) -> list[Extra]:
+    """What else takes yarn in a size; what follows a measure that is not known is left out."""
+    measures = {one.called: one.mm[size] for one in (proof.bag.measures if proof.bag is not None else ())}
+    found = []
+    for one in design.extras:
+        length = measures.get(one.measure) if one.measure else one.length_mm
+        if length is not None:
+            known = {yarn.colour.lower(): yarn.colour for yarn in design.yarns}
+            found.append(Extra(one.kind, length, one.count, known.get(one.colour.lower(), "")))
+    return found
+
+
+def is_weighed(design: Design) -> bool:
+    """Whether anything was weighed."""
+    return bool(design.weighings) or any(swatch.weight_g > 0 for swatch in design.swatches)
+
+
+def yarn_needs(design: Design, proof: Proof, known: Known | None = None) -> list[SizeYarn | None]:
+    """Yarn for each size of a proved text. known: where it was found before."""
+    known = known if known is not None else known_of(design, proof)
+    return [yarn_need(design, proof, size, known=known) for size in range(len(proof.works))]
+
+
+def yarn_need(
+    design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9, known: Known | None = None
+) -> SizeYarn | None:
+    """Yarn for one size, for all lines (with what else takes yarn) or for a range of line numbers; None where gauge or
+    yarn is not known."""
+    yarns = yarns_of(design)
+    every = _used(design, proof, size) if yarns else []
+    used = [one for one in every if from_line <= one.line <= to_line]
+    if not used:
+        return None
+    known = known if known is not None else known_of(design, proof)
+    whole = len(used) == len(every)
+    needs = colour_needs(used, _extras(design, proof, size) if whole else (), yarns, known)
+    own = Range(*(sum(getattr(one.own, end) for one in needs) for end in ("grams", "low_g", "high_g")))
+    pieces = tuple(
+        PieceNeed(piece, predicted(known, prior_g(of_piece(used, piece), yarns)), _basis(design, of_piece(used, piece)))
+        for piece in dict.fromkeys(one.piece for one in used)
     )
-
-
-def yarn_view(needed: YarnNeed | None) -> views.YarnView | None:
-    """The yarn of a size for the screen."""
-    if needed is None:
-        return None
-    return views.YarnView(
-        metres=round(needed.metres), grams=round(needed.grams), low_g=math.floor(needed.low_g),
-        high_g=math.ceil(needed.high_g), balls=needed.balls, weighed=needed.weighed,
+    return SizeYarn(
+        needs, whole_need(needs), own, pieces, tuple(one.line for one in used if one.within), is_weighed(design)
     )  # fmt: skip
+
+
+def _basis(design: Design, used: Sequence[Used]) -> str:
+    """What the estimate of a piece stands on, in words."""
+    lengths: dict[Kind, float] = {}
+    for one in used:
+        for kind, mm in one.lengths_mm.items():
+            lengths[kind] = lengths.get(kind, 0.0) + mm
+    whole = sum(lengths.values())
+    weighed = [swatch.stitch for swatch in design.swatches if swatch.weight_g > 0]
+    for stitch in weighed:
+        if sum(lengths.get(kind, 0.0) for kind in set(kinds_of(read_stitches(stitch)))) >= _MOSTLY * whole:
+            return f"from the swatch in {stitch}"
+    if any(not one.of or one.of == used[0].piece for one in design.weighings):
+        return "from what was weighed of it"
+    return f"estimated from the swatch in {weighed[0]}" if weighed else "by usual values"

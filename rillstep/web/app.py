@@ -16,7 +16,7 @@ from rillstep import __version__
 from rillstep.store import Database
 from rillstep.web import accounts, designs, jobs, pages, phrases, problems, session, testers, tests, work
 from rillstep.web.computing import Lanes
-from rillstep.web.pool import Pool
+from rillstep.web.pool import COLLECTED_AFTER, Pool
 from rillstep.web.settings import Settings, from_environment
 
 MAX_BYTES = 3 * 1024 * 1024
@@ -46,7 +46,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     settings = settings or from_environment()
     # Trees and edges are immutable, long-lived and many: looking for cycles among them as often as usual
     # takes a third of the time of an edit, and finds none.
-    gc.set_threshold(100_000, 50, 100)
+    gc.set_threshold(*COLLECTED_AFTER)
     app = OpenAPI(
         "rillstep",
         info=Info(title="Rillstep", version=__version__),
@@ -76,6 +76,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         many = settings.proxies
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
+    app.extensions["rillstep_settings"] = settings
     app.extensions["rillstep_lanes"] = Lanes(Pool(settings.heavy_workers, settings.deadline_s, settings.heavy_nice))
     _log(app, settings.log_level)
     problems.register(app)

@@ -6,9 +6,9 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
-from rillstep.document import AnyDesign, Design, load
+from rillstep.document import AnyDesign, Changes, Design, load
 from rillstep.document.ready import READY_BAGS, ready_design
-from rillstep.services import checking, design_views, designs, drawing_views
+from rillstep.services import checking, design_views, designs, drawing_views, phrases, views, workbench
 from rillstep.services.errors import NotFound
 from rillstep.web.computing import computed, kept_for
 from rillstep.web.limits import limited_by_account
@@ -50,6 +50,13 @@ class SaveDesign(BaseModel):
 
     base: int
     document: AnyDesign
+
+
+class ChangeDesign(BaseModel):
+    """What was changed since revision `base`."""
+
+    base: int
+    changes: Changes
 
 
 class Restore(BaseModel):
@@ -171,6 +178,24 @@ def save(path: DesignPath, body: SaveDesign) -> Any:
     with unit_of_work() as work:
         saved = designs.save(work, studio_id(), path.design_id, body.base, body.document)
     return saved.model_dump(mode="json")
+
+
+@api.patch("/<int:design_id>", responses={200: design_views.SavedView})
+def save_changes(path: DesignPath, body: ChangeDesign) -> Any:
+    """Save what was changed as a new revision; 409 when another save came first."""
+    with unit_of_work() as work:
+        document = designs.changed(work, studio_id(), path.design_id, body.base, body.changes)
+        saved = designs.save(work, studio_id(), path.design_id, body.base, document)
+    return saved.model_dump(mode="json")
+
+
+@api.post("/<int:design_id>/work", responses={200: views.WorkView})
+def work_changes(path: DesignPath, body: ChangeDesign) -> Any:
+    """Prove and measure a design with what was changed and is not saved yet."""
+    with unit_of_work() as work:
+        document = designs.changed(work, studio_id(), path.design_id, body.base, body.changes)
+        known = phrases.list_phrases(work, studio_id())
+    return Response(computed(workbench.work, document, known), mimetype="application/json")
 
 
 @api.delete("/<int:design_id>", responses={204: None})

@@ -4,6 +4,7 @@ They give way to the processes that answer requests, and are renewed after some 
 not grow for ever.
 """
 
+import gc
 import os
 import resource
 import shutil
@@ -26,6 +27,8 @@ from rillstep.services.errors import Stopped, TooHeavy
 RENEWED_AFTER = 60
 # Memory of such a process, in bytes; what needs more is refused.
 MOST_MEMORY = 1_500_000_000
+# Trees hold no cycles, and what is kept of them makes each full collection long: there are few.
+COLLECTED_AFTER = (100_000, 50, 100)
 # How often the progress is written, and looked at, in seconds.
 WRITTEN_EACH_S, LOOKED_AT_EACH_S = 0.2, 0.3
 # What looks at its watch ends by itself; what does not is ended with its process, so much later.
@@ -120,6 +123,7 @@ def _read(progress: Path) -> tuple[str, int, int]:
 def begin_process(parent: int, gives_way: int) -> None:
     """Sets up a process of the pool: it gives way, it has its share of memory, and it ends with its parent."""
     os.nice(gives_way)
+    gc.set_threshold(*COLLECTED_AFTER)
     resource.setrlimit(resource.RLIMIT_DATA, (MOST_MEMORY, MOST_MEMORY))
 
     def end_with_parent() -> None:

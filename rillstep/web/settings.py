@@ -12,7 +12,7 @@ class Settings:
     """database_url: SQLAlchemy URL. secret: signs the session cookie. https: cookies only over HTTPS. proxies: how many
     proxies stand before the application, whose forwarded headers are believed. heavy_workers: processes for heavy work
     (0: it is done in the request); deadline_s: when such work is stopped; heavy_nice: how much it
-    gives way to the others."""
+    gives way to the others; scale: where a kitchen scale is heard, host:port; empty: there is none."""
 
     database_url: str
     secret: str
@@ -23,12 +23,13 @@ class Settings:
     heavy_workers: int = 0
     deadline_s: float = 20.0
     heavy_nice: int = 10
+    scale: str = ""
 
 
 def from_environment() -> Settings:
     """RILLSTEP_DATABASE_URL and RILLSTEP_SECRET (both needed), RILLSTEP_HTTPS, RILLSTEP_RATE_LIMITS,
     RILLSTEP_LOG_LEVEL, RILLSTEP_PROXIES, RILLSTEP_HEAVY_WORKERS (1), RILLSTEP_DEADLINE_S (20),
-    RILLSTEP_HEAVY_NICE (10). Raises SystemExit, with a word on what to do."""
+    RILLSTEP_HEAVY_NICE (10), RILLSTEP_SCALE. Raises SystemExit, with a word on what to do."""
     url = os.environ.get("RILLSTEP_DATABASE_URL")
     if not url:
         raise SystemExit("Set RILLSTEP_DATABASE_URL, or run “make demo”, which starts a database of its own.")
@@ -48,4 +49,5 @@ def from_environment() -> Settings:
         int(os.environ.get("RILLSTEP_HEAVY_WORKERS", "1")),
         float(os.environ.get("RILLSTEP_DEADLINE_S", "20")),
         int(os.environ.get("RILLSTEP_HEAVY_NICE", "10")),
+        os.environ.get("RILLSTEP_SCALE", ""),
     )

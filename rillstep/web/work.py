@@ -3,17 +3,19 @@
 from datetime import UTC, date, datetime
 from typing import Annotated, Any, Literal
 
-from flask import Response
+from flask import Response, current_app
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
 from rillstep.document import AnyDesign, SizeName, dump
+from rillstep.document.schema import HookMm
 from rillstep.services import (
     along,
     checking,
     drawing_views,
+    gauge_views,
     grading,
     grading_views,
     growth,
@@ -25,7 +27,9 @@ from rillstep.services import (
     views,
     words,
     workbench,
+    yarn_reach,
 )
+from rillstep.services.scale import NoReading, read_scale
 from rillstep.web.computing import computed, computed_and_kept
 from rillstep.web.problems import answers, file_of
 from rillstep.web.session import SIGNED_IN, studio_id, unit_of_work
@@ -39,6 +43,18 @@ class WorkBody(BaseModel):
 
 class NamesBody(WorkBody):
     change: naming.NameChange
+
+
+class LargestBody(WorkBody):
+    """have_g: the grams that are there; null: those of the drawer."""
+
+    have_g: Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)] | None = None
+
+
+class StepsBody(WorkBody):
+    """steps: along each way of growth, in their order, from the sample."""
+
+    steps: Annotated[list[Annotated[int, Field(ge=-500, le=500)]], Field(max_length=200)]
 
 
 class SizesBody(BaseModel):
@@ -57,6 +73,13 @@ class GaugeBody(BaseModel):
     sts: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
     rows: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
     units: Literal["cm", "in"] = "cm"
+
+
+class HookBody(BaseModel):
+    """The hook that a text shall name."""
+
+    text: Annotated[str, Field(max_length=400_000)]
+    hook_mm: HookMm
 
 
 class WordsBody(WorkBody):
@@ -152,6 +175,18 @@ def graded_sizes(body: WorkBody) -> Any:
     return _json(computed_and_kept(grading.graded_view, body.document))
 
 
+@api.post("/grading/steps", responses={200: grading_views.StepsView})
+def steps_of_size(body: StepsBody) -> Any:
+    """The numbers of a size that is some steps of growth from the sample."""
+    return _json(computed_and_kept(grading.locks_of_steps, body.document, body.steps))
+
+
+@api.post("/yarn/largest", responses={200: views.LargestView})
+def largest(body: LargestBody) -> Any:
+    """How large the bag can be with the yarn that is there."""
+    return _json(computed_and_kept(yarn_reach.largest_of, body.document, body.have_g))
+
+
 @api.post("/text/sizes", responses={200: grading_views.ChangedTextView})
 def resized_text(body: SizesBody) -> Any:
     """A text for other sizes, by other names, or in another order; nothing is kept."""
@@ -174,6 +209,12 @@ def names(body: NamesBody) -> Any:
 def text_with_gauge(body: GaugeBody) -> Any:
     """A text with a gauge; nothing is kept."""
     return _json(computed(grading.with_gauge_text, body.text, body.stitch, body.sts, body.rows, body.units))
+
+
+@api.post("/text/hook", responses={200: grading_views.ChangedTextView})
+def hook_of_text(body: HookBody) -> Any:
+    """A text with the hook that it shall name."""
+    return _json(computed(grading.with_hook_text, body.text, body.hook_mm))
 
 
 @api.post("/check", responses={200: views.CheckView})
@@ -226,6 +267,30 @@ def own_thing(query: ThingQuery) -> Any:
     """What a bag must measure for a thing of these dimensions."""
     studio_id()
     return growth.own_thing(query.width_mm, query.height_mm, query.depth_mm).model_dump(mode="json")
+
+
+@api.get("/craft", responses={200: views.CraftView})
+def craft() -> Any:
+    """Usual values of the craft, and the most that a design can have of something."""
+    studio_id()
+    return gauge_views.craft_view(bool(_scale())).model_dump(mode="json")
+
+
+def _scale() -> str:
+    address: str = current_app.extensions["rillstep_settings"].scale
+    return address
+
+
+@api.get("/scale", responses={200: views.ReadingView})
+def weigh_now() -> Any:
+    """What lies on the kitchen scale of this installation."""
+    studio_id()
+    if not _scale():
+        return views.ReadingView(grams=None, problem="No scale is connected here. Type the weight.").model_dump()
+    try:
+        return views.ReadingView(grams=read_scale(_scale()), problem="").model_dump()
+    except NoReading as none:
+        return views.ReadingView(grams=None, problem=str(none)).model_dump()
 
 
 class FindingHelps(RootModel[list[views.FindingHelp]]):

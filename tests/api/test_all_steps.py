@@ -29,8 +29,8 @@ def canary() -> Design:
     return Design(
         name="Canary", text=bag_text("nightfield").replace("Atlas", "Canary"), hook_mm=6.789,
         sizes=[Size(name="Canary", targets_mm={"width": 2987.6, "height": 2987.6})],
-        yarn=Yarn(name="Canary yarn", metres_per_ball=8765.4),
-        swatch=Swatch(stitches=17.77, rows=17.77, width_mm=177.7, height_mm=177.7),
+        yarns=[Yarn(name="Canary yarn", metres_per_ball=8765.4)],
+        swatches=[Swatch(stitches=17.77, rows=17.77, width_mm=177.7, height_mm=177.7)],
     )  # fmt: skip
 
 

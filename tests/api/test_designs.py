@@ -24,7 +24,7 @@ def test_each_save_is_a_revision(designer: Client, design_id: int, document: dic
     first = designer.get(f"/api/designs/{design_id}/revisions/1").json
     assert [(c["field"], c["before"], c["after"]) for c in first["changes"]] == [
         ("Width wanted in Flask", "29 cm", "31 cm"),
-        ("Hook (mm)", "4.5", "5"),
+        ("Hook (mm)", "", "5"),
     ]
     assert [(one["before"], one["after"]) for one in first["lines"]] == [
         (["Fasten off."], ["Fasten off, and weave in."])
@@ -32,7 +32,7 @@ def test_each_save_is_a_revision(designer: Client, design_id: int, document: dic
     restored = designer.post(f"/api/designs/{design_id}/revisions/1/restore", {"base": 3})
     assert restored.json["revision"] == 4
     now = designer.get(f"/api/designs/{design_id}").json
-    assert now["document"]["hook_mm"] == 4.5
+    assert now["document"]["hook_mm"] is None
     assert designer.get(f"/api/designs/{design_id}/revisions/3").json["document"]["hook_mm"] == 5.0
 
 
@@ -44,6 +44,36 @@ def test_two_tabs_do_not_overwrite_each_other(designer: Client, design_id: int, 
     assert (answer.status_code, answer.json["code"], answer.json["revision"]) == (409, "conflict", 2)
     assert designer.get(f"/api/designs/{design_id}").json["document"]["hook_mm"] == 6.0
     assert save(designer, design_id, 2, mine).json["revision"] == 3
+
+
+def test_what_was_changed_is_worked_and_saved_without_the_rest(
+    designer: Client, design_id: int, document: dict[str, Any]
+) -> None:
+    at = document["text"].split("\n").index("Fasten off.")
+    lines = {"at": at, "removed": 1, "lines": ["Fasten off, and weave in."]}
+    body = {"base": 1, "changes": {"lines": lines, "fields": {"hook_mm": 5.0}}}
+    whole = {
+        **document,
+        "text": document["text"].replace("Fasten off.", "Fasten off, and weave in.", 1),
+        "hook_mm": 5.0,
+    }
+    worked = designer.post(f"/api/designs/{design_id}/work", body)
+    assert worked.json == designer.post("/api/work", {"document": whole}).json
+    assert designer.get(f"/api/designs/{design_id}").json["document"] == document  # nothing was saved by it
+    path = f"/api/designs/{design_id}"
+    for _ in range(2):  # a save is repeated when its answer was lost
+        assert designer("PATCH", path, body).json["revision"] == 2
+    assert designer.get(path).json["document"] == whole
+    other = {"base": 1, "changes": {"fields": {"hook_mm": 6.0}}}
+    assert designer("PATCH", path, other).json["code"] == "conflict"
+    wrong = designer("PATCH", path, {"base": 2, "changes": {"fields": {"hook_mm": -1}}})
+    assert (wrong.status_code, wrong.json["faults"][0]["path"]) == (422, "$.hook_mm")
+    away = designer.post(f"{path}/work", {"base": 2, "changes": {"lines": {"at": 9000, "removed": 0}}})
+    assert (away.status_code, "does not fit revision 2" in away.json["title"]) == (422, True)
+    assert designer.post(f"{path}/work", {"base": 7, "changes": {}}).status_code == 404
+    assert designer("DELETE", f"{path}/revisions?before=2").status_code == 200
+    late = designer("PATCH", path, other)  # its base is deleted: it is a conflict all the same, and nothing is lost
+    assert (late.status_code, late.json["code"], late.json["revision"]) == (409, "conflict", 2)
 
 
 def test_many_at_once_make_one_revision_each(
@@ -96,18 +126,18 @@ def test_a_huge_file_is_refused(designer: Client) -> None:
 
 
 BAD = [
-    (("swatch", "width_mm"), 0, "$.swatch.width_mm", "must be more than 0"),
-    (("swatch", "stitches"), 0, "$.swatch.stitches", "must be more than 0"),
-    (("swatch", "stitches"), "many", "$.swatch.stitches", "write a number"),
+    (("swatches", 0, "width_mm"), 0, "$.swatches[0].width_mm", "must be more than 0"),
+    (("swatches", 0, "stitches"), 0, "$.swatches[0].stitches", "must be more than 0"),
+    (("swatches", 0, "stitches"), "many", "$.swatches[0].stitches", "write a number"),
     (("sizes", 2, "targets_mm", "drop"), -4, "$.sizes[2].targets_mm.drop", "must be more than 0"),
     (("sizes", 2, "targets_mm", "drop"), 9000, "$.sizes[2].targets_mm.drop", "at most 300 cm (118.1 in)"),
     (("sizes", 0, "name"), "", "$.sizes[0].name", "cannot be empty"),
     (("sizes", 0, "name"), "A, B", "$.sizes[0].name", "leave out"),
-    (("yarn", "metres_per_ball"), 1e999, "$.yarn.metres_per_ball", ""),
-    (("yarn", "weight_class"), 8, "$.yarn.weight_class", "at most 7"),
+    (("yarns", 0, "metres_per_ball"), 1e999, "$.yarns[0].metres_per_ball", ""),
+    (("yarns", 0, "weight_class"), 8, "$.yarns[0].weight_class", "at most 7"),
     (("surprise",), 1, "$.surprise", "not known"),
     (("parts", "start"), "tomorrow", "$.parts.start", "date like"),
-    (("swatch", "height_mm"), 2000, "$.swatch", "count and measure again"),
+    (("swatches", 0, "height_mm"), 2000, "$.swatches[0]", "count and measure again"),
 ]
 
 

@@ -9,7 +9,8 @@ import pytest
 
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
-from tests.conftest import Client
+from rillstep.demo.data import pouch
+from tests.conftest import Client, as_json
 from tests.examples import VERSION_1
 
 POUCH = (Path(__file__).parents[1] / "grading_texts" / "pouch.txt").read_text()
@@ -201,3 +202,48 @@ def test_the_gauge_comes_from_what_was_made(designer: Client) -> None:
     assert designer.post("/api/gauge/sample", {"document": bare}).json["sts"] == 20.0
     broken = {**document, "text": PLAIN.replace("48 sts", "49 sts", 1)}
     assert "every line" in designer.post("/api/gauge/sample", {"document": broken}).json["problem"]
+
+
+def test_a_size_is_set_as_steps_of_growth(designer: Client) -> None:
+    document = as_json(pouch())
+    grading: dict[str, Any] = designer.post("/api/grading", {"document": document}).json  # type: ignore[assignment]
+    at = next(n for n, way in enumerate(grading["ways"]) if list(way["step"]) == ["wall rounds"])
+    base = next(one["values"][0] for one in grading["numbers"] if one["name"] == "wall rounds")
+    steps = [0] * at + [5]
+    found = designer.post("/api/grading/steps", {"document": document, "steps": steps}).json
+    assert found["problem"] is None and found["locks"]["wall rounds"] == base + 5  # type: ignore[index]
+    document["sizes"][1] |= {"locks": {"wall rounds": base + 5}, "targets_mm": {}}
+    graded: dict[str, Any] = designer.post("/api/grading/sizes", {"document": document}).json  # type: ignore[assignment]
+    values = next(one["values"] for one in graded["numbers"] if one["name"] == "wall rounds")
+    assert graded["proved"] and values[1] == base + 5
+    below = designer.post("/api/grading/steps", {"document": document, "steps": [0] * at + [-500]}).json
+    assert "less than nothing" in below["problem"]  # type: ignore[index]
+    many = designer.post("/api/grading/steps", {"document": document, "steps": [1] * 200}).json
+    assert "ways only" in many["problem"]  # type: ignore[index]
+
+
+def test_a_measure_that_counts_more_is_met_first(designer: Client) -> None:
+    document = as_json(pouch())
+    # Width comes in steps of 6 cm and takes the height of nothing else with it, but for the eyelets: 15 cm lies between.
+    document["sizes"] = [document["sizes"][0], {**document["sizes"][1], "targets_mm": {"width": 150, "height": 101}}]
+
+    def made(weights: dict[str, float]) -> dict[str, str]:
+        answer: dict[str, Any] = designer.post("/api/grading/sizes", {"document": document | {"weights": weights}}).json  # type: ignore[assignment]
+        return {one["name"]: one["result"] for one in answer["targets"]}
+
+    assert set(made({})) == {"width", "height"}
+    ignored = made({"width": 0})
+    assert ignored["height"] == "10.0 cm" and ignored["width"] == "12.0 cm"  # as in the sample: it does not count
+
+
+def test_the_hook_is_written_into_the_text(designer: Client) -> None:
+    def text(before: str, mm: float) -> str:
+        return str(designer.post("/api/text/hook", {"text": before, "hook_mm": mm}).json["text"])  # type: ignore[index]
+
+    assert "Sizes: Lens, Eyepiece, Barlow\nHook: 4.5 mm\nNumber" in text(pouch().text, 4.5)
+    assert "Hook: 3.75 mm for the wall" in text(
+        "Pattern: A\nHook: 5 mm (US H/8) for the wall\nRnd 1: 6 sc in ring.", 3.75
+    )
+    assert "Hook: 3.75 mm" in text("Pattern: A\nHook: a thin one\nRnd 1: 6 sc in ring.", 3.75)
+    with_text = designer.post("/api/work", {"document": as_json(pouch()) | {"text": text(pouch().text, 6)}}).json
+    assert with_text["hook"] == {"mm": 6.0, "letter": "J/10", "of_text": True}  # type: ignore[index]

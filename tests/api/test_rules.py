@@ -33,6 +33,7 @@ class Route:
 DOCUMENT = "the document"
 OF_DESIGN = {"document": DOCUMENT}
 OF_TEXT = {"document": "a text"}
+CHANGED = {"base": 1, "changes": {"fields": {"name": "Mine"}}}
 RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/me"): Route("open"),
     ("GET", "/api/example"): Route("open"),
@@ -51,6 +52,8 @@ RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/designs/{design_id}"): Route("own"),
     ("GET", "/api/designs/{design_id}/picture.svg"): Route("own"),
     ("PUT", "/api/designs/{design_id}"): Route("own", {**OF_DESIGN, "base": 1}),
+    ("PATCH", "/api/designs/{design_id}"): Route("own", CHANGED),
+    ("POST", "/api/designs/{design_id}/work"): Route("own", CHANGED),
     ("DELETE", "/api/designs/{design_id}"): Route("own"),
     ("GET", "/api/designs/{design_id}/revisions"): Route("own"),
     ("DELETE", "/api/designs/{design_id}/revisions"): Route("own", query="?before=1"),
@@ -73,6 +76,8 @@ RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/jobs/{name}"): Route("signed in"),
     ("DELETE", "/api/jobs/{name}"): Route("own"),
     ("POST", "/api/work"): Route("signed in", OF_DESIGN),
+    ("GET", "/api/craft"): Route("signed in"),
+    ("GET", "/api/scale"): Route("signed in"),
     ("GET", "/api/things"): Route("signed in"),
     ("GET", "/api/things/own"): Route("signed in", query="?width_mm=90&height_mm=90&depth_mm=90"),
     ("POST", "/api/drawings"): Route("signed in", OF_TEXT),
@@ -82,6 +87,9 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/grading/sizes"): Route("signed in", OF_TEXT),
     ("POST", "/api/text/sizes"): Route("signed in", {**TEXT, "sizes": ["S"], "sources": [0]}),
     ("POST", "/api/text/gauge"): Route("signed in", {**TEXT, "stitch": "sc", "sts": 18, "rows": 20}),
+    ("POST", "/api/grading/steps"): Route("signed in", {**OF_DESIGN, "steps": [1]}),
+    ("POST", "/api/yarn/largest"): Route("signed in", {**OF_DESIGN, "have_g": 300}),
+    ("POST", "/api/text/hook"): Route("signed in", {**TEXT, "hook_mm": 4}),
     ("POST", "/api/check"): Route("signed in", TEXT),
     ("POST", "/api/print"): Route("signed in", TEXT),
     ("POST", "/api/trace"): Route("signed in", LINE),
