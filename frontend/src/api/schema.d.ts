@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/craft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Usual values of the craft, and the most that a design can have of something. */
+        get: operations["work_craft_craft_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs": {
         parameters: {
             query?: never;
@@ -89,7 +106,8 @@ export interface paths {
         delete: operations["designs_remove__int_design_id__delete"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Save what was changed as a new revision; 409 when another save came first. */
+        patch: operations["designs_save_changes__int_design_id__patch"];
         trace?: never;
     };
     "/api/designs/{design_id}/picture.svg": {
@@ -173,6 +191,23 @@ export interface paths {
         put?: never;
         /** Open a test of the newest revision. */
         post: operations["tests_open_test_designs__int_design_id__tests_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Prove and measure a design with what was changed and is not saved yet. */
+        post: operations["designs_work_changes__int_design_id__work_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -451,6 +486,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/grading/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The numbers of a size that is some steps of growth from the sample. */
+        post: operations["work_steps_of_size_grading_steps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{name}": {
         parameters: {
             query?: never;
@@ -617,6 +669,23 @@ export interface paths {
         put?: never;
         /** A text in canonical form, in the terms and size wanted, read back and proved; 422 when it is not. */
         post: operations["work_print_text_print_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What lies on the kitchen scale of this installation. */
+        get: operations["work_weigh_now_scale_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -844,6 +913,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/text/hook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A text with the hook that it shall name. */
+        post: operations["work_hook_of_text_text_hook_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/text/sizes": {
         parameters: {
             query?: never;
@@ -923,6 +1009,23 @@ export interface paths {
         put?: never;
         /** Prove and measure a design. */
         post: operations["work_work_work_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yarn/largest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How large the bag can be with the yarn that is there. */
+        post: operations["work_largest_yarn_largest_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1040,6 +1143,30 @@ export interface components {
             problem: string | null;
         };
         /**
+         * ChangeDesign
+         * @description What was changed since revision `base`.
+         */
+        ChangeDesign: {
+            /** Base */
+            base: number;
+            changes: components["schemas"]["Changes"];
+        };
+        /**
+         * ChangedLines
+         * @description From the line of index `at` on, so many lines were taken out and these put in. Lines end at line feeds alone.
+         */
+        ChangedLines: {
+            /** At */
+            at: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines: string[];
+            /** Removed */
+            removed: number;
+        };
+        /**
          * ChangedTextView
          * @description A text with its sizes or its gauge changed. problem: why it was not; then the text is as it was.
          */
@@ -1048,6 +1175,21 @@ export interface components {
             problem: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * Changes
+         * @description lines: null where the text is as it was. fields: the fields beside the text that have another value, with it.
+         */
+        Changes: {
+            /**
+             * Fields
+             * @default {}
+             */
+            fields: {
+                [key: string]: unknown;
+            };
+            /** @default null */
+            lines: components["schemas"]["ChangedLines"] | null;
         };
         /**
          * ChangeView
@@ -1107,6 +1249,35 @@ export interface components {
             closed: boolean;
         };
         /**
+         * ColourYarnView
+         * @description Yarn in one colour, for another maker. left_g: what the last ball leaves. have_g: in the drawer, null where it is
+         *     not said; enough: how likely that is enough, in per cent.
+         */
+        ColourYarnView: {
+            /** Balls */
+            balls: number;
+            /** Colour */
+            colour: string;
+            /** Enough */
+            enough: number | null;
+            /** Grams */
+            grams: number;
+            /** Grams Per Ball */
+            grams_per_ball: number;
+            /** Have G */
+            have_g: number | null;
+            /** High G */
+            high_g: number;
+            /** Left G */
+            left_g: number;
+            /** Low G */
+            low_g: number;
+            /** Metres */
+            metres: number;
+            /** Yarn */
+            yarn: string;
+        };
+        /**
          * ComparedView
          * @description Measured against predicted, as shown text; `off` is true beyond the tolerance.
          */
@@ -1142,6 +1313,31 @@ export interface components {
             wrong: number;
         };
         /**
+         * CraftView
+         * @description What the page shows of the craft's usual values, and the most that a design can have of something. extras: kinds
+         *     of what else uses yarn; has_scale: whether a kitchen scale can be read.
+         */
+        CraftView: {
+            /** Extras */
+            extras: string[];
+            /** Has Scale */
+            has_scale: boolean;
+            /** Most Sizes */
+            most_sizes: number;
+            /** Most Swatches */
+            most_swatches: number;
+            /** Most Yarns */
+            most_yarns: number;
+            /** Usual Tolerance Mm */
+            usual_tolerance_mm: number;
+            /** Usual Tolerances Mm */
+            usual_tolerances_mm: {
+                [key: string]: number;
+            };
+            /** Yarn Classes */
+            yarn_classes: string[];
+        };
+        /**
          * DeletedItem
          * @description A deleted design; until: when it is gone for good.
          */
@@ -1164,9 +1360,10 @@ export interface components {
         /**
          * Design
          * @description A whole design. sizes: in the order in which they are wanted; sample: the size that the others are graded from,
-         *     the first one of the text where it is not given. yarn, hook, swatch: null where nothing is known beside the text.
-         *     carried: where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample
-         *     as it was made, by the names of measures.
+         *     the first one of the text where it is not given. weights: how much measures count. yarns: one for each colour; the
+         *     one without a colour is for all that no other is for. hook_mm: null where nothing is known beside the text. carried:
+         *     where the bag hangs, which takes some of the length of a handle. made_mm: what was measured of the sample as it was
+         *     made, by the names of measures.
          */
         Design: {
             /**
@@ -1175,6 +1372,11 @@ export interface components {
              * @enum {string}
              */
             carried: "hand" | "elbow" | "shoulder";
+            /**
+             * Extras
+             * @default []
+             */
+            extras: components["schemas"]["ExtraYarn"][];
             /**
              * Format
              * @default rillstep-design
@@ -1227,8 +1429,11 @@ export interface components {
              * @default []
              */
             sizes: components["schemas"]["Size"][];
-            /** @default null */
-            swatch: components["schemas"]["Swatch"] | null;
+            /**
+             * Swatches
+             * @default []
+             */
+            swatches: components["schemas"]["Swatch"][];
             /**
              * Terms
              * @default US
@@ -1249,8 +1454,23 @@ export interface components {
              * @constant
              */
             version: 2;
-            /** @default null */
-            yarn: components["schemas"]["Yarn"] | null;
+            /**
+             * Weighings
+             * @default []
+             */
+            weighings: components["schemas"]["Weighing"][];
+            /**
+             * Weights
+             * @default {}
+             */
+            weights: {
+                [key: string]: number;
+            };
+            /**
+             * Yarns
+             * @default []
+             */
+            yarns: components["schemas"]["Yarn"][];
         };
         /** DesignItem */
         DesignItem: {
@@ -1422,6 +1642,35 @@ export interface components {
             title: string;
         };
         /**
+         * ExtraYarn
+         * @description What takes yarn besides stitches: a seam, a cord, a tassel. kind: as `core.yarn.priors` names it. measure:
+         *     that which its length follows in each size; else length_mm is its length.
+         */
+        ExtraYarn: {
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Kind */
+            kind: string;
+            /**
+             * Length Mm
+             * @default null
+             */
+            length_mm: number | null;
+            /**
+             * Measure
+             * @default
+             */
+            measure: string;
+        };
+        /**
          * FaultView
          * @description Where (`$.sizes[2].name`), what stood there, what to do. field: the place as the screen calls it.
          */
@@ -1530,8 +1779,6 @@ export interface components {
             flat_increases: number;
             /** Height Mm */
             height_mm: number;
-            /** Hook Letter */
-            hook_letter: string;
             /** Rows */
             rows: number;
             /** Span */
@@ -1540,8 +1787,6 @@ export interface components {
             stitch: string;
             /** Sts */
             sts: number;
-            /** Weight Name */
-            weight_name: string;
             /** Width Mm */
             width_mm: number;
             /** Yarn Correction */
@@ -1657,6 +1902,28 @@ export interface components {
             reason: string;
         };
         /**
+         * HookBody
+         * @description The hook that a text shall name.
+         */
+        HookBody: {
+            /** Hook Mm */
+            hook_mm: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * HookView
+         * @description The hook in mm with its US letter; of_text: whether the text says it, and not the document beside it.
+         */
+        HookView: {
+            /** Letter */
+            letter: string;
+            /** Mm */
+            mm: number;
+            /** Of Text */
+            of_text: boolean;
+        };
+        /**
          * InvitedView
          * @description A new tester with her private path; it is shown once and cannot be read back.
          */
@@ -1701,6 +1968,37 @@ export interface components {
             was: string;
             /** Words */
             words: string;
+        };
+        /**
+         * LargestBody
+         * @description have_g: the grams that are there; null: those of the drawer.
+         */
+        LargestBody: {
+            document: components["schemas"]["Design"];
+            /**
+             * Have G
+             * @default null
+             */
+            have_g: number | null;
+        };
+        /**
+         * LargestView
+         * @description How large the bag can be with the yarn that is there: as a share of the sample in per cent, and its measures.
+         *     problem: why it is not known. enough: how likely the yarn is enough for it, in per cent.
+         */
+        LargestView: {
+            /** Enough */
+            enough: number;
+            /** Grams */
+            grams: number;
+            /** Height */
+            height: string;
+            /** Percent */
+            percent: number;
+            /** Problem */
+            problem: string;
+            /** Width */
+            width: string;
         };
         /**
          * LineBody
@@ -2101,6 +2399,22 @@ export interface components {
             words: string;
         };
         /**
+         * PieceYarnView
+         * @description Yarn of one piece; basis: what the estimate of its stitches stands on.
+         */
+        PieceYarnView: {
+            /** Basis */
+            basis: string;
+            /** Grams */
+            grams: number;
+            /** High G */
+            high_g: number;
+            /** Low G */
+            low_g: number;
+            /** Piece */
+            piece: string;
+        };
+        /**
          * PlaceView
          * @description A place in a text: line and columns count from 1, `end_column` is one past the end.
          */
@@ -2195,6 +2509,16 @@ export interface components {
             line: number;
             /** Words */
             words: string;
+        };
+        /**
+         * ReadingView
+         * @description A weight in g as the scale showed it; null: there is none, and problem says why.
+         */
+        ReadingView: {
+            /** Grams */
+            grams: number | null;
+            /** Problem */
+            problem: string;
         };
         /**
          * ReadyItem
@@ -2426,6 +2750,27 @@ export interface components {
             line: number;
         };
         /**
+         * StepsBody
+         * @description steps: along each way of growth, in their order, from the sample.
+         */
+        StepsBody: {
+            document: components["schemas"]["Design"];
+            /** Steps */
+            steps: number[];
+        };
+        /**
+         * StepsView
+         * @description The numbers that a size has at some steps of growth, by name. problem: why there are none.
+         */
+        StepsView: {
+            /** Locks */
+            locks: {
+                [key: string]: number;
+            };
+            /** Problem */
+            problem: string | null;
+        };
+        /**
          * StepView
          * @description One line to work, one round at a time.
          */
@@ -2449,7 +2794,12 @@ export interface components {
         };
         /**
          * Swatch
-         * @description A measured swatch: so many stitches and rows, so wide and high. `weight_g` 0: not weighed.
+         * @description A measured swatch: so many stitches and rows, so wide and high, as they were counted and measured.
+         *
+         *     stitch: a stitch ("hdc"), or those of one repeat of a stitch pattern ("FPdc, BPdc", "sc, 3 ch"), all of which are
+         *     counted in `stitches`. blocked: whether width and height were measured after blocking; raw_*: before it; hanging_mm:
+         *     the height with load_g hanging on it. yarn: the colour of its yarn. strands, hook_mm: null: those of the design.
+         *     weight_g 0: not weighed.
          */
         Swatch: {
             /**
@@ -2458,10 +2808,35 @@ export interface components {
              */
             blocked: boolean;
             /**
+             * Hanging Mm
+             * @default null
+             */
+            hanging_mm: number | null;
+            /**
              * Height Mm
              * @default 100
              */
             height_mm: number;
+            /**
+             * Hook Mm
+             * @default null
+             */
+            hook_mm: number | null;
+            /**
+             * Load G
+             * @default null
+             */
+            load_g: number | null;
+            /**
+             * Raw Height Mm
+             * @default null
+             */
+            raw_height_mm: number | null;
+            /**
+             * Raw Width Mm
+             * @default null
+             */
+            raw_width_mm: number | null;
             /**
              * Rows
              * @default 11.5
@@ -2470,14 +2845,18 @@ export interface components {
             /**
              * Stitch
              * @default hdc
-             * @enum {string}
              */
-            stitch: "sc" | "hdc" | "dc";
+            stitch: string;
             /**
              * Stitches
              * @default 15
              */
             stitches: number;
+            /**
+             * Strands
+             * @default null
+             */
+            strands: number | null;
             /**
              * Weight G
              * @default 0
@@ -2488,6 +2867,11 @@ export interface components {
              * @default 100
              */
             width_mm: number;
+            /**
+             * Yarn
+             * @default
+             */
+            yarn: string;
         };
         /** TableRow */
         TableRow: {
@@ -2541,7 +2925,7 @@ export interface components {
         };
         /**
          * TesterPage
-         * @description All that a tester's phone needs.
+         * @description All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known.
          */
         TesterPage: {
             /** Abbreviations */
@@ -2558,6 +2942,8 @@ export interface components {
             materials: string[];
             /** Notes */
             notes: string[];
+            /** Picture */
+            picture: string;
             /** Place */
             place: number;
             report: components["schemas"]["TesterReport"] | null;
@@ -2833,6 +3219,38 @@ export interface components {
              */
             view: "bag" | "base" | "piece" | "strap";
         };
+        /**
+         * Weighing
+         * @description What something made from the text weighs. of: a piece by its title; empty: the whole bag. size: by its name.
+         *     colour: only what is of this colour was weighed; empty: all. balls: where not the work was weighed but what is left
+         *     of so many balls; 0: the work. maker: whoever made it; empty: the designer.
+         */
+        Weighing: {
+            /**
+             * Balls
+             * @default 0
+             */
+            balls: number;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /** Grams */
+            grams: number;
+            /**
+             * Maker
+             * @default
+             */
+            maker: string;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /** Size */
+            size: string;
+        };
         /** WordList */
         WordList: components["schemas"]["WordView"][];
         /**
@@ -2872,6 +3290,7 @@ export interface components {
         /**
          * WorkView
          * @description A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces.
+         *     yarn_of_text: what the text itself says of the yarn; empty: nothing.
          */
         WorkView: {
             /** Bag */
@@ -2880,6 +3299,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["FindingView"][];
             gauge: components["schemas"]["GaugeView"] | null;
+            hook: components["schemas"]["HookView"] | null;
             /** Kept */
             kept: components["schemas"]["PlaceView"][];
             /** Lines */
@@ -2895,12 +3315,28 @@ export interface components {
             sizes: components["schemas"]["SizeView"][];
             /** Text */
             text: string;
+            yarn: components["schemas"]["YarnAnswersView"];
+            /** Yarn Of Text */
+            yarn_of_text: string;
         };
         /**
          * Yarn
-         * @description A yarn as its label says.
+         * @description A yarn as its label says, in one colour. colour: what the text calls it ("A"); empty: all that no other yarn of
+         *     the design is for. metres_per_ball: null where the label says none; measured_m of it that weigh measured_g tell the
+         *     same, and hold where both are known. have_g: what lies in the drawer; null: not said. carried:
+         *     it is not cut where the colour changes.
          */
         Yarn: {
+            /**
+             * Carried
+             * @default false
+             */
+            carried: boolean;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /**
              * Fibre
              * @default
@@ -2912,10 +3348,25 @@ export interface components {
              */
             grams_per_ball: number;
             /**
+             * Have G
+             * @default null
+             */
+            have_g: number | null;
+            /**
+             * Measured G
+             * @default null
+             */
+            measured_g: number | null;
+            /**
+             * Measured M
+             * @default null
+             */
+            measured_m: number | null;
+            /**
              * Metres Per Ball
              * @default 200
              */
-            metres_per_ball: number;
+            metres_per_ball: number | null;
             /**
              * Name
              * @default My yarn
@@ -2932,10 +3383,42 @@ export interface components {
              */
             weight_class: number;
         };
-        /** YarnView */
+        /**
+         * YarnAnswersView
+         * @description What the designer asks of the yarn. problem: why there is no estimate, and what to do; largest: the largest size
+         *     that comes out of the drawer; scarce: the colour that is the first not to be enough; doubted: weighings that cannot
+         *     be of what they are said to be; tighter: what a gauge one twentieth tighter takes more for the same centimetres, in
+         *     per cent; instead: thinner yarns that stand for the first one, and how many strands of them.
+         */
+        YarnAnswersView: {
+            /** Doubted */
+            doubted: string[];
+            /** In Drawer */
+            in_drawer: boolean;
+            /** Instead */
+            instead: string[];
+            /** Largest */
+            largest: string | null;
+            /** Problem */
+            problem: string;
+            /** Scarce */
+            scarce: string | null;
+            /** Tighter */
+            tighter: number | null;
+        };
+        /**
+         * YarnView
+         * @description Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
+         *     and own_high_g. within: lines that change their colour in a way that is not followed, counted as the first one.
+         *     fits: whether the drawer is likely enough for all colours; null where that is not said.
+         */
         YarnView: {
             /** Balls */
             balls: number;
+            /** Colours */
+            colours: components["schemas"]["ColourYarnView"][];
+            /** Fits */
+            fits: boolean | null;
             /** Grams */
             grams: number;
             /** High G */
@@ -2944,8 +3427,18 @@ export interface components {
             low_g: number;
             /** Metres */
             metres: number;
+            /** Own Grams */
+            own_grams: number;
+            /** Own High G */
+            own_high_g: number;
+            /** Own Low G */
+            own_low_g: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceYarnView"][];
             /** Weighed */
             weighed: boolean;
+            /** Within */
+            within: number[];
         };
     };
     responses: never;
@@ -2960,13 +3453,18 @@ export type BookletSectionView = components['schemas']['BookletSectionView'];
 export type BookletView = components['schemas']['BookletView'];
 export type BoxView = components['schemas']['BoxView'];
 export type ChangedDesignView = components['schemas']['ChangedDesignView'];
+export type ChangeDesign = components['schemas']['ChangeDesign'];
+export type ChangedLines = components['schemas']['ChangedLines'];
 export type ChangedTextView = components['schemas']['ChangedTextView'];
+export type Changes = components['schemas']['Changes'];
 export type ChangeView = components['schemas']['ChangeView'];
 export type ChartView = components['schemas']['ChartView'];
 export type CheckView = components['schemas']['CheckView'];
 export type CloseTest = components['schemas']['CloseTest'];
+export type ColourYarnView = components['schemas']['ColourYarnView'];
 export type ComparedView = components['schemas']['ComparedView'];
 export type CountsView = components['schemas']['CountsView'];
+export type CraftView = components['schemas']['CraftView'];
 export type DeletedItem = components['schemas']['DeletedItem'];
 export type DeletedView = components['schemas']['DeletedView'];
 export type Design = components['schemas']['Design'];
@@ -2979,6 +3477,7 @@ export type DrawnPathView = components['schemas']['DrawnPathView'];
 export type EditView = components['schemas']['EditView'];
 export type EndReport = components['schemas']['EndReport'];
 export type ExampleView = components['schemas']['ExampleView'];
+export type ExtraYarn = components['schemas']['ExtraYarn'];
 export type FaultView = components['schemas']['FaultView'];
 export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
@@ -2992,9 +3491,13 @@ export type GradingView = components['schemas']['GradingView'];
 export type GrowthRowView = components['schemas']['GrowthRowView'];
 export type GrowthView = components['schemas']['GrowthView'];
 export type HeldView = components['schemas']['HeldView'];
+export type HookBody = components['schemas']['HookBody'];
+export type HookView = components['schemas']['HookView'];
 export type InvitedView = components['schemas']['InvitedView'];
 export type JobView = components['schemas']['JobView'];
 export type KeptDigitsView = components['schemas']['KeptDigitsView'];
+export type LargestBody = components['schemas']['LargestBody'];
+export type LargestView = components['schemas']['LargestView'];
 export type LineBody = components['schemas']['LineBody'];
 export type LineReportView = components['schemas']['LineReportView'];
 export type LinesChangedView = components['schemas']['LinesChangedView'];
@@ -3019,12 +3522,14 @@ export type PartsView = components['schemas']['PartsView'];
 export type PartView = components['schemas']['PartView'];
 export type PhraseList = components['schemas']['PhraseList'];
 export type PhraseView = components['schemas']['PhraseView'];
+export type PieceYarnView = components['schemas']['PieceYarnView'];
 export type PlaceView = components['schemas']['PlaceView'];
 export type PlainNumberView = components['schemas']['PlainNumberView'];
 export type PrintBody = components['schemas']['PrintBody'];
 export type PrintedView = components['schemas']['PrintedView'];
 export type Problem = components['schemas']['Problem'];
 export type QuestionView = components['schemas']['QuestionView'];
+export type ReadingView = components['schemas']['ReadingView'];
 export type ReadyItem = components['schemas']['ReadyItem'];
 export type ReadyView = components['schemas']['ReadyView'];
 export type RepairView = components['schemas']['RepairView'];
@@ -3043,6 +3548,8 @@ export type SizesBody = components['schemas']['SizesBody'];
 export type SizeView = components['schemas']['SizeView'];
 export type SpanLineView = components['schemas']['SpanLineView'];
 export type SpanView = components['schemas']['SpanView'];
+export type StepsBody = components['schemas']['StepsBody'];
+export type StepsView = components['schemas']['StepsView'];
 export type StepView = components['schemas']['StepView'];
 export type Swatch = components['schemas']['Swatch'];
 export type TableRow = components['schemas']['TableRow'];
@@ -3064,12 +3571,14 @@ export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
 export type TraceView = components['schemas']['TraceView'];
 export type ViewOfSizes = components['schemas']['ViewOfSizes'];
+export type Weighing = components['schemas']['Weighing'];
 export type WordList = components['schemas']['WordList'];
 export type WordsBody = components['schemas']['WordsBody'];
 export type WordView = components['schemas']['WordView'];
 export type WorkBody = components['schemas']['WorkBody'];
 export type WorkView = components['schemas']['WorkView'];
 export type Yarn = components['schemas']['Yarn'];
+export type YarnAnswersView = components['schemas']['YarnAnswersView'];
 export type YarnView = components['schemas']['YarnView'];
 export type $defs = Record<string, never>;
 export interface operations {
@@ -3312,6 +3821,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_craft_craft_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CraftView"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -3869,6 +4479,122 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not exist, or belongs to another studio. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    designs_save_changes__int_design_id__patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"];
+                };
             };
             /** @description Nobody is signed in. */
             401: {
@@ -4662,6 +5388,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TestView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It does not exist, or belongs to another studio. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    designs_work_changes__int_design_id__work_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeDesign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -6460,6 +7302,111 @@ export interface operations {
             };
         };
     };
+    work_steps_of_size_grading_steps_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepsView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     jobs_state__name__get: {
         parameters: {
             query?: never;
@@ -7626,6 +8573,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrintedView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_weigh_now_scale_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingView"];
                 };
             };
             /** @description Nobody is signed in. */
@@ -9058,6 +10106,111 @@ export interface operations {
             };
         };
     };
+    work_hook_of_text_text_hook_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedTextView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     work_resized_text_text_sizes_post: {
         parameters: {
             query?: never;
@@ -9503,6 +10656,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_largest_yarn_largest_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LargestBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LargestView"];
                 };
             };
             /** @description Nobody is signed in. */

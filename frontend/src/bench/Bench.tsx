@@ -1,17 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { memo, useEffect, useMemo, useState, type ReactNode } from "react";
 import { Outlet, useLocation, useParams } from "react-router";
+import { useStore } from "zustand";
 import { client, unwrap } from "../api/client";
 import type { DesignView } from "../api/schema";
 import { NothingHere } from "../ui/NothingHere";
 import { Trouble } from "../ui/Trouble";
-import { BenchContext, type Selection } from "./context";
+import { SelectionContext, type Selection } from "./context";
 import { renewDraft } from "./draft";
 import { Header } from "./Header";
 import { SidePanel } from "./SidePanel";
 import { Stones } from "./Stones";
-import { useDesign } from "./useDesign";
-import { useWork } from "./useWork";
+import { createDesignStore, type DesignStore } from "./store";
+import { WorkProvider } from "./WorkProvider";
 
 /** The workbench of one design: stepping stones, the step, and reasons and findings beside it. */
 export function Bench() {
@@ -43,46 +44,59 @@ function isTyping(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest(".cm-editor, textarea") !== null;
 }
 
-function OpenBench({ opened }: { opened: DesignView }) {
-  const design = useDesign(opened);
-  const work = useWork(design.document);
+/** What is selected, for drawing, table and text together; Esc ends it. */
+function SelectionProvider({ children }: { children: ReactNode }) {
   const [selection, select] = useState<Selection | null>(null);
-  const { pathname, search } = useLocation();
-  const step = pathname.split("/").at(-1) ?? "";
-  const { undo, redo } = design;
-
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === "Escape") select(null);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+  const value = useMemo(() => ({ selection, select }), [selection]);
+  return <SelectionContext value={value}>{children}</SelectionContext>;
+}
+
+function OpenBench({ opened }: { opened: DesignView }) {
+  const [store] = useState(() => createDesignStore(opened));
+  return (
+    <WorkProvider store={store}>
+      <SelectionProvider>
+        <Steps store={store} />
+      </SelectionProvider>
+    </WorkProvider>
+  );
+}
+
+const Steps = memo(function Steps({ store }: { store: DesignStore }) {
+  const { pathname, search } = useLocation();
+  const step = pathname.split("/").at(-1) ?? "";
+  const name = useStore(store, (state) => state.document.name);
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || isTyping(event.target))
         return;
       event.preventDefault();
       if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
+      const { undo, redo } = store.getState();
       if (event.shiftKey) redo();
       else undo();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [undo, redo]);
+  }, [store]);
 
   useEffect(() => {
-    document.title = `${design.document.name} – Rillstep`;
-  }, [design.document.name]);
+    document.title = `${name} – Rillstep`;
+  }, [name]);
 
-  const value = {
-    design,
-    work: work.data,
-    workError: work.error,
-    workAgain: work.again,
-    workStale: work.stale,
-    selection,
-    select,
-  };
   // The text beside its proof has its own findings, and needs the room.
   const editing = step === "words" && new URLSearchParams(search).get("view") === "edit";
   const withPanel = step !== "testers" && step !== "parts" && !editing;
   return (
-    <BenchContext.Provider value={value}>
+    <>
       <a
         href="#step"
         className="bg-rill text-rill-ink sr-only rounded p-2 focus:not-sr-only focus:absolute focus:z-40"
@@ -104,6 +118,6 @@ function OpenBench({ opened }: { opened: DesignView }) {
           {withPanel && <SidePanel withText={step !== "words"} />}
         </div>
       </div>
-    </BenchContext.Provider>
+    </>
   );
-}
+});

@@ -3,9 +3,10 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { Counts } from "../proof/Mark";
 import { storeTheme } from "../ui/theme";
-import { useBench } from "./context";
+import { useStore } from "zustand";
+import { useBench, useDesign, useStale } from "./context";
 import { Revisions } from "./Revisions";
-import type { SaveState } from "./useDesign";
+import type { SaveState } from "./store";
 
 const SAVE_TEXT: Record<SaveState, string> = {
   saved: "saved",
@@ -17,7 +18,8 @@ const SAVE_TEXT: Record<SaveState, string> = {
 };
 
 function ProofMark() {
-  const { work, workStale, workError } = useBench();
+  const { work, workError } = useBench();
+  const workStale = useStale();
   if (!work) return null;
   const many = work.outline.sizes.length;
   // What is shown belongs to the text before: it is not said of the one that stands there now.
@@ -51,9 +53,16 @@ function ThemeSwitch() {
 }
 
 export function Header() {
-  const { design } = useBench();
+  const { store } = useBench();
+  const name = useDesign((state) => state.document.name);
+  const save = useDesign((state) => state.save);
+  const revision = useDesign((state) => state.revision);
+  const why = useDesign((state) => state.why);
+  const canUndo = useStore(store.temporal, (state) => state.pastStates.length > 0);
+  const canRedo = useStore(store.temporal, (state) => state.futureStates.length > 0);
+  const { change, undo, redo, keepMine, reload, flush } = store.getState();
   const [revisions, setRevisions] = useState(false);
-  const trouble = design.save === "offline" || design.save === "invalid" || design.save === "conflict";
+  const trouble = save === "offline" || save === "invalid" || save === "conflict";
   return (
     <header className="border-line bg-sheet z-10 border-b">
       <div className="flex min-h-13 flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5 whitespace-nowrap lg:flex-nowrap lg:px-5 lg:py-0">
@@ -63,11 +72,11 @@ export function Header() {
         <input
           className="hover:border-line w-56 min-w-0 truncate rounded border border-transparent bg-transparent px-2 py-0.5 text-base font-medium"
           aria-label="Name of the design"
-          value={design.document.name}
-          onChange={(event) => design.change("name", (d) => ({ ...d, name: event.target.value }))}
+          value={name}
+          onChange={(event) => change("name", (d) => ({ ...d, name: event.target.value }))}
         />
         <button type="button" className="button-bare" onClick={() => setRevisions(true)}>
-          revision {design.revision}
+          revision {revision}
         </button>
         <span
           role="status"
@@ -75,52 +84,40 @@ export function Header() {
           className={`flex min-w-0 items-center gap-1 truncate text-sm ${trouble ? "text-wrong font-medium" : "text-quiet"}`}
         >
           {trouble && <CloudOff size={15} aria-hidden className="shrink-0" />}
-          {SAVE_TEXT[design.save]}
+          {SAVE_TEXT[save]}
         </span>
         <span className="flex-1" />
-        <button
-          type="button"
-          className="button-bare"
-          disabled={!design.canUndo}
-          onClick={design.undo}
-          aria-label="Undo"
-        >
+        <button type="button" className="button-bare" disabled={!canUndo} onClick={undo} aria-label="Undo">
           <Undo2 size={17} aria-hidden />
         </button>
-        <button
-          type="button"
-          className="button-bare"
-          disabled={!design.canRedo}
-          onClick={design.redo}
-          aria-label="Redo"
-        >
+        <button type="button" className="button-bare" disabled={!canRedo} onClick={redo} aria-label="Redo">
           <Redo2 size={17} aria-hidden />
         </button>
         <ThemeSwitch />
         <ProofMark />
       </div>
-      {design.save === "conflict" && (
+      {save === "conflict" && (
         <div
           role="alert"
           className="bg-wrong-soft text-ink flex flex-wrap items-center gap-3 px-5 py-2 text-sm"
         >
           This design was saved elsewhere, in another tab or by someone else in your studio, while you were
           editing it. Nothing was overwritten.
-          <button type="button" className="button" onClick={() => void design.keepMine()}>
+          <button type="button" className="button" onClick={() => void keepMine()}>
             Keep mine as a new revision
           </button>
-          <button type="button" className="button-plain" onClick={() => void design.takeTheirs()}>
+          <button type="button" className="button-plain" onClick={() => void reload()}>
             Take what was saved
           </button>
         </div>
       )}
-      {design.why && (
+      {why && (
         <div
           role="alert"
           className="bg-wrong-soft text-ink flex flex-wrap items-center gap-3 px-5 py-2 text-sm"
         >
-          {design.why}
-          <button type="button" className="button" onClick={() => void design.flush()}>
+          {why}
+          <button type="button" className="button" onClick={() => void flush()}>
             Save again
           </button>
         </div>

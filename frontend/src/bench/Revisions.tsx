@@ -6,7 +6,7 @@ import { Dialog } from "../ui/Dialog";
 import { LinesChanged } from "../ui/LinesChanged";
 import { Pages } from "../ui/Pages";
 import { Trouble } from "../ui/Trouble";
-import { useBench } from "./context";
+import { useOpenDesign } from "./context";
 
 const time = (iso: string) =>
   new Date(`${iso}Z`).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -21,7 +21,7 @@ function differs({ changes, lines }: RevisionView): string {
 
 /** Every save is a revision: look at what differs, and bring one back. */
 export function Revisions({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<number | null>(null);
   const [page, setPage] = useState(1);

@@ -6,11 +6,13 @@ import { WhatIsIt } from "../proof/WhatIsIt";
 import { Card } from "../ui/Card";
 import { Trouble } from "../ui/Trouble";
 import { WhyNumber } from "../steps/shape/WhyNumber";
-import { applyEdits } from "./edits";
-import { useBench } from "./context";
+import { useBench, useSelection } from "./context";
+import { useRepair } from "./useRepair";
+import { withNumbers } from "./withNumbers";
 
 function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
-  const { design, select } = useBench();
+  const repaired = useRepair();
+  const { select } = useSelection();
   const line = work.lines.find((l) => l.line === finding.line);
   const where = `${line ? `${line.section}, ${line.label}` : `Line ${finding.line}`}${finding.size ? ` · ${finding.size}` : ""}`;
   return (
@@ -24,7 +26,7 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
             key={repair.message}
             type="button"
             className={index === 0 ? "button" : "button-plain"}
-            onClick={() => design.change("", (d) => ({ ...d, text: applyEdits(work.text, repair.edits) }))}
+            onClick={() => repaired(repair.edits)}
           >
             {repair.message}
           </button>
@@ -39,8 +41,8 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
 
 /** The text line by line: the selected one in full, the others in short. */
 function TextLines({ work }: { work: WorkView }) {
-  const { selection, select } = useBench();
-  const text = work.text.split("\n");
+  const { selection, select } = useSelection();
+  const text = withNumbers(work.text, work.named);
   // A line of the text that is worked as several rounds is shown once.
   const lines = work.lines.filter((line, index) => work.lines[index - 1]?.line !== line.line);
   const here = useRef<HTMLButtonElement>(null);
@@ -82,7 +84,8 @@ function TextLines({ work }: { work: WorkView }) {
 
 /** Reasons and findings, beside every step. */
 export function SidePanel({ withText }: { withText: boolean }) {
-  const { work, workError, workAgain, selection } = useBench();
+  const { work, workError, workAgain } = useBench();
+  const { selection } = useSelection();
   const number = selection?.number;
   const errors = work?.findings.filter((f) => f.severity === "error") ?? [];
   const others = work?.findings.filter((f) => f.severity !== "error") ?? [];

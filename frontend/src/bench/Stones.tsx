@@ -46,7 +46,7 @@ const STONES: readonly Stone[] = [
         ? `${span(balls)} ${Math.max(...balls) === 1 ? "ball" : "balls"}`
         : "not known yet";
     },
-    state: (work) => (work.gauge && work.gauge.yarn_correction !== null ? "done" : "open"),
+    state: (work) => (work.sizes.some((size) => size.yarn?.weighed) ? "done" : "open"),
   },
   {
     to: "words",

@@ -31,7 +31,7 @@ export function dropDraft(id: number): void {
 /** A draft that was kept in an older form of the document is brought to the newest by the server. */
 export async function renewDraft(id: number): Promise<void> {
   const draft = readDraft(id);
-  if (draft === null || (draft.document.version as number) === 2) return;
+  if (draft === null || "yarns" in draft.document) return;
   const { document } = draft;
   const newest = await unwrap(client.POST("/api/export/design", { body: { document }, parseAs: "text" }));
   writeDraft(id, { base: draft.base, document: JSON.parse(newest) as Design });

@@ -134,9 +134,9 @@ export function DesignList() {
                 <span className="min-w-0">
                   <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
                   <span className="text-quiet block truncate text-sm">
-                    {design.sizes.length} {design.sizes.length === 1 ? "size" : "sizes"}:{" "}
-                    {design.sizes.join(", ")} · revision {design.revision},{" "}
-                    {new Date(`${design.saved_at}Z`).toLocaleDateString()}
+                    {design.sizes.length > 0 &&
+                      `${design.sizes.length} ${design.sizes.length === 1 ? "size" : "sizes"}: ${design.sizes.join(", ")} · `}
+                    revision {design.revision}, {new Date(`${design.saved_at}Z`).toLocaleDateString()}
                   </span>
                 </span>
               </Link>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { GhostView, ViewOfSizes } from "../api/schema";
-import { useBench } from "../bench/context";
+import { useOpenDesign, useSelection } from "../bench/context";
 import { Choice } from "../ui/Choice";
 import { Sideways } from "../ui/Sideways";
 import { described, Outlines, type Shown } from "./Outlines";
@@ -31,7 +31,8 @@ function Caption({ shown }: { shown: Shown }) {
 
 /** The bag to scale from its worked rounds: one view at a time, in all sizes, beside or over each other. */
 export function Drawings({ ghost, height = 210 }: { ghost?: readonly GhostView[]; height?: number }) {
-  const { design, selection, select } = useBench();
+  const design = useOpenDesign();
+  const { selection, select } = useSelection();
   const { data, stale } = useDrawings(design.document);
   const [chosen, setChosen] = useState("");
   const [way, setWay] = useState<Way>("beside");

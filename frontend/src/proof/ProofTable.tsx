@@ -1,5 +1,5 @@
 import { TriangleAlert } from "lucide-react";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import type { LineView } from "../api/schema";
 import { Mark } from "./Mark";
 
@@ -33,14 +33,68 @@ function covers(row: LineView, line: number): boolean {
   return row.line <= line && line <= row.last_line;
 }
 
-/** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
-export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
+interface RowProps {
+  line: LineView;
+  /** Its words, shown when its label is pointed at. */
+  words: string;
+  /** Whether another section begins with it. */
+  opens: boolean;
+  sizes: readonly string[];
+  /** The size that is chosen, where this is the chosen line. */
+  chosen: string | null;
+  /** The size that is chosen with its label. */
+  size: string;
+  onChoose: (picked: Picked) => void;
+}
+
+/** One line with its totals; it is drawn again only when it changed. */
+const Row = memo(function Row({ line, words, opens, sizes, chosen, size, onChoose }: RowProps) {
   const here = useRef<HTMLTableRowElement>(null);
   useEffect(() => {
-    here.current?.scrollIntoView({ block: "nearest" });
-  }, [chosen?.line]);
+    if (chosen !== null) here.current?.scrollIntoView({ block: "nearest" });
+  }, [chosen]);
+  return (
+    <tr ref={here} className={chosen === null ? "" : "bg-mark-soft"}>
+      <th scope="row" className="max-w-44">
+        <button
+          type="button"
+          className="block w-full truncate text-left"
+          title={words}
+          onClick={() => onChoose({ line: line.line, size })}
+        >
+          {opens && <span className="text-quiet">{line.section} · </span>}
+          <strong className="text-ink font-medium">{line.label}</strong>
+        </button>
+      </th>
+      {line.sts.map((sts, at) => {
+        const stated = line.stated[at];
+        const off = stated !== null && stated !== undefined && sts !== null && stated !== sts;
+        const name = sizes[at] ?? "";
+        return (
+          <td key={at} className={off ? `font-semibold ${line.depends ? "text-warn" : "text-wrong"}` : ""}>
+            <button
+              type="button"
+              aria-pressed={name === chosen}
+              aria-label={`${line.label}, ${name}: ${sts ?? "not known"}${off ? `, not ${stated}` : ""}`}
+              className={`tabular hover:bg-bank min-w-8 rounded px-0.5 ${name === chosen ? "outline-mark outline-2" : ""}`}
+              onClick={() => onChoose({ line: line.line, size: name })}
+            >
+              {sts ?? "–"}
+              {off && <span className="text-quiet block font-normal whitespace-nowrap"> not {stated}</span>}
+            </button>
+          </td>
+        );
+      })}
+      <td>
+        <LineMark line={line} />
+      </td>
+    </tr>
+  );
+});
+
+/** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
+export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
   const size = chosen?.size ?? sizes[0] ?? "";
-  const isHere = (row: LineView) => chosen !== null && covers(row, chosen.line);
   return (
     <table className="numbers size-columns proof-table text-sm">
       <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
@@ -62,53 +116,16 @@ export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
       </thead>
       <tbody>
         {lines.map((line, index) => (
-          <tr
+          <Row
             key={`${line.line} ${line.label}`}
-            ref={isHere(line) ? here : null}
-            className={isHere(line) ? "bg-mark-soft" : ""}
-          >
-            <th scope="row" className="max-w-44">
-              <button
-                type="button"
-                className="block w-full truncate text-left"
-                title={words?.[index] ?? ""}
-                onClick={() => onChoose({ line: line.line, size })}
-              >
-                {lines[index - 1]?.section !== line.section && (
-                  <span className="text-quiet">{line.section} · </span>
-                )}
-                <strong className="text-ink font-medium">{line.label}</strong>
-              </button>
-            </th>
-            {line.sts.map((sts, at) => {
-              const stated = line.stated[at];
-              const off = stated !== null && stated !== undefined && sts !== null && stated !== sts;
-              const name = sizes[at] ?? "";
-              const isChosen = isHere(line) && name === size;
-              return (
-                <td
-                  key={at}
-                  className={off ? `font-semibold ${line.depends ? "text-warn" : "text-wrong"}` : ""}
-                >
-                  <button
-                    type="button"
-                    aria-pressed={isChosen}
-                    aria-label={`${line.label}, ${name}: ${sts ?? "not known"}${off ? `, not ${stated}` : ""}`}
-                    className={`tabular hover:bg-bank min-w-8 rounded px-0.5 ${isChosen ? "outline-mark outline-2" : ""}`}
-                    onClick={() => onChoose({ line: line.line, size: name })}
-                  >
-                    {sts ?? "–"}
-                    {off && (
-                      <span className="text-quiet block font-normal whitespace-nowrap"> not {stated}</span>
-                    )}
-                  </button>
-                </td>
-              );
-            })}
-            <td>
-              <LineMark line={line} />
-            </td>
-          </tr>
+            line={line}
+            words={words?.[index] ?? ""}
+            opens={lines[index - 1]?.section !== line.section}
+            sizes={sizes}
+            chosen={chosen !== null && covers(line, chosen.line) ? size : null}
+            size={size}
+            onChoose={onChoose}
+          />
         ))}
       </tbody>
     </table>

@@ -1,4 +1,5 @@
 import type { TesterPage } from "../api/schema";
+import { pictureOf } from "./picture";
 import { Dialog } from "../ui/Dialog";
 
 export function Facts({ page, open, onClose }: { page: TesterPage; open: boolean; onClose: () => void }) {
@@ -11,6 +12,7 @@ export function Facts({ page, open, onClose }: { page: TesterPage; open: boolean
   ] as const;
   return (
     <Dialog title={page.title} open={open} onClose={onClose}>
+      {page.picture && <img src={pictureOf(page)} alt="" className="mb-3 h-32 max-w-full" />}
       {lists.map(([title, items]) => (
         <section key={title} className="mb-3">
           <h3>{title}</h3>

@@ -6,6 +6,7 @@ import type { TesterPage as Page } from "../api/schema";
 import { Trouble } from "../ui/Trouble";
 import { EndReport } from "./EndReport";
 import { Facts } from "./Facts";
+import { pictureOf } from "./picture";
 import { LineTrouble } from "./LineTrouble";
 import { usePlace } from "./usePlace";
 
@@ -82,8 +83,11 @@ function Working({ page, token }: { page: Page; token: string }) {
   return (
     <div className="mx-auto flex min-h-dvh max-w-xl flex-col">
       <header className="border-line bg-sheet border-b px-4 pt-3 pb-2">
-        <div className="flex items-baseline justify-between gap-3">
-          <h1 className="truncate text-lg">{page.title}</h1>
+        <div className="flex items-center justify-between gap-3">
+          {page.picture && (
+            <img src={pictureOf(page)} alt={`${page.title} in size ${page.size}`} className="h-9 max-w-14" />
+          )}
+          <h1 className="min-w-0 flex-1 truncate text-lg">{page.title}</h1>
           <button type="button" className="button-bare shrink-0 underline" onClick={() => setFacts(true)}>
             Materials, notes
           </button>

@@ -58,9 +58,12 @@ export function NumberField(props: Props) {
             change(shown(parsed + by * (props.step ?? 1), 1, digits));
           }
         }}
-        onBlur={() => setTyped(null)}
+        // What cannot be used stays, with the reason beside it.
+        onBlur={() => {
+          if (!unusable) setTyped(null);
+        }}
       />
-      {message !== undefined && !hideLabel && <span className="text-wrong text-[13px]">{message}</span>}
+      {message !== undefined && <span className="text-wrong text-[13px]">{message}</span>}
     </label>
   );
 }

@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { CalendarDays, FileDown } from "lucide-react";
 import { client, download, unwrap, whileBusy } from "../../api/client";
 import type { BookletSectionView, PartView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useOpenDesign } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
@@ -28,7 +28,7 @@ function Lines({ sections }: { sections: readonly BookletSectionView[] }) {
 }
 
 function Part({ part, count, most }: { part: PartView; count: number; most: number }) {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const terms = design.document.terms;
   const pdf = useMutation({
     mutationFn: () =>
@@ -88,13 +88,13 @@ function Part({ part, count, most }: { part: PartView; count: number; most: numb
                 ))}
               </tr>
               <tr>
-                <th scope="row">Widest</th>
+                <th scope="row">Width, lying flat</th>
                 {part.sizes.map((size) => (
                   <td key={size.name}>{size.width ?? "–"}</td>
                 ))}
               </tr>
               <tr>
-                <th scope="row">Height of wall</th>
+                <th scope="row">Height so far</th>
                 {part.sizes.map((size) => (
                   <td key={size.name}>{size.height ?? "–"}</td>
                 ))}
@@ -125,7 +125,7 @@ function Part({ part, count, most }: { part: PartView; count: number; most: numb
 }
 
 export function PartsStep() {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const { parts: plan, terms } = design.document;
   const body = { document: design.document, terms, size: null };
   const parts = useQuery({

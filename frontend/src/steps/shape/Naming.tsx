@@ -3,13 +3,14 @@ import { Link2, PenLine, Pin, Unlink } from "lucide-react";
 import { useState, type ReactNode, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { GradingView, NameChange, NumberView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useOpenDesign, useSelection } from "../../bench/context";
 import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 
 /** Changes a name in the text; what was refused is said. */
 export function useNames(done?: () => void) {
-  const { design, select } = useBench();
+  const design = useOpenDesign();
+  const { select } = useSelection();
   const make = useMutation({
     mutationFn: (change: Pick<NameChange, "verb"> & Partial<NameChange>) =>
       unwrap(

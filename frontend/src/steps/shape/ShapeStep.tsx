@@ -1,7 +1,7 @@
 import { Lock } from "lucide-react";
 import { useState } from "react";
 import type { GradingView, NumberView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useOpenDesign, useSelection } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Drawings } from "../../drawing/Drawings";
 import { Trouble } from "../../ui/Trouble";
@@ -37,7 +37,8 @@ function Row({
   /** The way of the row that is pointed at, or none. */
   onPoint: (way: number | null) => void;
 }) {
-  const { design, selection, select } = useBench();
+  const design = useOpenDesign();
+  const { selection, select } = useSelection();
   const chosen = selection?.number?.name === number.name ? selection.number.size : null;
   const marked =
     chosen !== null || (selection !== null && !selection.number && number.lines.includes(selection.line));
@@ -83,7 +84,7 @@ function Row({
 
 /** The step *Shape* of a design that is a text: its numbers by name, how they can move, and what stays. */
 export function ShapeStep() {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const { data: grading, error, busy, again } = useGrading(design.document);
   const [pointed, setPointed] = useState<number | null>(null);
   const sections = [...new Set(grading?.numbers.map((number) => number.section))];

@@ -1,6 +1,6 @@
 import { Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
 import { useGrading } from "../../bench/useGrading";
 import { Card } from "../../ui/Card";
 import { sizesOfText, withLock } from "../sizes/wishes";
@@ -8,7 +8,8 @@ import { Naming } from "./Naming";
 
 /** Why a number of a text is what it is in one size: what moves it and what it moves; it can be locked. */
 export function WhyNumber({ name, size: at }: { name: string; size: number }) {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const { data: grading } = useGrading(design.document);
   const number = grading?.numbers.find((each) => each.name === name);
   const size = grading?.sizes[at];

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { ThingView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
 import { Dialog } from "../../ui/Dialog";
 import { Trouble } from "../../ui/Trouble";
 import { perUnit } from "../units";
@@ -12,7 +12,7 @@ const OWN = "own";
 
 /** The dimensions of a thing of one's own that a size must hold. */
 function OwnThing({ onThing, onClose }: { onThing: (thing: ThingView) => void; onClose: () => void }) {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const per = perUnit(design.document);
   const { units } = design.document;
   const ask = useMutation({
@@ -60,7 +60,8 @@ function OwnThing({ onThing, onClose }: { onThing: (thing: ThingView) => void; o
 }
 
 function MustHold({ column }: { column: Column }) {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const [own, setOwn] = useState(false);
   const things = useQuery({
     queryKey: ["things"],
@@ -110,7 +111,8 @@ function MustHold({ column }: { column: Column }) {
 
 /** Width and height as a share of the sample's. */
 function ShareOfSample({ column, start }: { column: Column; start: number }) {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const { name } = column.wish;
   const take = (text: string) => {
     const share = Number(text.replace(",", ".").replace("%", ""));

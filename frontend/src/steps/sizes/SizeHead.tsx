@@ -3,9 +3,10 @@ import { ArrowLeft, ArrowRight, Copy, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { client, unwrap } from "../../api/client";
 import type { Size } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
+import { useCraft } from "../../bench/useCraft";
 import { Trouble } from "../../ui/Trouble";
-import { freshName, MOST_SIZES, sizesOfText, type Column } from "./wishes";
+import { freshName, sizesOfText, type Column } from "./wishes";
 
 /** A column as it shall be: its wish, and the column that it begins as. */
 interface Wanted {
@@ -48,7 +49,9 @@ export function SizeHead({
   columns: readonly Column[];
   sample: boolean;
 }) {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const craft = useCraft();
+  const { work } = useBench();
   const { document } = design;
   const inText = sizesOfText(document, work);
   const { name } = column.wish;
@@ -119,7 +122,11 @@ export function SizeHead({
         <Small label={`Move ${name} left`} disabled={busy || at === 0} onClick={() => move(-1)}>
           <ArrowLeft size={14} aria-hidden />
         </Small>
-        <Small label={`Copy ${name}`} disabled={busy || columns.length >= MOST_SIZES} onClick={copy}>
+        <Small
+          label={`Copy ${name}`}
+          disabled={busy || columns.length >= (craft?.most_sizes ?? 1)}
+          onClick={copy}
+        >
           <Copy size={14} aria-hidden />
         </Small>
         <Small

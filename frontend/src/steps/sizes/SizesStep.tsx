@@ -2,9 +2,9 @@ import { useMutation } from "@tanstack/react-query";
 import { Plus, Ruler } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
-import { client, unwrap } from "../../api/client";
-import type { BagMeasureView, GradedView, Design } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import type { BagMeasureView, GradedView } from "../../api/schema";
+import { useBench, useChange, useDocument, useFault, useOpenDesign } from "../../bench/context";
+import { useCraft } from "../../bench/useCraft";
 import { Drawings } from "../../drawing/Drawings";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
@@ -13,29 +13,43 @@ import { perUnit } from "../units";
 import { Contents, Holds } from "./Contents";
 import { Preview } from "./Preview";
 import { SizeHead } from "./SizeHead";
-import {
-  columnsOf,
-  freshName,
-  MOST_SIZES,
-  sampleOf,
-  sizesOfText,
-  withLock,
-  withTarget,
-  type Column,
-} from "./wishes";
+import { Steps } from "./Steps";
+import { useGraded, useLiveGrading } from "./useLiveGrading";
+import { columnsOf, freshName, sampleOf, sizesOfText, withLock, withTarget, type Column } from "./wishes";
 import { Sideways } from "../../ui/Sideways";
 
+type Live = ReturnType<typeof useLiveGrading>;
+
 /** What a size measures, and what it shall measure: an empty field is no wish. */
-function Cell({ column, measure, sample }: { column: Column; measure: BagMeasureView; sample: boolean }) {
-  const { design, work } = useBench();
+function Cell({
+  column,
+  measure,
+  sample,
+  live,
+}: {
+  column: Column;
+  measure: BagMeasureView;
+  sample: boolean;
+  live: Live;
+}) {
+  const design = useOpenDesign();
+  const { work } = useBench();
   const inText = sizesOfText(design.document, work);
   const per = perUnit(design.document);
+  const craft = useCraft();
+  const fault = useFault();
   const { name } = column.wish;
+  const place = design.document.sizes.findIndex((wish) => wish.name === name);
   const now = column.at < 0 ? null : (measure.shown[column.at] ?? null);
   const wanted = column.wish.targets_mm[measure.name];
-  const tolerance = column.wish.tolerances_mm[measure.name] ?? 10;
+  const tolerance =
+    column.wish.tolerances_mm[measure.name] ??
+    craft?.usual_tolerances_mm[measure.name] ??
+    craft?.usual_tolerance_mm ??
+    0;
   const mm = column.at < 0 ? null : (measure.mm[column.at] ?? null);
   const off = wanted !== undefined && mm !== null && Math.abs(mm - wanted) > tolerance;
+  const comes = live.graded?.targets.find((each) => each.size === name && each.name === measure.name);
   if (sample)
     return (
       <td className="font-semibold" title={measure.why[column.at] ?? ""}>
@@ -51,6 +65,7 @@ function Cell({ column, measure, sample }: { column: Column; measure: BagMeasure
         optional
         per={per}
         value={wanted ?? null}
+        fault={fault(`$.sizes[${place}].targets_mm.${measure.name}`)}
         onChange={(value) =>
           design.change(`target.${name}.${measure.name}`, (d) =>
             withTarget(d, inText, name, measure.name, value),
@@ -58,9 +73,19 @@ function Cell({ column, measure, sample }: { column: Column; measure: BagMeasure
         }
         onClear={() => design.change("", (d) => withTarget(d, inText, name, measure.name, null))}
       />
-      <span className={`text-[13px] ${off ? "text-wrong font-semibold" : "text-quiet"}`}>
-        {now === null ? "" : `is ${now}`}
-      </span>
+      {comes ? (
+        <span
+          data-testid={`comes-to-${name}-${measure.name}`}
+          className={`text-[13px] font-semibold ${comes.within ? "text-sound" : "text-wrong"} ${live.stale ? "opacity-50" : ""}`}
+          title={`${comes.difference} from what is wanted`}
+        >
+          → {comes.result}
+        </span>
+      ) : (
+        <span className={`text-[13px] ${off ? "text-wrong font-semibold" : "text-quiet"}`}>
+          {now === null ? "" : `is ${now}`}
+        </span>
+      )}
     </td>
   );
 }
@@ -84,20 +109,25 @@ function byPiece(measures: readonly BagMeasureView[]): [string | null, BagMeasur
 
 /** The step *Sizes* of a design that is a text: targets by the measures that this bag has. */
 export function SizesStep() {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const { document } = design;
+  const craft = useCraft();
   const [preview, setPreview] = useState<GradedView | null>(null);
   const [all, setAll] = useState(false);
+  const ask = useGraded();
   const grade = useMutation({
-    mutationFn: (wanted: Design) => unwrap(client.POST("/api/grading/sizes", { body: { document: wanted } })),
+    mutationFn: ask,
     onSuccess: setPreview,
   });
-  if (!work) return null;
   const inText = sizesOfText(document, work);
   const columns = columnsOf(document, inText);
+  const full = { ...document, sizes: columns.map((column) => column.wish) };
+  const live = useLiveGrading(full, columns.length > 1 && (work?.ok ?? false) && inText.current);
+  if (!work) return null;
   const start = sampleOf(document, inText);
   const names = columns.map((column) => column.wish.name);
-  const full = { ...document, sizes: columns.map((column) => column.wish) };
+  const wantedMeasures = new Set(columns.flatMap((column) => Object.keys(column.wish.targets_mm)));
   const add = () =>
     design.change("", () => ({
       ...full,
@@ -150,6 +180,7 @@ export function SizesStep() {
                   <th scope="row">
                     {measure.label} ({document.units})
                     {measure.estimated && <span className="block">estimated</span>}
+                    {wantedMeasures.has(measure.name) && <Counts measure={measure} />}
                   </th>
                   {columns.map((column) => (
                     <Cell
@@ -157,17 +188,24 @@ export function SizesStep() {
                       column={column}
                       measure={measure}
                       sample={column.wish.name === start}
+                      live={live}
                     />
                   ))}
                 </tr>
               ))}
             </tbody>
           ))}
+          <Steps columns={columns} start={start} />
           <Holds columns={columns} />
         </table>
       </Sideways>
       <div className="mt-3 flex flex-wrap items-center gap-3">
-        <button type="button" className="button-plain" disabled={columns.length >= MOST_SIZES} onClick={add}>
+        <button
+          type="button"
+          className="button-plain"
+          disabled={columns.length >= (craft?.most_sizes ?? 1)}
+          onClick={add}
+        >
           <Plus size={16} aria-hidden /> Add a size
         </button>
         <button
@@ -193,7 +231,11 @@ export function SizesStep() {
               ? "Add a size, and say what it shall measure."
               : !work.ok
                 ? "The text has to be proved first: see the findings."
-                : "You see what changes in the text before it changes."}
+                : live.busy
+                  ? "Finding what comes nearest…"
+                  : live.graded
+                    ? `${live.graded.problem ?? (live.graded.notes.length > 0 ? live.graded.notes.join(" ") : "All of them come out within their tolerances.")} Nothing is changed yet.`
+                    : "You see what changes in the text before it changes."}
         </p>
       </div>
       <Trouble error={grade.error} again={() => grade.mutate(full)} />
@@ -215,6 +257,43 @@ export function SizesStep() {
         }}
       />
     </>
+  );
+}
+
+const COUNTS = [
+  [1, "counts"],
+  [4, "counts more"],
+  [0.25, "counts less"],
+  [0, "does not count"],
+] as const;
+
+/** How much a measure counts, where not all can be met. */
+function Counts({ measure }: { measure: BagMeasureView }) {
+  const change = useChange();
+  const weight = useDocument().weights[measure.name] ?? 1;
+  return (
+    <select
+      className="text-quiet block bg-transparent text-[13px]"
+      aria-label={`How much ${measure.piece ? `${measure.piece}: ` : ""}${measure.label} counts`}
+      value={weight}
+      onChange={(event) => {
+        const next = Number(event.target.value);
+        change("", (d) => {
+          const others = Object.entries(d.weights).filter(([name]) => name !== measure.name);
+          return {
+            ...d,
+            weights: Object.fromEntries(next === 1 ? others : [...others, [measure.name, next]]),
+          };
+        });
+      }}
+    >
+      {COUNTS.map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+      {!COUNTS.some(([value]) => value === weight) && <option value={weight}>counts {weight} times</option>}
+    </select>
   );
 }
 

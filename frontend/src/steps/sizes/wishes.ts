@@ -1,7 +1,5 @@
 import type { Design, Size, WorkView } from "../../api/schema";
 
-export const MOST_SIZES = 10;
-
 /** A size as a column: of the text (`at` is its index there), or wanted and not in the text yet (`at` is -1). */
 export interface Column {
   wish: Size;

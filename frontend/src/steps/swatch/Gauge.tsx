@@ -1,9 +1,10 @@
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
 import { Help } from "../../ui/Help";
 
 /** The gauge that is in force, and what follows from it. */
 export function Gauge() {
-  const { work, design } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const gauge = work?.gauge;
   if (!gauge) return null;
   const units = design.document.units;

@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { client, unwrap, whileBusy } from "../../api/client";
 import type { SampleGaugeView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useOpenDesign } from "../../bench/context";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { perUnit } from "../units";
@@ -21,7 +21,7 @@ function GiveOrTake({ value, error }: { value: number | null; error: number | nu
 }
 
 function Fitted({ fitted }: { fitted: SampleGaugeView }) {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const { text, units } = design.document;
   const { stitch, sts, rows } = fitted;
   const write = useMutation({
@@ -57,7 +57,7 @@ function Fitted({ fitted }: { fitted: SampleGaugeView }) {
 
 /** The finished sample, measured: the gauge that it has, and what of it does not agree. */
 export function SampleGauge() {
-  const { design } = useBench();
+  const design = useOpenDesign();
   const { document } = design;
   const per = perUnit(document);
   const query = useQuery({

@@ -1,13 +1,15 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
 import { Gauge } from "./Gauge";
 import { SampleGauge } from "./SampleGauge";
+import { HookField } from "./HookField";
+import { Swatches } from "./Swatches";
 import { YarnFields } from "./YarnFields";
 
 type Stitch = "sc" | "hdc" | "dc";
@@ -16,7 +18,8 @@ const SPAN = { cm: "10 cm", in: "4 in" };
 
 /** What is counted on a swatch, written into the text as its gauge. */
 function GaugeOfText() {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const { text, units } = design.document;
   const gauge = work?.gauge ?? null;
   const [stitch, setStitch] = useState<Stitch | null>(null);
@@ -88,8 +91,10 @@ export function SwatchStep() {
       <div className="space-y-3">
         <Gauge />
         <GaugeOfText />
-        <SampleGauge />
+        <Swatches />
         <YarnFields />
+        <HookField />
+        <SampleGauge />
       </div>
     </>
   );

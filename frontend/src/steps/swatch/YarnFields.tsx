@@ -1,157 +1,219 @@
-import type { SyntheticEvent } from "react";
+import { Plus, Trash2 } from "lucide-react";
+import { useState, type SyntheticEvent } from "react";
 import type { Yarn } from "../../api/schema";
-import { faultAt, useBench } from "../../bench/context";
+import { useBench, useChange, useDocument, useFault } from "../../bench/context";
+import { useCraft } from "../../bench/useCraft";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
+import { NumberInput } from "./formFields";
+import { formValues } from "./formValues";
 
-const CLASSES = ["lace", "super fine", "fine", "light", "medium", "bulky", "super bulky", "jumbo"];
-
-/** The yarn as its label says, and the hook. */
+/** The yarns as their labels say, one for each colour. */
 export function YarnFields() {
-  const bench = useBench();
-  const { design } = bench;
-  const yarn = design.document.yarn;
-  if (!yarn) return <NoYarn />;
-  const hook = design.document.hook_mm;
-  const letter = bench.work?.gauge?.hook_letter;
-  const set = (key: keyof Yarn, value: string | number) =>
-    design.change(`yarn.${key}`, (d) => (d.yarn ? { ...d, yarn: { ...d.yarn, [key]: value } } : d));
+  const { yarns } = useDocument();
+  const { work } = useBench();
+  const craft = useCraft();
+  const [more, setMore] = useState(false);
   return (
-    <fieldset className="sheet p-4">
-      <legend className="font-text px-1 text-lg font-semibold">Yarn and hook</legend>
-      <div className="grid grid-cols-6 gap-3">
-        <label className="col-span-3">
-          <span className="text-quiet text-[13px]">Name</span>
-          <input className="field" value={yarn.name} onChange={(event) => set("name", event.target.value)} />
-          {faultAt(bench, "$.yarn.name") && (
-            <span className="text-wrong text-[13px]">{faultAt(bench, "$.yarn.name")}</span>
-          )}
-        </label>
-        <label className="col-span-3">
-          <span className="text-quiet text-[13px]">Fibre</span>
-          <input
-            className="field"
-            value={yarn.fibre}
-            onChange={(event) => set("fibre", event.target.value)}
-          />
-        </label>
+    <section className="sheet p-4" aria-label="Yarn">
+      <h2 className="text-lg">Yarn</h2>
+      <p className="text-quiet mb-2 text-sm">
+        {yarns.length === 0
+          ? "Yarn is estimated once it is known what the label says. Until then nothing is assumed."
+          : "As the labels say; one for each colour of the text."}
+        {work?.yarn_of_text && (
+          <>
+            {" "}
+            The text says: <span className="font-text">{work.yarn_of_text}</span>
+          </>
+        )}
+      </p>
+      {work && work.yarn.instead.length > 0 && (
+        <p className="text-quiet text-[13px]">
+          In place of the first one: {work.yarn.instead.join(", or ")}.
+        </p>
+      )}
+      {yarns.map((yarn, at) => (
+        <OneYarn key={at} yarn={yarn} at={at} only={yarns.length === 1} />
+      ))}
+      {yarns.length === 0 || more ? (
+        <NewYarn first={yarns.length === 0} onDone={() => setMore(false)} />
+      ) : (
+        yarns.length < (craft?.most_yarns ?? 0) && (
+          <button type="button" className="button-plain mt-3" onClick={() => setMore(true)}>
+            <Plus size={16} aria-hidden /> Another colour or yarn
+          </button>
+        )
+      )}
+    </section>
+  );
+}
+
+function OneYarn({ yarn, at, only }: { yarn: Yarn; at: number; only: boolean }) {
+  const change = useChange();
+  const fault = useFault();
+  const craft = useCraft();
+  const [typed, setTyped] = useState(yarn.measured_m !== null || yarn.metres_per_ball === null);
+  const path = `$.yarns[${at}]`;
+  const set = (part: Partial<Yarn>) =>
+    change(`yarn.${at}.${Object.keys(part).join()}`, (d) => ({
+      ...d,
+      yarns: d.yarns.map((one, index) => (index === at ? { ...one, ...part } : one)),
+    }));
+  const words = (key: "name" | "colour" | "fibre", label: string, className: string) => (
+    <label className={className}>
+      <span className="text-quiet text-[13px]">{label}</span>
+      <input
+        className="field"
+        value={yarn[key]}
+        aria-invalid={fault(`${path}.${key}`) !== undefined}
+        onChange={(event) => set({ [key]: event.target.value })}
+      />
+      {fault(`${path}.${key}`) && <span className="text-wrong text-[13px]">{fault(`${path}.${key}`)}</span>}
+    </label>
+  );
+  const number = (
+    key: "grams_per_ball" | "metres_per_ball" | "strands" | "have_g" | "measured_m" | "measured_g",
+    label: string,
+    unit: string,
+    optional = false,
+  ) => (
+    <NumberField
+      className="col-span-3 sm:col-span-2"
+      label={label}
+      unit={unit}
+      value={yarn[key]}
+      digits={key === "strands" ? 0 : 1}
+      fault={fault(`${path}.${key}`)}
+      optional={optional}
+      onChange={(value) => set({ [key]: value })}
+      {...(optional ? { onClear: () => set({ [key]: null }) } : {})}
+    />
+  );
+  return (
+    <fieldset className="border-line mt-2 border-t pt-2">
+      <legend className="sr-only">{yarn.colour ? `Yarn of colour ${yarn.colour}` : "Yarn"}</legend>
+      {fault(path) && <p className="text-wrong text-[13px]">{fault(path)}</p>}
+      <div className="grid grid-cols-6 gap-x-3 gap-y-1">
+        {words("name", "Name", "col-span-6 sm:col-span-2")}
+        {words("fibre", "Fibre", "col-span-3 sm:col-span-2")}
+        {words(
+          "colour",
+          only ? "Colour in the text (empty: all)" : "Colour in the text",
+          "col-span-3 sm:col-span-2",
+        )}
         <Select
-          className="col-span-2"
+          className="col-span-3 sm:col-span-2"
           label="Weight class"
           value={String(yarn.weight_class)}
-          onChange={(value) => set("weight_class", Number(value))}
+          onChange={(value) => set({ weight_class: Number(value) })}
         >
-          {CLASSES.map((name, index) => (
+          {craft?.yarn_classes.map((name, index) => (
             <option key={name} value={index}>
               {index} – {name}
             </option>
           ))}
         </Select>
-        <NumberField
-          className="col-span-2"
-          label="Grams a ball"
-          unit="g"
-          value={yarn.grams_per_ball}
-          fault={faultAt(bench, "$.yarn.grams_per_ball")}
-          onChange={(value) => set("grams_per_ball", value)}
-        />
-        <NumberField
-          className="col-span-2"
-          label="Metres a ball"
-          unit="m"
-          value={yarn.metres_per_ball}
-          fault={faultAt(bench, "$.yarn.metres_per_ball")}
-          onChange={(value) => set("metres_per_ball", value)}
-        />
-        <NumberField
-          className="col-span-2"
-          label="Strands together"
-          digits={0}
-          value={yarn.strands}
-          fault={faultAt(bench, "$.yarn.strands")}
-          onChange={(value) => set("strands", value)}
-        />
-        <NumberField
-          className="col-span-2"
-          label={`Hook${letter ? ` – US ${letter}` : ""}`}
-          unit="mm"
-          digits={2}
-          step={0.5}
-          value={hook ?? 0}
-          fault={faultAt(bench, "$.hook_mm")}
-          onChange={(value) => design.change("hook", (d) => ({ ...d, hook_mm: value }))}
-        />
-        <p className="text-quiet col-span-2 self-end pb-1 text-[13px]">
-          A hook a size smaller than the label says makes a firm bag.
-        </p>
+        {number("grams_per_ball", "Grams a ball", "g")}
+        {number("metres_per_ball", "Metres a ball", "m", true)}
+        {number("strands", "Strands together", "")}
+        {number("have_g", "In the drawer", "g", true)}
+        {typed ? (
+          <>
+            {number("measured_m", "Measured length", "m", true)}
+            {number("measured_g", "It weighs", "g", true)}
+          </>
+        ) : (
+          <button
+            type="button"
+            className="button-bare col-span-3 self-end justify-self-start sm:col-span-2"
+            onClick={() => setTyped(true)}
+          >
+            No label? Measure and weigh a length
+          </button>
+        )}
+        <button
+          type="button"
+          className="button-bare col-span-3 self-end justify-self-end sm:col-span-2 sm:col-start-5"
+          onClick={() => change("", (d) => ({ ...d, yarns: d.yarns.filter((_, index) => index !== at) }))}
+        >
+          <Trash2 size={15} aria-hidden /> Remove {yarn.name}
+        </button>
       </div>
+      {!only && (
+        <label className="mt-1 flex items-center gap-1.5 text-sm">
+          <input
+            type="checkbox"
+            checked={yarn.carried}
+            onChange={(event) => set({ carried: event.target.checked })}
+          />
+          Carried along where the colour changes, and not cut
+        </label>
+      )}
+      {yarn.metres_per_ball === null && (yarn.measured_m === null || yarn.measured_g === null) && (
+        <p className="text-warn text-[13px]">
+          Without metres there are no grams: write what the label says, or measure a length of it and weigh
+          it.
+        </p>
+      )}
     </fieldset>
   );
 }
 
-/** Nothing is known of the yarn yet: what an estimate needs is asked for, and nothing is assumed. */
-function NoYarn() {
-  const { design } = useBench();
+/** A yarn that is not known yet: what an estimate needs is asked for, and nothing is assumed. */
+function NewYarn({ first, onDone }: { first: boolean; onDone: () => void }) {
+  const change = useChange();
+  const craft = useCraft();
   const submit = (event: SyntheticEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const data = new FormData(event.currentTarget);
-    const text = (name: string) => {
-      const value = data.get(name);
-      return typeof value === "string" ? value.trim() : "";
+    const { text, number } = formValues(event.currentTarget);
+    const yarn: Yarn = {
+      name: text("name"),
+      colour: text("colour"),
+      weight_class: Number(text("class")),
+      fibre: "",
+      grams_per_ball: number("grams") ?? 0,
+      metres_per_ball: number("metres"),
+      measured_m: null,
+      measured_g: null,
+      strands: 1,
+      have_g: null,
+      carried: false,
     };
-    const number = (name: string) => Number(text(name).replace(",", "."));
-    design.change("", (d) => ({
-      ...d,
-      hook_mm: number("hook"),
-      yarn: {
-        name: text("name"),
-        weight_class: number("class"),
-        fibre: "",
-        grams_per_ball: number("grams"),
-        metres_per_ball: number("metres"),
-        strands: 1,
-      },
-    }));
+    change("", (d) => ({ ...d, yarns: [...d.yarns, yarn] }));
+    onDone();
   };
-  const field = (name: string, label: string) => (
-    <label>
-      <span className="text-quiet text-[13px]">{label}</span>
-      <input
-        name={name}
-        className="field text-center"
-        inputMode="decimal"
-        required
-        pattern="[0-9]+([.,][0-9]+)?"
-        title="a number, such as 50 or 4.5"
-      />
-    </label>
-  );
   return (
-    <form className="sheet p-4" onSubmit={submit} aria-label="Yarn and hook">
-      <h2 className="font-text text-lg font-semibold">Yarn and hook</h2>
-      <p className="text-quiet mb-2 text-sm">
-        Yarn is estimated once it is known what the label says. Until then nothing is assumed.
-      </p>
-      <div className="grid grid-cols-6 items-end gap-3">
+    <form className="border-line mt-2 border-t pt-2" onSubmit={submit} aria-label="A new yarn">
+      <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-6">
         <label className="col-span-2">
           <span className="text-quiet text-[13px]">Name</span>
           <input name="name" className="field" required maxLength={80} />
         </label>
         <Select className="col-span-2" label="Weight class" name="class" required>
           <option value="">choose</option>
-          {CLASSES.map((name, index) => (
+          {craft?.yarn_classes.map((name, index) => (
             <option key={name} value={index}>
               {index} – {name}
             </option>
           ))}
         </Select>
-        {field("hook", "Hook (mm)")}
-        <span />
-        {field("grams", "Grams a ball")}
-        {field("metres", "Metres a ball")}
+        <label className="col-span-2">
+          <span className="text-quiet text-[13px]">
+            {first ? "Colour in the text (empty: all)" : "Colour in the text"}
+          </span>
+          <input name="colour" className="field" maxLength={40} required={!first} />
+        </label>
+        <NumberInput name="grams" label="Grams a ball" />
+        <NumberInput name="metres" label="Metres a ball" optional />
         <button type="submit" className="button col-span-2 justify-center">
           Set the yarn
         </button>
+        {!first && (
+          <button type="button" className="button-bare" onClick={onDone}>
+            Cancel
+          </button>
+        )}
       </div>
     </form>
   );

@@ -3,7 +3,7 @@ import { Copy, UserPlus } from "lucide-react";
 import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { InvitedView, LineReportView, NewTester, TesterView, TestView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useBench, useOpenDesign } from "../../bench/context";
 import { sizeNames } from "../../bench/design";
 import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
@@ -292,7 +292,8 @@ function Test({ test, onChanged }: { test: TestView; onChanged: () => void }) {
 }
 
 export function TestersStep() {
-  const { design, work } = useBench();
+  const design = useOpenDesign();
+  const { work } = useBench();
   const { tests, refresh } = useTests(design.id);
   const open = useMutation({
     mutationFn: async () => {

@@ -1,6 +1,6 @@
 import { Mark } from "../../proof/Mark";
 import type { BookletLineView, BookletView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useSelection } from "../../bench/context";
 
 function Line({
   line,
@@ -11,7 +11,7 @@ function Line({
   columns: number;
   selectable: boolean;
 }) {
-  const { selection, select } = useBench();
+  const { selection, select } = useSelection();
   if (line.kind === "sizes") return <p className="font-text text-quiet mt-2 px-2 italic">{line.text}</p>;
   const chosen = selectable && selection?.line === line.line;
   const isRow = line.kind === "row";

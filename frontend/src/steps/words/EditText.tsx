@@ -1,9 +1,9 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, memo, Suspense, useCallback, useState, type ComponentProps } from "react";
 import { Link } from "react-router";
 import type { NamedPlaceView, WorkView } from "../../api/schema";
-import { useBench } from "../../bench/context";
+import { useDesign, useSelection } from "../../bench/context";
 import { sizeNames } from "../../bench/design";
-import { applyEdits } from "../../bench/edits";
+import { useRepair } from "../../bench/useRepair";
 import { Findings } from "../../proof/Findings";
 import { LinePanel } from "../../proof/LinePanel";
 import { Counts } from "../../proof/Mark";
@@ -15,17 +15,24 @@ import { NumberPanel } from "./NumberPanel";
 const TextEditor = lazy(() => import("../../editor/TextEditor"));
 
 /** The text beside its proof: the totals of each size are worked anew while it is typed. */
-export function EditText({ work }: { work: WorkView }) {
-  const { design, selection, select } = useBench();
+export const EditText = memo(function EditText({ work }: { work: WorkView }) {
+  const { selection, select } = useSelection();
+  const repair = useRepair();
+  const hand = useDesign((state) => state.document.hand);
+  const terms = useDesign((state) => state.document.terms);
   const [picked, setPicked] = useState<Picked | null>(null);
   const [number, setNumber] = useState<NamedPlaceView | null>(null);
   const [asNames, setAsNames] = useState(false);
-  const { hand, terms } = design.document;
   const names = work.outline.sizes;
-  const { text } = design.document;
-  const change = (next: string) => {
-    if (next !== text) design.change("text", (d) => ({ ...d, text: next }));
-  };
+  // Findings and totals are of the text that was worked.
+  const { text } = work;
+  const choose = useCallback(
+    (next: Picked) => {
+      setPicked(next);
+      select({ line: next.line });
+    },
+    [select],
+  );
   const line = selection?.line ?? null;
   const at = selection?.number ? sizeNames(work)[selection.number.size] : undefined;
   const open = picked && work.lines.some((l) => l.line === picked.line) ? picked : null;
@@ -35,8 +42,7 @@ export function EditText({ work }: { work: WorkView }) {
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <div className="grid min-h-60 flex-1 gap-3 lg:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
-          <TextEditor
-            text={text}
+          <EditorOfDesign
             terms="US"
             findings={work.findings}
             kept={work.kept}
@@ -45,8 +51,9 @@ export function EditText({ work }: { work: WorkView }) {
             onNamed={setNumber}
             outline={work.outline}
             line={line}
-            onChange={change}
-            onLine={(next) => select({ line: next })}
+            onLine={(next) => {
+              if (next !== line) select({ line: next });
+            }}
           />
         </Suspense>
         <section
@@ -63,21 +70,14 @@ export function EditText({ work }: { work: WorkView }) {
             text={text}
             terms={null}
             onLine={(next) => select({ line: next })}
-            onRepair={(edits) => change(applyEdits(text, edits))}
+            onRepair={repair}
           />
-          <Questions
-            questions={work.questions}
-            onLine={(next) => select({ line: next })}
-            onAnswer={(edits) => change(applyEdits(text, edits))}
-          />
+          <Questions questions={work.questions} onLine={(next) => select({ line: next })} onAnswer={repair} />
           <ProofTable
             sizes={names}
             lines={work.lines}
             chosen={open ?? (line === null ? null : { line, size })}
-            onChoose={(next) => {
-              setPicked(next);
-              select({ line: next.line });
-            }}
+            onChoose={choose}
           />
           <Findings
             label="Also worth a look"
@@ -85,7 +85,7 @@ export function EditText({ work }: { work: WorkView }) {
             text={text}
             terms={null}
             onLine={(next) => select({ line: next })}
-            onRepair={(edits) => change(applyEdits(text, edits))}
+            onRepair={repair}
           />
         </section>
       </div>
@@ -125,4 +125,14 @@ export function EditText({ work }: { work: WorkView }) {
       )}
     </div>
   );
+});
+
+/** The editor with the text of the design: a keystroke draws nothing else anew. */
+function EditorOfDesign(props: Omit<ComponentProps<typeof TextEditor>, "text" | "onChange">) {
+  const text = useDesign((state) => state.document.text);
+  const change = useDesign((state) => state.change);
+  const typed = (next: string) => {
+    if (next !== text) change("text", (d) => ({ ...d, text: next }));
+  };
+  return <TextEditor {...props} text={text} onChange={typed} />;
 }

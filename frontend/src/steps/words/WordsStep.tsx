@@ -1,9 +1,9 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { FileDown } from "lucide-react";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
 import { client, download, unwrap, whileBusy } from "../../api/client";
-import { useBench } from "../../bench/context";
+import { useBench, useChange, useDocument } from "../../bench/context";
 import { sizeNames } from "../../bench/design";
 import { Choice } from "../../ui/Choice";
 import { ReaderChoices } from "../../ui/ReaderChoices";
@@ -12,96 +12,108 @@ import { StepHead } from "../StepHead";
 import { Booklet } from "./Booklet";
 import { EditText } from "./EditText";
 
-type View = "read" | "edit";
+const FILES = [
+  ["pdf", "PDF"],
+  ["text", "Text"],
+  ["design", "Design file"],
+] as const;
 
 export function WordsStep() {
-  const { design, work } = useBench();
+  const { work } = useBench();
   const [search, setSearch] = useSearchParams();
-  const view: View = search.get("view") === "edit" ? "edit" : "read";
-  const setView = (next: View) => setSearch(next === "edit" ? { view: "edit" } : {}, { replace: true });
-  const [chosenSize, setSize] = useState<string>("all");
-  const { terms, hand } = design.document;
-  const names = sizeNames(work);
-  const size = names.includes(chosenSize) ? chosenSize : "all";
-  const body = { document: design.document, terms, size: size === "all" ? null : size };
-  const booklet = useQuery({
-    queryKey: ["booklet", body],
-    queryFn: () => unwrap(client.POST("/api/booklet", { body })),
-    placeholderData: keepPreviousData,
-    enabled: view === "read",
-    retry: whileBusy,
-  });
-  const save = useMutation({
-    mutationFn: (kind: "pdf" | "text" | "design") =>
-      download(`/api/export/${kind}`, kind === "design" ? { document: design.document } : body),
-    onMutate: () => design.document,
-  });
-  // A refusal holds for the text that was refused, and not for the mended one.
-  const refused = save.context === design.document ? save.error : null;
+  const view = search.get("view") === "edit" ? "edit" : "read";
+  const choice = (
+    <Choice
+      label="View"
+      hideLabel
+      value={view}
+      options={[
+        ["read", "Read"],
+        ["edit", "Edit the text"],
+      ]}
+      onChange={(next) => setSearch(next === "edit" ? { view: "edit" } : {}, { replace: true })}
+    />
+  );
   return (
     <div className="flex h-full flex-col">
       <StepHead title="Words" next={{ to: "testers", title: "Testers" }}>
         What makers read. It is read back and worked stitch by stitch before it is shown as proved.
       </StepHead>
-      <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
-        <Choice
-          label="View"
-          hideLabel
-          value={view}
-          options={[
-            ["read", "Read"],
-            ["edit", "Edit the text"],
-          ]}
-          onChange={setView}
-        />
-        {view === "read" ? (
-          <>
-            <ReaderChoices
-              sizes={names}
-              size={size}
-              terms={terms}
-              hand={hand}
-              onSize={setSize}
-              onTerms={(value) => design.change("", (d) => ({ ...d, terms: value }))}
-              onHand={(value) => design.change("", (d) => ({ ...d, hand: value }))}
-            />
-            <span className="flex gap-2">
-              {(
-                [
-                  ["pdf", "PDF"],
-                  ["text", "Text"],
-                  ["design", "Design file"],
-                ] as const
-              ).map(([kind, name]) => (
-                <button
-                  key={kind}
-                  type="button"
-                  className="button-plain"
-                  disabled={save.isPending}
-                  onClick={() => save.mutate(kind)}
-                >
-                  <FileDown size={15} aria-hidden /> {name}
-                </button>
-              ))}
-            </span>
-          </>
-        ) : (
-          <>
+      {view === "read" ? (
+        <ReadText choice={choice} />
+      ) : (
+        <>
+          <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+            {choice}
             <p className="text-quiet text-sm">
               In US terms, all sizes. Ctrl+Enter repairs the line, or goes to the next; Ctrl+Shift+M lists the
               findings. Choose a total to see how it comes about.
             </p>
-          </>
-        )}
+          </div>
+          {work && <EditText work={work} />}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The booklet as makers read it, and the files of it. */
+function ReadText({ choice }: { choice: ReactNode }) {
+  const { work } = useBench();
+  const document = useDocument();
+  const change = useChange();
+  const [chosenSize, setSize] = useState<string>("all");
+  const { terms, hand } = document;
+  const names = sizeNames(work);
+  const size = names.includes(chosenSize) ? chosenSize : "all";
+  const body = { document, terms, size: size === "all" ? null : size };
+  const booklet = useQuery({
+    queryKey: ["booklet", body],
+    queryFn: () => unwrap(client.POST("/api/booklet", { body })),
+    placeholderData: keepPreviousData,
+    retry: whileBusy,
+  });
+  const save = useMutation({
+    mutationFn: (kind: "pdf" | "text" | "design") =>
+      download(`/api/export/${kind}`, kind === "design" ? { document } : body),
+    onMutate: () => document,
+  });
+  // A refusal holds for the text that was refused, and not for the mended one.
+  const refused = save.context === document ? save.error : null;
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+        {choice}
+        <ReaderChoices
+          sizes={names}
+          size={size}
+          terms={terms}
+          hand={hand}
+          onSize={setSize}
+          onTerms={(value) => change("", (d) => ({ ...d, terms: value }))}
+          onHand={(value) => change("", (d) => ({ ...d, hand: value }))}
+        />
+        <span className="flex gap-2">
+          {FILES.map(([kind, name]) => (
+            <button
+              key={kind}
+              type="button"
+              className="button-plain"
+              disabled={save.isPending}
+              onClick={() => save.mutate(kind)}
+            >
+              <FileDown size={15} aria-hidden /> {name}
+            </button>
+          ))}
+        </span>
       </div>
-      <Trouble error={refused ?? (view === "read" ? booklet.error : null)} />
-      {view === "read" && booklet.data && !booklet.data.proved && (
+      <Trouble error={refused ?? booklet.error} />
+      {booklet.data && !booklet.data.proved && (
         <p role="alert" className="bg-wrong-soft text-wrong mb-2 rounded-md px-3 py-2 text-sm">
           This text is not proved. It can be read here, and not be printed: see the findings.
         </p>
       )}
-      {view === "read" && booklet.data && <Booklet booklet={booklet.data} selectable={size === "all"} />}
-      {view === "edit" && work && <EditText work={work} />}
-    </div>
+      {booklet.data && <Booklet booklet={booklet.data} selectable={size === "all"} />}
+    </>
   );
 }

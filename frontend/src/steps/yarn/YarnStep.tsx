@@ -1,10 +1,13 @@
 import { scaleLinear } from "d3-scale";
 import { Link } from "react-router";
-import type { YarnView } from "../../api/schema";
+import type { ColourYarnView, YarnView } from "../../api/schema";
 import { useBench } from "../../bench/context";
 import { shadeOf } from "../../drawing/scale";
 import { SizeColumns } from "../../drawing/SizeColumns";
 import { StepHead } from "../StepHead";
+import { Answers } from "./Answers";
+import { Extras } from "./Extras";
+import { Weighings } from "./Weighings";
 
 /** Estimated grams as a bar with its interval; whole balls as dotted lines. */
 function Interval({
@@ -21,7 +24,7 @@ function Interval({
   const y = scaleLinear([0, most], [286, 8]);
   const balls = Array.from({ length: Math.floor(most / ball) }, (_, index) => (index + 1) * ball);
   return (
-    <svg viewBox="0 0 120 292" className="mx-auto h-73 w-full" aria-hidden>
+    <svg viewBox="0 0 120 292" className="mx-auto h-56 w-full" aria-hidden>
       <rect x={40} width={40} y={y(yarn.grams)} height={y(0) - y(yarn.grams)} rx={3} fill={color} />
       {balls.map((grams, index) => (
         <g key={grams}>
@@ -44,15 +47,14 @@ function Interval({
 }
 
 /** What an estimate lacks: it is not made from usual values of another bag. */
-function NotKnown({ gauge }: { gauge: boolean }) {
+function NotKnown({ problem }: { problem: string }) {
   return (
     <>
       <StepHead title="Yarn" next={{ to: "words", title: "Words" }}>
         From the stitches of each size.
       </StepHead>
       <p className="sheet max-w-xl p-4">
-        Yarn is not estimated yet:{" "}
-        {gauge ? "it is not known what the label of the yarn says" : "the text names no gauge"}.{" "}
+        Yarn is not estimated yet. {problem}{" "}
         <Link className="underline" to="../swatch">
           Say it under Swatch
         </Link>
@@ -62,74 +64,159 @@ function NotKnown({ gauge }: { gauge: boolean }) {
   );
 }
 
+/** How likely the drawer is enough, at a glance. */
+function Drawer({ colour }: { colour: ColourYarnView | undefined }) {
+  if (!colour || colour.have_g === null || colour.enough === null) return <>–</>;
+  const enough = colour.enough >= 90;
+  return (
+    <span
+      className={`font-semibold ${enough ? "text-sound" : colour.enough >= 50 ? "text-warn" : "text-wrong"}`}
+    >
+      {enough ? "✓" : "✗"} {colour.have_g} g
+      <span className="block text-[13px] font-normal">enough in {colour.enough} of 100 bags</span>
+    </span>
+  );
+}
+
 export function YarnStep() {
-  const { design, work } = useBench();
-  const yarns = work?.sizes.map((size) => size.yarn) ?? [];
-  const most = Math.max(1, ...yarns.map((yarn) => yarn?.high_g ?? 0)) * 1.05;
-  const { yarn } = design.document;
+  const { work } = useBench();
   if (!work) return null;
-  if (!yarn || !work.gauge) return <NotKnown gauge={work.gauge !== null} />;
+  const { problem } = work.yarn;
+  const yarns = work.sizes.map((size) => size.yarn);
+  if (problem || yarns.every((yarn) => yarn === null))
+    return <NotKnown problem={problem || "Nothing that is worked is known yet: see the findings."} />;
+  const most = Math.max(1, ...yarns.map((yarn) => yarn?.high_g ?? 0)) * 1.05;
+  const colours = [...new Set(yarns.flatMap((yarn) => yarn?.colours.map((one) => one.colour) ?? []))];
+  const pieces = [...new Set(yarns.flatMap((yarn) => yarn?.pieces.map((one) => one.piece) ?? []))];
   const cells = (show: (yarn: YarnView) => React.ReactNode, className = "") =>
     yarns.map((y, index) => (
       <td key={index} className={className}>
-        {y && show(y)}
+        {y ? show(y) : "–"}
       </td>
     ));
+  const of = (yarn: YarnView, colour: string) => yarn.colours.find((one) => one.colour === colour);
+  const nameOf = (colour: string) => {
+    const one = yarns.flatMap((yarn) => yarn?.colours ?? []).find((each) => each.colour === colour);
+    return one ? `${one.colour ? `${one.colour}: ` : ""}${one.yarn}` : colour;
+  };
+  const ball = yarns.find((yarn) => yarn !== null)?.colours[0]?.grams_per_ball ?? 100;
+  const within = [...new Set(yarns.flatMap((yarn) => yarn?.within ?? []))];
+  const basis = (piece: string) =>
+    yarns.flatMap((yarn) => yarn?.pieces ?? []).find((one) => one.piece === piece)?.basis ?? "";
   return (
     <>
       <StepHead title="Yarn" next={{ to: "words", title: "Words" }}>
-        From the stitches of each size. Balls are whole, and cover the upper end of the estimate.
+        From the stitches of each size. Balls cover what another maker may need.
       </StepHead>
-      {work.gauge.yarn_correction === null && (
+      <Answers answers={work.yarn} />
+      {yarns.some((yarn) => yarn !== null && !yarn.weighed) && (
         <p className="bg-mark-soft mb-3 rounded-md px-3 py-2 text-sm">
-          The swatch was not weighed, so these are usual values and the intervals are wide.{" "}
+          Nothing was weighed yet, so these are usual values and the intervals are wide.{" "}
           <Link className="underline" to="../swatch">
-            Weigh it
-          </Link>{" "}
-          and they shrink to about a third.
+            Weigh a swatch
+          </Link>
+          , or a piece of the bag below.
         </p>
       )}
       <SizeColumns caption="Yarn for each size">
-        <tr>
-          <th scope="row">
-            Balls of {yarn.grams_per_ball} g<span className="block">buy one dye lot</span>
-          </th>
-          {cells((y) => y.balls, "text-3xl font-semibold font-text")}
-        </tr>
+        {colours.map((colour) => (
+          <tr key={colour}>
+            <th scope="row">
+              {colours.length > 1 ? nameOf(colour) : `Balls of ${ball} g`}
+              <span className="block">{colours.length > 1 ? "balls, one dye lot" : "buy one dye lot"}</span>
+            </th>
+            {cells((y) => of(y, colour)?.balls ?? "–", "text-3xl font-semibold font-text")}
+          </tr>
+        ))}
+        {work.yarn.in_drawer &&
+          colours.map((colour) => (
+            <tr key={colour}>
+              <th scope="row">In the drawer{colours.length > 1 ? `: ${nameOf(colour)}` : ""}</th>
+              {cells((y) => (
+                <Drawer colour={of(y, colour)} />
+              ))}
+            </tr>
+          ))}
         <tr>
           <th scope="row" className="align-bottom">
             Estimate and interval
-            <span className="block">dotted: whole balls</span>
+            {colours.length === 1 && <span className="block">dotted: whole balls</span>}
           </th>
-          {cells((y) => {
-            const index = yarns.indexOf(y);
-            return (
-              <Interval
-                yarn={y}
-                most={most}
-                ball={yarn.grams_per_ball}
-                color={shadeOf(index, yarns.length)}
-              />
-            );
-          })}
+          {yarns.map((yarn, index) => (
+            <td key={index}>
+              {yarn && (
+                <Interval
+                  yarn={yarn}
+                  most={most}
+                  ball={colours.length === 1 ? ball : Infinity}
+                  color={shadeOf(index, yarns.length)}
+                />
+              )}
+            </td>
+          ))}
         </tr>
         <tr>
           <th scope="row">Grams</th>
           {cells((y) => `${y.grams} g`, "font-semibold")}
         </tr>
         <tr>
-          <th scope="row">9 of 10 bags need</th>
+          <th scope="row">
+            9 of 10 bags need
+            <span className="block">whoever makes them</span>
+          </th>
           {cells((y) => `${y.low_g} to ${y.high_g} g`)}
         </tr>
         <tr>
-          <th scope="row">Metres</th>
-          {cells((y) => `${y.metres} m`)}
+          <th scope="row">
+            In your own hand
+            <span className="block">9 of 10</span>
+          </th>
+          {cells((y) => `${y.own_low_g} to ${y.own_high_g} g`)}
         </tr>
+        {colours.map((colour) => (
+          <tr key={colour}>
+            <th scope="row">
+              {colours.length > 1 ? nameOf(colour) : "Metres"}
+              {colours.length > 1 && <span className="block">grams and metres</span>}
+            </th>
+            {cells((y) => {
+              const one = of(y, colour);
+              if (!one) return "–";
+              return colours.length > 1 ? `${one.grams} g, ${one.metres} m` : `${one.metres} m`;
+            })}
+          </tr>
+        ))}
+        <tr>
+          <th scope="row">The last ball leaves</th>
+          {cells((y) => y.colours.map((one) => `${one.left_g} g`).join(", "))}
+        </tr>
+        {pieces.map((piece) => (
+          <tr key={piece}>
+            <th scope="row">
+              {piece}
+              <span className="block">{basis(piece)}</span>
+            </th>
+            {cells((y) => {
+              const one = y.pieces.find((each) => each.piece === piece);
+              return one ? `${one.grams} g` : "–";
+            })}
+          </tr>
+        ))}
       </SizeColumns>
-      <p className="text-quiet mt-3 text-sm">
-        Worked, joins, chains, tails and 2 % waste are in it; seams and lining are not.{" "}
-        {yarn.strands > 1 && `For ${yarn.strands} strands held together, all counted.`}
-      </p>
+      {work.yarn.tighter !== null && (
+        <p className="text-quiet mt-2 text-sm">
+          A gauge a twentieth tighter takes about {work.yarn.tighter} % more yarn for the same centimetres,
+          and as much less for the same counts.
+        </p>
+      )}
+      {within.length > 0 && (
+        <p className="text-warn mt-2 text-sm">
+          The colour changes within {within.length === 1 ? "line" : "lines"} {within.join(", ")}; it is not
+          followed there, and counted as the colour that the line begins with.
+        </p>
+      )}
+      <Weighings work={work} />
+      <Extras work={work} />
     </>
   );
 }

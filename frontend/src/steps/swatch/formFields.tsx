@@ -1,0 +1,16 @@
+/** A required number of a form that is sent as a whole. */
+export function NumberInput({ name, label, optional }: { name: string; label: string; optional?: boolean }) {
+  return (
+    <label>
+      <span className="text-quiet text-[13px]">{label}</span>
+      <input
+        name={name}
+        className="field text-center"
+        inputMode="decimal"
+        required={!optional}
+        pattern="[0-9]+([.,][0-9]+)?"
+        title="a number, such as 50 or 4.5"
+      />
+    </label>
+  );
+}
