@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from rillstep.demo.data import nightfield
+from rillstep.demo.data import comet, nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import assert_axe, import_design, put, saved, step
 
@@ -89,13 +89,13 @@ def test_a_number_edited_by_hand_is_found_and_repaired(bench: Page) -> None:
 
 def test_an_old_revision_is_compared_and_brought_back(bench: Page) -> None:
     step(bench, "Swatch")
-    bench.get_by_label("Hook").fill("6")
+    bench.get_by_label("Grams a ball").fill("120")
     expect(bench.get_by_role("button", name="revision 2")).to_be_visible()
     bench.get_by_role("button", name="revision 2").click()
     bench.get_by_role("button", name="1 ·").click()
-    expect(bench.get_by_role("row", name="Hook (mm) 4.5 6")).to_be_visible()
+    expect(bench.get_by_role("row", name="Yarn 1: grams a ball 100 120")).to_be_visible()
     bench.get_by_role("button", name="Bring it back").click()
-    expect(bench.get_by_label("Hook")).to_have_value("4.5")
+    expect(bench.get_by_label("Grams a ball")).to_have_value("100")
     expect(bench.get_by_role("button", name="revision 3")).to_be_visible()
 
 
@@ -150,3 +150,119 @@ def test_a_number_is_changed_where_it_stands(bench: Page) -> None:
     expect(bench.get_by_test_id("proof-mark")).to_contain_text("13 proved")
     bench.get_by_role("button", name="Undo").click()
     expect(bench.locator(".cm-content")).to_contain_text("118 (138, 160, 184) sts")
+
+
+def test_a_name_opens_by_key_beside_it(bench: Page) -> None:
+    step(bench, "Words")
+    bench.get_by_text("Edit the text").click()
+    bench.locator(".cm-named").first.wait_for()
+    bench.evaluate(
+        """() => {
+          const content = document.querySelector(".cm-content");
+          const view = (content.cmTile ?? content.cmView).view;
+          view.focus();
+          view.dispatch({ selection: { anchor: view.state.doc.toString().indexOf("{handle chain}") } });
+        }"""
+    )
+    bench.keyboard.press("Alt+Enter")
+    form = bench.get_by_label("The numbers of handle chain")
+    expect(form.get_by_label("handle chain in Flask")).to_have_value("43")
+
+
+def test_a_name_is_untied_in_one_line_and_tied_again(page: Page) -> None:
+    import_design(page, dump(pouch()))
+    step(page, "Shape")
+    page.get_by_test_id("number-base-rounds-0").wait_for(timeout=90_000)
+    page.get_by_test_id("number-base-rounds-0").click()
+    name = page.get_by_label("The name base rounds")
+    name.get_by_role("button", name="Untie").click()
+    name.get_by_label("Its own name there").fill("wall begins")
+    name.get_by_label("In line").select_option(index=1)
+    assert_axe(page, "untying")
+    name.get_by_role("button", name="Untie").last.click()
+    page.get_by_test_id("number-wall-begins-0").wait_for(timeout=90_000)
+    page.get_by_test_id("number-base-rounds-0").click()
+    name.get_by_role("button", name="Tie").click()
+    name.get_by_role("button", name="Move with “wall begins”").click()
+    expect(page.get_by_test_id("number-wall-begins-0")).to_have_count(0)
+    expect(page.get_by_test_id("proof-mark")).to_contain_text("15 proved in 3 sizes")
+
+
+def test_the_gauge_of_a_measured_sample_is_written_into_the_text(page: Page) -> None:
+    import_design(page, dump(pouch()))
+    step(page, "Swatch")
+    sample = page.get_by_label("The finished sample")
+    sample.get_by_label("Width, lying flat of the sample", exact=True).fill("13")
+    sample.get_by_label("Height of the sample", exact=True).fill("8")
+    expect(page.get_by_test_id("sample-gauge")).to_contain_text("18.5 ± ")
+    assert_axe(page, "a measured sample")
+    sample.get_by_role("button", name="Write it into the text").click()
+    expect(page.get_by_test_id("gauge")).to_contain_text("18.46")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_test_id("gauge")).to_contain_text("20 × 22")
+
+
+def test_swatches_yarns_and_the_hook_are_kept(page: Page) -> None:
+    import_design(page, dump(pouch()))
+    step(page, "Swatch")
+    page.get_by_role("button", name="Another swatch").click()
+    form = page.get_by_label("A new swatch")
+    form.get_by_label("Stitch of the swatch").fill("FPdc, BPtc")
+    for label, value in (("Stitches", "20"), ("Rows", "10"), ("Width (cm)", "10"), ("Height (cm)", "10")):
+        form.get_by_label(label, exact=True).fill(value)
+    form.get_by_role("button", name="Keep the swatch").click()
+    swatches = page.get_by_label("Swatches", exact=True)
+    expect(swatches).to_contain_text("“BPtc” is no stitch that is known")
+    stitch = swatches.get_by_label("Stitch of the swatch").nth(1)
+    expect(stitch).to_have_value("FPdc, BPtc")  # it stays, to be mended
+    stitch.fill("FPdc, BPdc")
+    saved(page)
+    page.get_by_role("button", name="Another colour or yarn").click()
+    yarn = page.get_by_label("A new yarn")
+    yarn.get_by_label("Name").fill("Soft Eclipse")
+    yarn.get_by_label("Colour in the text").fill("B")
+    yarn.get_by_label("Weight class").select_option("4")
+    yarn.get_by_label("Grams a ball").fill("50")
+    yarn.get_by_role("button", name="Set the yarn").click()
+    expect(page.get_by_label("Yarn", exact=True).first).to_contain_text("Without metres there are no grams")
+    hook = page.get_by_label("Hook", exact=True)
+    hook.get_by_role("textbox").fill("4.5")
+    hook.get_by_role("button", name="Write the hook into the text").click()
+    expect(hook).to_contain_text("As the text says it.")
+    assert_axe(page, "swatches and yarns")
+    saved(page)
+    page.reload()
+    expect(page.get_by_label("Hook", exact=True).get_by_role("textbox")).to_have_value("4.5")
+    expect(page.get_by_role("group", name="Yarn of colour B")).to_be_visible()
+
+
+def test_yarn_is_weighed_asked_and_seen_at_a_glance(page: Page) -> None:
+    import_design(page, dump(comet()))
+    step(page, "Yarn")
+    expect(page.get_by_test_id("scarce")).to_have_text("B: Quiet Meridian, amber")
+    expect(page.get_by_test_id("largest-size")).to_have_text("no size yet")
+    expect(page.get_by_role("row", name=re.compile("^Wall"))).to_contain_text("from the swatch in FPdc, BPdc")
+    assert_axe(page, "yarn of two colours")
+    page.goto(page.url.replace("/yarn", "/swatch"))
+    page.get_by_role("group", name="Yarn of colour B").get_by_label("In the drawer").fill("40")
+    saved(page)
+    step(page, "Yarn")
+    expect(page.get_by_test_id("largest-size")).to_have_text("One size")
+    page.get_by_label("How large with so much").fill("300")
+    page.get_by_role("button", name="Try", exact=True).click()
+    expect(page.get_by_test_id("largest")).to_contain_text("of the sample", timeout=90_000)
+    weighed = page.get_by_label("Weighed", exact=True)
+    weighed.get_by_label("What", exact=True).select_option("Wall")
+    weighed.get_by_label("Grams").fill("400")
+    weighed.get_by_role("button", name="Add the weighing").click()
+    expect(page.get_by_label("The drawer")).to_contain_text("Not used, as it cannot be what it is said to be: Wall")
+    weighed.get_by_role("button", name="Remove: Wall in One size: 400 g").click()
+    expect(page.get_by_label("The drawer")).not_to_contain_text("Not used")
+    before = page.get_by_role("row", name=re.compile("^Grams")).inner_text()
+    extra = page.get_by_label("What else uses yarn")
+    extra.get_by_label("Kind").select_option("tassel")
+    extra.get_by_label("How many").fill("4")
+    extra.get_by_label("Length (cm)").fill("10")
+    extra.get_by_role("button", name="Add it").click()
+    expect(page.get_by_role("row", name=re.compile("^Grams"))).not_to_have_text(before)
+    assert_axe(page, "weighings and tassels")
