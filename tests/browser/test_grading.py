@@ -122,6 +122,20 @@ def test_a_renamed_size_does_not_come_back_while_its_text_is_worked(page: Page) 
     expect(page.get_by_label("Name of size One size")).to_have_count(0)
 
 
+def test_a_target_that_was_not_worked_is_said_with_a_way_out(page: Page) -> None:
+    keep(page, PLAIN)
+    step(page, "Sizes")
+    page.get_by_role("button", name="Add a size").click()
+    page.route("**/api/grading/sizes", lambda route: route.abort())
+    target(page, "Height of Small", "10")
+    alert = page.get_by_role("alert").filter(has_text="The server does not answer.")
+    alert.wait_for()
+    page.unroute("**/api/grading/sizes")
+    alert.get_by_role("button", name="Try again").click()
+    expect(page.get_by_test_id("comes-to-Small-height")).to_contain_text("10.0 cm", timeout=90_000)
+    expect(alert).to_have_count(0)
+
+
 CLUTCH = (Path(__file__).parents[1] / "grading_texts" / "clutch.txt").read_text()
 
 

@@ -85,7 +85,8 @@ function stop(name: string): void {
   void client.DELETE("/api/jobs/{name}", { params: { path: { name } } }).catch(() => undefined);
 }
 
-const MOST_TRIES = 6;
+// With the pause between two tries this is half a minute: about the longest that other work keeps a place.
+const MOST_TRIES = 20;
 
 /** Whether a request is tried again by itself: only where the server had no room for it just then. */
 export function whileBusy(failed: number, error: Error): boolean {

@@ -31,7 +31,8 @@ export function begin(headers: Headers, signal: AbortSignal | null, dropped: (na
   signal?.addEventListener("abort", () => {
     const known = jobs.includes(job);
     set(jobs.filter((one) => one !== job));
-    if (known && Date.now() - job.begun > LONG_AFTER_MS) dropped(job.name);
+    // The server knows a name once the long work has begun: what was dropped sooner is stopped then.
+    if (known) setTimeout(() => dropped(job.name), LONG_AFTER_MS - (Date.now() - job.begun));
   });
 }
 

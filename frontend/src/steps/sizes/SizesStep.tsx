@@ -238,7 +238,11 @@ export function SizesStep() {
                     : "You see what changes in the text before it changes."}
         </p>
       </div>
-      <Trouble error={grade.error} again={() => grade.mutate(full)} />
+      {grade.error ? (
+        <Trouble error={grade.error} again={() => grade.mutate(full)} />
+      ) : (
+        <Trouble error={live.error} again={live.again} />
+      )}
       <Preview
         graded={preview}
         onClose={() => setPreview(null)}

@@ -43,7 +43,7 @@ export function useGraded(): (document: Design) => Promise<GradedView> {
 export function useLiveGrading(
   full: Design,
   possible: boolean,
-): { graded: GradedView | null; busy: boolean; stale: boolean } {
+): { graded: GradedView | null; busy: boolean; stale: boolean; error: Error | null; again: () => void } {
   const wanted = wantedOf(full);
   const [opened] = useState(wanted);
   const settled = useSettled(wanted);
@@ -55,6 +55,8 @@ export function useLiveGrading(
   return {
     graded: wanted === opened ? null : (query.data ?? null),
     busy: query.isFetching,
-    stale: query.isPlaceholderData || settled !== wanted,
+    stale: query.isPlaceholderData || query.isError || settled !== wanted,
+    error: wanted === opened ? null : query.error,
+    again: () => void query.refetch(),
   };
 }
