@@ -38,7 +38,7 @@ def _proof(path: str) -> Proof:
 
 
 def _print_json(content: Any) -> None:
-    print(json.dumps(content, ensure_ascii=False, indent=1))
+    print(json.dumps(content, ensure_ascii=False, indent=1, default=lambda model: model.model_dump(mode="json")))
 
 
 def check_report(proof: Proof) -> dict[str, Any]:
@@ -221,36 +221,19 @@ def _stitch(number: float) -> str:
 
 
 def _yarn(args: argparse.Namespace) -> int:
-    from rillstep.document import BrokenDesign, Design, Yarn, load
-    from rillstep.services.workbench import proof_of
-    from rillstep.services.yarn_needs import known_of, yarn_needs
-    from rillstep.services.yarn_views import answers_view, yarn_view
+    from rillstep.document import BrokenDesign
+    from rillstep.yarn_command import NoYarn, design_in, other_in, report_lines, yarn_report
 
-    text = _read(args.file)
-    if text.lstrip().startswith("{"):
-        try:
-            design = load(text)
-        except BrokenDesign as error:
-            raise _Unusable(str(error)) from None
-    else:
-        design = Design(text=text, yarns=[Yarn(name="Yarn", grams_per_ball=args.grams, metres_per_ball=args.metres)])
-    proof = proof_of(design)
-    known = known_of(design, proof)
-    found = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
-    answers = answers_view(design, proof, found, known)
-    if answers.problem:
-        raise _Unusable(f"no yarn can be estimated: {answers.problem}")
-    sizes = {name: one for name, one in zip(proof.pattern.sizes, found, strict=True) if one is not None}
+    try:
+        other = other_in(_read(args.other)) if args.other else None
+        report = yarn_report(design_in(_read(args.file), args), args.have, other)
+    except (BrokenDesign, NoYarn) as error:
+        raise _Unusable(str(error)) from None
     if args.json:
-        shown = {name: one.model_dump(mode="json") for name, one in sizes.items()}
-        _print_json({"ok": proof.ok, "sizes": shown, "answers": answers.model_dump(mode="json")})
+        _print_json(report)
     else:
-        for name, one in sizes.items():
-            print(f"{name}: {one.metres} m, {one.grams} g ({one.low_g} to {one.high_g} g), {one.balls} balls")
-            for colour in one.colours if len(one.colours) > 1 else ():
-                grams = f"{colour.grams} g ({colour.low_g} to {colour.high_g} g)"
-                print(f"  {colour.colour or 'the rest'}: {grams}, {colour.balls} balls")
-    return CLEAN if proof.ok else ERRORS
+        print("\n".join(report_lines(report)))
+    return CLEAN if report["ok"] else ERRORS
 
 
 def _lift(args: argparse.Namespace) -> int:
@@ -272,6 +255,7 @@ def _lift(args: argparse.Namespace) -> int:
 
 def _grade(args: argparse.Namespace) -> int:
     from rillstep.document import BrokenDesign, load
+    from rillstep.services.grading import size_wanted
 
     written = _read(args.file)
     if not written.lstrip().startswith("{"):
@@ -280,7 +264,7 @@ def _grade(args: argparse.Namespace) -> int:
         design = load(written)
     except BrokenDesign as error:
         raise _Unusable(str(error)) from None
-    return _grade_text(args, design.text, [SizeWanted(one.name, one.targets_mm, one.locks) for one in design.sizes])
+    return _grade_text(args, design.text, [size_wanted(design, one) for one in design.sizes])
 
 
 def _grade_text(args: argparse.Namespace, text: str, own: list[SizeWanted]) -> int:
@@ -401,6 +385,8 @@ def _parser() -> argparse.ArgumentParser:
     yarn = command("yarn", _yarn, "estimate the yarn of a pattern text, or of a design file with its weighings")
     yarn.add_argument("--grams", type=float, default=100.0, help="grams a ball")
     yarn.add_argument("--metres", type=float, default=200.0, help="metres a ball")
+    yarn.add_argument("--have", type=float, metavar="GRAMS", help="how large with so much")
+    yarn.add_argument("--other", metavar="YARN", help="JSON: another yarn or hook for the whole design")
     schema = command("schema", _schema, "write the JSON Schema of the design file", file=False, as_json=False)
     schema.add_argument("-o", "--output")
     demo = command("demo", _demo, "run the application with demo data", file=False, as_json=False)

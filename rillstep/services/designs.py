@@ -37,6 +37,12 @@ def _revision(session: Session, design_id: int, number: int) -> Revision:
     return row
 
 
+def newest_document(session: Session, design_id: int) -> str:
+    """The document of the newest revision of a design, as it is kept."""
+    query = select(Revision.document).where(Revision.design_id == design_id).order_by(Revision.number.desc()).limit(1)
+    return session.scalars(query).one()
+
+
 def own_design(session: Session, studio_id: int, design_id: int, lock: bool = False) -> DesignRow:
     """A design of this studio; lock: nobody else changes or deletes it meanwhile. Raises NotFound."""
     return _own(session, studio_id, design_id, lock)

@@ -7,11 +7,11 @@ from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.proof import Proof
 from rillstep.core.yarn import TIMES_LENGTH, Known, kind_of
 from rillstep.document import Design
-from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM, hook_said_mm
+from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM
 from rillstep.document.schema import MAX_SIZES
 from rillstep.publish.booklet import hook_letter, weight_names
 from rillstep.services import views
-from rillstep.services.yarn_needs import gauge_of, is_weighed, yarns_of
+from rillstep.services.yarn_needs import gauge_of, hook_of, is_weighed, yarns_of
 
 
 def gauge_view(design: Design, proof: Proof, known: Known) -> views.GaugeView | None:
@@ -30,11 +30,11 @@ def gauge_view(design: Design, proof: Proof, known: Known) -> views.GaugeView | 
 
 def hook_view(design: Design, proof: Proof) -> views.HookView | None:
     """The hook that holds; None where neither the text nor the document says one."""
-    said = dict(proof.pattern.extra).get("Hook")
-    mm = hook_said_mm(design, said)
+    mm = hook_of(design, proof)
     if mm is None:
         return None
-    return views.HookView(mm=mm, letter=hook_letter(mm), of_text=hook_in(said or "") is not None)
+    of_text = hook_in(dict(proof.pattern.extra).get("Hook", "")) is not None
+    return views.HookView(mm=mm, letter=hook_letter(mm), of_text=of_text)
 
 
 def craft_view(has_scale: bool) -> views.CraftView:

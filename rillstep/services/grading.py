@@ -155,7 +155,7 @@ def _by_name(proof: Proof) -> dict[str, Measure]:
     return {one.called: one for one in (proof.bag.measures if proof.bag is not None else ())}
 
 
-def _wanted(design: Design, size: Size) -> SizeWanted:
+def size_wanted(design: Design, size: Size) -> SizeWanted:
     """A size with the targets that count."""
     counts = {name: mm for name, mm in size.targets_mm.items() if design.weights.get(name, 1.0)}
     return SizeWanted(size.name, counts, size.locks, design.weights)
@@ -183,7 +183,7 @@ def locks_of_steps(design: Design, steps: Sequence[int]) -> views.StepsView:
 def graded_view(design: Design) -> views.GradedView:
     """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
     try:
-        graded = grade_from(analysis_of(design), [_wanted(design, size) for size in design.sizes])
+        graded = grade_from(analysis_of(design), [size_wanted(design, size) for size in design.sizes])
     except NotGraded as refused:
         return views.GradedView(
             problem=str(refused),

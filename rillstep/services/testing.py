@@ -3,6 +3,7 @@
 What follows from the document alone is computed and kept by whoever calls (`Compute`); here it meets what testers did.
 """
 
+import json
 import secrets
 from collections.abc import Callable
 from typing import Any
@@ -149,7 +150,14 @@ def _test_view(session: Session, compute: Compute, studio_id: int, row: TestRow)
         id=row.id, revision=row.revision, opened_at=row.opened_at, closed=row.closed_at is not None,
         testers=[_tester_view(tester, frozen) for tester in testers],
         reports=[_report_view(report, tester) for report, tester in reports], text=frozen.text,
+        is_current=_text_in(row.document) == _text_in(designs.newest_document(session, row.design_id)),
     )  # fmt: skip
+
+
+def _text_in(document: str) -> str | None:
+    """The text of a document as it is kept; None in one of version 1 that had fields only."""
+    text: str | None = json.loads(document).get("text")
+    return text
 
 
 def _report_view(report: LineReport, tester: Tester) -> testing_views.LineReportView:
@@ -167,7 +175,8 @@ def _tester_view(tester: Tester, frozen: FrozenTest) -> testing_views.TesterView
         withdrawn=tester.withdrawn_at is not None, place=tester.place, steps=size.steps if size else 0,
         seen_at=tester.seen_at, finished=report is not None,
         compared=_compared(size, frozen.units, report) if report and size else [],
-        hours=report.hours if report else None, remarks=report.remarks if report else "",
+        grams=report.grams if report else None, hours=report.hours if report else None,
+        remarks=report.remarks if report else "",
     )  # fmt: skip
 
 

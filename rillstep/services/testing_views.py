@@ -40,12 +40,14 @@ class TesterView(BaseModel):
     seen_at: datetime | None
     finished: bool
     compared: list[ComparedView]
+    grams: float | None
     hours: float | None
     remarks: str
 
 
 class TestView(BaseModel):
-    """A test of one revision. `lines` is its frozen text, for reports at their place."""
+    """A test of one revision. text: its frozen text, for reports at their place. is_current: whether the text of the
+    design is the same still, as it was last saved."""
 
     id: int
     revision: int
@@ -54,6 +56,7 @@ class TestView(BaseModel):
     testers: list[TesterView]
     reports: list[LineReportView]
     text: str
+    is_current: bool
 
 
 class TestsView(BaseModel):

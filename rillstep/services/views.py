@@ -212,6 +212,12 @@ class HookView(BaseModel):
     of_text: bool
 
 
+class SwatchView(BaseModel):
+    """What a swatch tells beside its weight, in sentences: tension, blocking, hanging."""
+
+    tells: list[str]
+
+
 class ReadingView(BaseModel):
     """A weight in g as the scale showed it; null: there is none, and problem says why."""
 
@@ -296,6 +302,7 @@ class WorkView(BaseModel):
     gauge: GaugeView | None
     hook: HookView | None
     yarn_of_text: str
+    swatches: list[SwatchView]
     sizes: list[SizeView]
     yarn: YarnAnswersView
     bag: list[BagMeasureView]

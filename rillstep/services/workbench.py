@@ -12,6 +12,7 @@ from rillstep.services import views
 from rillstep.services.gauge_views import gauge_view, hook_view
 from rillstep.services.growth import held_things
 from rillstep.services.proof_views import counts_view, kept_view, line_views, named_places, outline, question_view
+from rillstep.services.swatch_words import swatch_views
 from rillstep.services.teaching import findings_of
 from rillstep.services.yarn_needs import known_of, yarn_needs
 from rillstep.services.yarn_views import answers_view, yarn_view
@@ -57,6 +58,7 @@ def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkVie
         gauge=gauge_view(design, proof, known),
         hook=hook_view(design, proof),
         yarn_of_text=dict(proof.pattern.extra).get("Yarn", ""),
+        swatches=swatch_views(design, proof),
         sizes=[
             views.SizeView(name=name, yarn=yarn, holds=holds)
             for name, yarn, holds in zip(proof.pattern.sizes, yarns, held_things(proof), strict=True)

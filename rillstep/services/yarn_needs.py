@@ -30,6 +30,7 @@ from rillstep.core.yarn import (
     with_yarns,
 )
 from rillstep.document import Design, Swatch, Weighing, Yarn
+from rillstep.document.design import hook_said_mm
 
 # A piece is in the stitch of a swatch where so much of its yarn is of its kinds.
 _MOSTLY = 0.6
@@ -91,10 +92,24 @@ def yarns_of(design: Design) -> dict[str, YarnFacts]:
     return {"": next(iter(found.values())), **found}
 
 
-def _own_sizes(design: Design) -> dict[Kind, tuple[float, float]]:
+def hook_of(design: Design, proof: Proof) -> float | None:
+    """The hook of a design in mm: as its text says, or as it is kept beside it; None where neither says one."""
+    return hook_said_mm(design, dict(proof.pattern.extra).get("Hook"))
+
+
+def in_other_hook(design: Design, proof: Proof, swatch: Swatch) -> bool:
+    """Whether a swatch was made with a hook that the text does not use: then its stitches are of another size."""
+    hook = hook_of(design, proof)
+    own = swatch.hook_mm
+    return own is not None and hook is not None and own != hook and f"{own:g} mm" not in design.text
+
+
+def _own_sizes(design: Design, proof: Proof) -> dict[Kind, tuple[float, float]]:
     """Width and height of a stitch by kinds that are not plain, as their swatches were measured."""
     found: dict[Kind, tuple[float, float]] = {}
     for swatch in design.swatches:
+        if in_other_hook(design, proof, swatch):
+            continue
         mix = read_stitches(swatch.stitch)
         kinds = set(kinds_of(mix))
         if mix.plain is None and len(kinds) == 1 and "chain" not in kinds:
@@ -170,7 +185,7 @@ def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weigh
 
 def _used(design: Design, proof: Proof, size: int) -> list[Used]:
     """What each line of a size takes; empty where the text names no gauge."""
-    sizes = stitch_sizes(proof.pattern, size, _own_sizes(design))
+    sizes = stitch_sizes(proof.pattern, size, _own_sizes(design, proof))
     if sizes is None:
         return []
     return with_yarns(tally(proof.pattern, proof.works[size], sizes), [yarn.colour for yarn in design.yarns])

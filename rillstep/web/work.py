@@ -20,6 +20,7 @@ from rillstep.services import (
     grading_views,
     growth,
     naming,
+    other_yarn,
     phrases,
     sample_gauges,
     trace_views,
@@ -49,6 +50,12 @@ class LargestBody(WorkBody):
     """have_g: the grams that are there; null: those of the drawer."""
 
     have_g: Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)] | None = None
+
+
+class OtherYarnBody(WorkBody):
+    """other: the yarn, strands and hook that the design shall be in."""
+
+    other: other_yarn.OtherYarn
 
 
 class StepsBody(WorkBody):
@@ -185,6 +192,12 @@ def steps_of_size(body: StepsBody) -> Any:
 def largest(body: LargestBody) -> Any:
     """How large the bag can be with the yarn that is there."""
     return _json(computed_and_kept(yarn_reach.largest_of, body.document, body.have_g))
+
+
+@api.post("/yarn/other", responses={200: other_yarn.OtherYarnView})
+def in_other_yarn(body: OtherYarnBody) -> Any:
+    """The design in another yarn or with another hook; nothing is kept."""
+    return _json(computed_and_kept(other_yarn.in_other_yarn, body.document, body.other))
 
 
 @api.post("/text/sizes", responses={200: grading_views.ChangedTextView})

@@ -89,6 +89,9 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/text/gauge"): Route("signed in", {**TEXT, "stitch": "sc", "sts": 18, "rows": 20}),
     ("POST", "/api/grading/steps"): Route("signed in", {**OF_DESIGN, "steps": [1]}),
     ("POST", "/api/yarn/largest"): Route("signed in", {**OF_DESIGN, "have_g": 300}),
+    ("POST", "/api/yarn/other"): Route(
+        "signed in", {**OF_DESIGN, "other": {"grams_per_ball": 100, "metres_per_ball": 120}}
+    ),
     ("POST", "/api/text/hook"): Route("signed in", {**TEXT, "hook_mm": 4}),
     ("POST", "/api/check"): Route("signed in", TEXT),
     ("POST", "/api/print"): Route("signed in", TEXT),

@@ -1,6 +1,7 @@
 """Yarn by the API and the command line: by colour and piece, what the designer asks, and wrong input with a way out."""
 
 import json
+import re
 import subprocess
 import sys
 from pathlib import Path
@@ -12,6 +13,7 @@ from rillstep.demo.data import comet, graded_bag, nightfield, pouch
 from rillstep.demo.scale import SimulatedScale, on_socket
 from rillstep.document import Design, Weighing, dump
 from rillstep.document.schema import ExtraYarn
+from rillstep.services.other_yarn import OtherYarn, in_other_yarn
 from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work
 from rillstep.services.yarn_reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share, largest_of
@@ -34,7 +36,7 @@ def test_each_colour_and_piece_has_its_yarn() -> None:
     assert amber.enough is not None and amber.enough < 90 <= (slate.enough or 0)
 
 
-def test_print_parts_and_testers_show_the_same_figures(designer: Client) -> None:
+def test_print_parts_and_testers_show_the_same_figures(designer: Client, anyone: Client) -> None:
     document = as_json(nightfield())
     worked = designer.post("/api/work", {"document": document}).json
     yarn = {size["name"]: size["yarn"] for size in worked["sizes"]}  # type: ignore[index]
@@ -42,10 +44,18 @@ def test_print_parts_and_testers_show_the_same_figures(designer: Client) -> None
     for one in yarn.values():
         assert f"(about {one['grams']} g, {one['low_g']} to {one['high_g']} g)" in booklet
     design = designer.post("/api/designs", {"document": document}).json["id"]  # type: ignore[index]
-    test = designer.post(f"/api/designs/{design}/tests").json  # type: ignore[index]
-    shown = {size["name"]: size["yarn_g"] for size in test["sizes"]} if "sizes" in test else {}  # type: ignore[operator]
-    for name, grams in shown.items():
-        assert grams == [yarn[name]["grams"], yarn[name]["low_g"], yarn[name]["high_g"]]
+    test = designer.post(f"/api/designs/{design}/tests").json["id"]  # type: ignore[index]
+    for size, one in yarn.items():
+        invited = designer.post(
+            f"/api/tests/{test}/testers", {"name": size, "size": size, "terms": "US", "hand": "right"}
+        ).json
+        page = anyone.get(f"/api{invited['path']}").json  # type: ignore[index]
+        assert any(f"about {one['grams']} g, {one['low_g']} to {one['high_g']} g" in line for line in page["materials"])  # type: ignore[index]
+    parts = designer.post("/api/parts", {"document": document}).json["parts"]  # type: ignore[index]
+    for size, one in yarn.items():
+        of_parts = [int(grams) for part in parts for grams in re.findall(rf"(\d+) g \({size}\)", str(part["needs"]))]
+        # What else takes yarn (60 cm tails, ends, waste) is in the whole, and in no part.
+        assert len(of_parts) == len(parts) and one["grams"] * 0.93 <= sum(of_parts) <= one["grams"] + len(parts)
 
 
 @pytest.mark.parametrize("have_g", [15.0, 40.0, 90.0, 100_000.0])
@@ -154,6 +164,107 @@ def test_the_command_line_answers_per_colour_piece_and_size(tmp_path: Path) -> N
     assert [one["colour"] for one in size["colours"]] == ["", "B"]
     assert all(one["low_g"] < one["grams"] < one["high_g"] for one in (*size["colours"], *size["pieces"]))
     assert found["answers"]["scarce"] == "B: Quiet Meridian, amber"
+
+
+def test_the_command_line_answers_how_large_and_in_another_yarn(tmp_path: Path) -> None:
+    file, other = tmp_path / "pouch.json", tmp_path / "other.json"
+    file.write_text(dump(pouch()))
+    other.write_text('{"grams_per_ball": 50, "metres_per_ball": 60, "stitches": 15, "rows": 16}')
+    command = [sys.executable, "-m", "rillstep.cli", "yarn", str(file), "--have", "40", "--other", str(other)]
+    answer = subprocess.run([*command, "--json"], capture_output=True, text=True, check=False)
+    assert answer.returncode == 0, answer.stderr
+    found = json.loads(answer.stdout)
+    assert found["largest"]["percent"] == largest_of(pouch(), 40.0).percent
+    assert found["other"]["counts"]["sizes"][0]["width"] == "16.0 cm"
+    lines = subprocess.run(command, capture_output=True, text=True, check=False).stdout
+    assert "the same counts: Lens: 16.0 cm x 10.0 cm" in lines and "% of the sample" in lines
+    other.write_text('{"grams_per_ball": 0, "metres_per_ball": 60, "hook": 5}')
+    refused = subprocess.run(command, capture_output=True, text=True, check=False)
+    assert refused.returncode == 2 and "grams_per_ball: must be at least 0.1" in refused.stderr
+    assert "hook: this is not known here" in refused.stderr
+
+
+OTHER = OtherYarn(grams_per_ball=50, metres_per_ball=60, hook_mm=5, stitches=16, rows=17)
+
+
+def test_another_yarn_in_both_ways_is_a_design_that_is_proved() -> None:
+    design = graded_bag("clutch").model_copy(update={"made_mm": {"width": 221.0}})
+    found = in_other_yarn(design, OTHER)
+    assert found.measured and found.goes.startswith("1 swatch and 1 weighing and 1 measure of the sample of the yarn")
+    before = {one.name: one.mm for one in work(design).bag}
+    for way, kept in ((found.counts, False), (found.centimetres, True)):
+        assert way is not None and way.design is not None and way.changes
+        after = work(way.design)
+        assert after.ok and after.gauge is not None and (after.gauge.sts, after.gauge.rows) == (16, 17)
+        widths = next(one.mm for one in after.bag if one.name == "width")
+        if kept:
+            assert widths == pytest.approx(before["width"], abs=7)
+        else:
+            assert widths == pytest.approx([(mm or 0.0) * 20 / 16 for mm in before["width"]], rel=0.002)
+        shown = [size.yarn for size in way.sizes if size.yarn is not None]
+        assert len(shown) == 3 and shown[0].grams < shown[1].grams < shown[2].grams
+        assert (way.design.yarns[0].metres_per_ball, way.design.swatches, way.design.weighings) == (60, [], [])
+    # The same stitch count in a yarn twice as heavy a metre, on stitches a quarter larger.
+    plain = [size.yarn.grams for size in work(design).sizes if size.yarn is not None]
+    assert found.counts is not None
+    thick = [size.yarn.grams for size in found.counts.sizes if size.yarn is not None]
+    assert thick == pytest.approx([grams * (50 / 60) / (100 / 170) * 20 / 16 for grams in plain], rel=0.05)
+
+
+def test_a_gauge_that_is_only_expected_is_not_taken() -> None:
+    found = in_other_yarn(pouch(), OTHER.model_copy(update={"stitches": None, "rows": None}))
+    assert not found.measured and found.sts < 20
+    assert all(way is not None and way.design is None for way in (found.counts, found.centimetres))
+    nothing = in_other_yarn(changed(yarns=[]), OTHER)
+    assert nothing.problem and nothing.counts is None
+
+
+def test_with_another_hook_alone_the_swatches_stay_as_of_their_hook() -> None:
+    design = pouch()
+    yarn = design.yarns[0]
+    assert yarn.metres_per_ball is not None
+    same = OTHER.model_copy(
+        update={"grams_per_ball": yarn.grams_per_ball, "metres_per_ball": yarn.metres_per_ball, "hook_mm": 6.0}
+    )
+    found = in_other_yarn(design, same).counts
+    assert found is not None and found.design is not None and found.design.weighings == []
+    assert len(found.design.swatches) == len(design.swatches) == 1
+    view = work(found.design)
+    assert view.hook is not None and view.hook.mm == 6.0
+    assert found.design.swatches[0].hook_mm == (work(design).hook or view.hook).mm
+    assert "its size does not" in view.swatches[0].tells[0]
+
+
+SWATCH = nightfield().swatches[0]
+
+
+@pytest.mark.parametrize(
+    ("more", "tells"),
+    [
+        ({}, ["It has the gauge of the text."]),
+        ({"width_mm": 130.0}, ["its stitches are 8 % wider", "take a 4 mm hook and draw up each loop 0.5 mm higher"]),
+        ({"height_mm": 112.0}, ["its rows are 8 % lower", "or draw up each loop 0.7 mm higher"]),
+        ({"raw_width_mm": 116.0}, ["Blocking changes it by +3 % in width.", "Before it, the bag is: Atlas 23.2 cm wide"]),
+        ({"hanging_mm": 128.0, "load_g": 200.0}, ["with 200 g it is 5 % longer", "Atlas 27.4 cm high with 0.8 kg in it"]),
+        ({"hook_mm": 6.0}, ["Made with 6 mm, while the text is worked with 4.5 mm"]),
+        ({"stitch": "sc"}, []),
+    ],
+)  # fmt: skip
+def test_a_swatch_tells_of_tension_blocking_and_loads(more: dict[str, Any], tells: list[str]) -> None:
+    found = work(nightfield().model_copy(update={"swatches": [SWATCH.model_copy(update=more)]}))
+    said = " ".join(found.swatches[0].tells)
+    assert all(words in said for words in tells) and bool(said) == bool(tells)
+
+
+def test_a_swatch_with_another_hook_tells_of_the_yarn_and_not_of_the_size() -> None:
+    design = comet().model_copy(
+        update={"text": comet().text.replace("Gauge: post rib 16 sts x 8.5 rows = 10 cm\n", "")}
+    )
+    rib = design.swatches[1].model_copy(update={"hook_mm": 9.0, "width_mm": 200.0, "weight_g": 15.0})
+    same = work(design.model_copy(update={"swatches": [design.swatches[0], rib.model_copy(update={"hook_mm": None})]}))
+    other = work(design.model_copy(update={"swatches": [design.swatches[0], rib]}))
+    grams = [each.sizes[0].yarn.pieces[1].grams for each in (same, other) if each.sizes[0].yarn is not None]
+    assert grams[0] != grams[1]
 
 
 def test_the_scale_is_read_when_it_has_come_to_rest() -> None:

@@ -78,6 +78,13 @@ def test_the_testers_phone_path(bench: Page, open_page: Opener) -> None:
     again.reload()
     expect(again.get_by_role("alert")).to_contain_text("ask the designer for a new one")
 
+    step(bench, "Yarn")
+    reported = bench.get_by_label("Weights that testers reported")
+    expect(reported).to_contain_text("Ottilie reported 150 g for Flask")
+    reported.get_by_role("button", name="Take Ottilie’s weight").click()
+    expect(bench.get_by_label("Weighed", exact=True)).to_contain_text("the bag in Flask, made by Ottilie: 150 g")
+    expect(reported).to_have_count(0)
+
 
 def test_a_phone_without_connection_keeps_the_place(bench: Page, open_page: Opener) -> None:
     step(bench, "Testers")

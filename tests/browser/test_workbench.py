@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-from rillstep.demo.data import comet, nightfield, pouch
+from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import assert_axe, import_design, put, saved, step
 
@@ -234,35 +234,3 @@ def test_swatches_yarns_and_the_hook_are_kept(page: Page) -> None:
     page.reload()
     expect(page.get_by_label("Hook", exact=True).get_by_role("textbox")).to_have_value("4.5")
     expect(page.get_by_role("group", name="Yarn of colour B")).to_be_visible()
-
-
-def test_yarn_is_weighed_asked_and_seen_at_a_glance(page: Page) -> None:
-    import_design(page, dump(comet()))
-    step(page, "Yarn")
-    expect(page.get_by_test_id("scarce")).to_have_text("B: Quiet Meridian, amber")
-    expect(page.get_by_test_id("largest-size")).to_have_text("no size yet")
-    expect(page.get_by_role("row", name=re.compile("^Wall"))).to_contain_text("from the swatch in FPdc, BPdc")
-    assert_axe(page, "yarn of two colours")
-    page.goto(page.url.replace("/yarn", "/swatch"))
-    page.get_by_role("group", name="Yarn of colour B").get_by_label("In the drawer").fill("40")
-    saved(page)
-    step(page, "Yarn")
-    expect(page.get_by_test_id("largest-size")).to_have_text("One size")
-    page.get_by_label("How large with so much").fill("300")
-    page.get_by_role("button", name="Try", exact=True).click()
-    expect(page.get_by_test_id("largest")).to_contain_text("of the sample", timeout=90_000)
-    weighed = page.get_by_label("Weighed", exact=True)
-    weighed.get_by_label("What", exact=True).select_option("Wall")
-    weighed.get_by_label("Grams").fill("400")
-    weighed.get_by_role("button", name="Add the weighing").click()
-    expect(page.get_by_label("The drawer")).to_contain_text("Not used, as it cannot be what it is said to be: Wall")
-    weighed.get_by_role("button", name="Remove: Wall in One size: 400 g").click()
-    expect(page.get_by_label("The drawer")).not_to_contain_text("Not used")
-    before = page.get_by_role("row", name=re.compile("^Grams")).inner_text()
-    extra = page.get_by_label("What else uses yarn")
-    extra.get_by_label("Kind").select_option("tassel")
-    extra.get_by_label("How many").fill("4")
-    extra.get_by_label("Length (cm)").fill("10")
-    extra.get_by_role("button", name="Add it").click()
-    expect(page.get_by_role("row", name=re.compile("^Grams"))).not_to_have_text(before)
-    assert_axe(page, "weighings and tassels")

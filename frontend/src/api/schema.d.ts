@@ -1032,6 +1032,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yarn/other": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The design in another yarn or with another hook; nothing is kept. */
+        post: operations["work_in_other_yarn_yarn_other_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2292,6 +2309,104 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * OtherSizeView
+         * @description A size in another yarn; its width and height as they are shown, "–" where they are not known; its yarn, null
+         *     where that is not known.
+         */
+        OtherSizeView: {
+            /** Height */
+            height: string;
+            /** Size */
+            size: string;
+            /** Width */
+            width: string;
+            yarn: components["schemas"]["YarnView"] | null;
+        };
+        /**
+         * OtherWayView
+         * @description One of the two ways. problem: why it is not possible. notes: what is not met or stays as it is. design: all of it
+         *     in the other yarn, null where the gauge is only expected.
+         */
+        OtherWayView: {
+            /** Changes */
+            changes: components["schemas"]["LinesChangedView"][];
+            design: components["schemas"]["Design"] | null;
+            /** Notes */
+            notes: string[];
+            /** Problem */
+            problem: string;
+            /** Sizes */
+            sizes: components["schemas"]["OtherSizeView"][];
+        };
+        /**
+         * OtherYarn
+         * @description Another yarn or hook for the whole design. hook_mm: null: as it is. stitches, rows: counted over 10 cm or 4 in of
+         *     a swatch in it, in the stitch of the text's gauge; null: not measured yet.
+         */
+        OtherYarn: {
+            /** Grams Per Ball */
+            grams_per_ball: number;
+            /**
+             * Hook Mm
+             * @default null
+             */
+            hook_mm: number | null;
+            /** Metres Per Ball */
+            metres_per_ball: number;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Rows
+             * @default null
+             */
+            rows: number | null;
+            /**
+             * Stitches
+             * @default null
+             */
+            stitches: number | null;
+            /**
+             * Strands
+             * @default 1
+             */
+            strands: number;
+        };
+        /**
+         * OtherYarnBody
+         * @description other: the yarn, strands and hook that the design shall be in.
+         */
+        OtherYarnBody: {
+            document: components["schemas"]["Design"];
+            other: components["schemas"]["OtherYarn"];
+        };
+        /**
+         * OtherYarnView
+         * @description The design in another yarn. problem: why nothing can be said. sts, rows: over the span; measured: whether they
+         *     were counted, and are not only expected. goes: what of the document tells nothing of the other yarn, and goes with
+         *     it.
+         */
+        OtherYarnView: {
+            centimetres: components["schemas"]["OtherWayView"] | null;
+            counts: components["schemas"]["OtherWayView"] | null;
+            /** Goes */
+            goes: string;
+            /** Measured */
+            measured: boolean;
+            /** Problem */
+            problem: string;
+            /** Rows */
+            rows: number;
+            /** Span */
+            span: number;
+            /** Stitch */
+            stitch: string;
+            /** Sts */
+            sts: number;
+        };
         /** OutlineSection */
         OutlineSection: {
             /** Line */
@@ -2873,6 +2988,14 @@ export interface components {
              */
             yarn: string;
         };
+        /**
+         * SwatchView
+         * @description What a swatch tells beside its weight, in sentences: tension, blocking, hanging.
+         */
+        SwatchView: {
+            /** Tells */
+            tells: string[];
+        };
         /** TableRow */
         TableRow: {
             /** Name */
@@ -3024,6 +3147,8 @@ export interface components {
             compared: components["schemas"]["ComparedView"][];
             /** Finished */
             finished: boolean;
+            /** Grams */
+            grams: number | null;
             /** Hand */
             hand: string;
             /** Hours */
@@ -3054,13 +3179,16 @@ export interface components {
         };
         /**
          * TestView
-         * @description A test of one revision. `lines` is its frozen text, for reports at their place.
+         * @description A test of one revision. text: its frozen text, for reports at their place. is_current: whether the text of the
+         *     design is the same still, as it was last saved.
          */
         TestView: {
             /** Closed */
             closed: boolean;
             /** Id */
             id: number;
+            /** Is Current */
+            is_current: boolean;
             /**
              * Opened At
              * Format: date-time
@@ -3313,6 +3441,8 @@ export interface components {
             questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: components["schemas"]["SizeView"][];
+            /** Swatches */
+            swatches: components["schemas"]["SwatchView"][];
             /** Text */
             text: string;
             yarn: components["schemas"]["YarnAnswersView"];
@@ -3514,6 +3644,11 @@ export type NewTester = components['schemas']['NewTester'];
 export type NextBestView = components['schemas']['NextBestView'];
 export type NumberView = components['schemas']['NumberView'];
 export type OfferView = components['schemas']['OfferView'];
+export type OtherSizeView = components['schemas']['OtherSizeView'];
+export type OtherWayView = components['schemas']['OtherWayView'];
+export type OtherYarn = components['schemas']['OtherYarn'];
+export type OtherYarnBody = components['schemas']['OtherYarnBody'];
+export type OtherYarnView = components['schemas']['OtherYarnView'];
 export type OutlineSection = components['schemas']['OutlineSection'];
 export type OutlineView = components['schemas']['OutlineView'];
 export type Parts = components['schemas']['Parts'];
@@ -3552,6 +3687,7 @@ export type StepsBody = components['schemas']['StepsBody'];
 export type StepsView = components['schemas']['StepsView'];
 export type StepView = components['schemas']['StepView'];
 export type Swatch = components['schemas']['Swatch'];
+export type SwatchView = components['schemas']['SwatchView'];
 export type TableRow = components['schemas']['TableRow'];
 export type TargetView = components['schemas']['TargetView'];
 export type TaughtView = components['schemas']['TaughtView'];
@@ -10761,6 +10897,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LargestView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    work_in_other_yarn_yarn_other_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherYarnBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherYarnView"];
                 };
             };
             /** @description Nobody is signed in. */

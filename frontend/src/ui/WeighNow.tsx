@@ -18,7 +18,7 @@ export function WeighNow({ what, onGrams }: { what: string; onGrams: (grams: num
       <button
         type="button"
         className="button-bare"
-        aria-label={`Weigh ${what} now`}
+        aria-label={`${weigh.isPending ? "weighing…" : "Weigh now"}: ${what}`}
         disabled={weigh.isPending}
         onClick={() => weigh.mutate()}
       >

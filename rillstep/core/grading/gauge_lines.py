@@ -51,6 +51,11 @@ def with_hook(text: str, hook_mm: float) -> str:
     return _in_head(lines, f"Hook: {hook_mm:g} mm")
 
 
+def gauge_lines(text: str) -> tuple[str, ...]:
+    """The gauge lines of a text, in order, those of stitch patterns and of some sizes too."""
+    return tuple(raw.strip() for raw in text.split("\n") if _OF_SIZES.match(raw))
+
+
 def gauges_in(text: str) -> tuple[str, ...]:
     """What the gauge lines of a text in one size say, in order."""
     return tuple(match[2] for raw in text.split("\n") if (match := _OF_SIZES.match(raw)) is not None)

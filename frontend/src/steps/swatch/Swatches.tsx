@@ -1,7 +1,7 @@
 import { Plus, Trash2 } from "lucide-react";
 import { useState, type SyntheticEvent } from "react";
 import type { Swatch } from "../../api/schema";
-import { useChange, useDocument, useFault } from "../../bench/context";
+import { useBench, useChange, useDocument, useFault } from "../../bench/context";
 import { useCraft } from "../../bench/useCraft";
 import { Help } from "../../ui/Help";
 import { NumberField } from "../../ui/NumberField";
@@ -17,6 +17,7 @@ const STITCH_HELP =
 /** Swatches as they were measured, each in its stitch: the yarn is estimated from them. */
 export function Swatches() {
   const { swatches } = useDocument();
+  const { work } = useBench();
   const craft = useCraft();
   const [more, setMore] = useState(false);
   return (
@@ -26,7 +27,7 @@ export function Swatches() {
         As they were counted, measured and weighed: one for each stitch of the bag makes the yarn sharper.
       </p>
       {swatches.map((swatch, at) => (
-        <OneSwatch key={at} swatch={swatch} at={at} />
+        <OneSwatch key={at} swatch={swatch} at={at} tells={work?.swatches[at]?.tells ?? []} />
       ))}
       {more ? (
         <NewSwatch onDone={() => setMore(false)} />
@@ -41,7 +42,7 @@ export function Swatches() {
   );
 }
 
-function OneSwatch({ swatch, at }: { swatch: Swatch; at: number }) {
+function OneSwatch({ swatch, at, tells }: { swatch: Swatch; at: number; tells: readonly string[] }) {
   const document = useDocument();
   const change = useChange();
   const fault = useFault();
@@ -138,6 +139,11 @@ function OneSwatch({ swatch, at }: { swatch: Swatch; at: number }) {
           </>
         )}
       </div>
+      <ul className="text-quiet mt-1 text-sm" aria-label={`What the swatch in ${swatch.stitch} tells`}>
+        {tells.map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
       <div className="mt-1 flex flex-wrap gap-x-4">
         <button type="button" className="button-bare" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? "Less" : "Blocking, load, own hook"}

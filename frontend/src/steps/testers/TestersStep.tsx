@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { Copy, UserPlus } from "lucide-react";
 import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
@@ -8,19 +8,7 @@ import { sizeNames } from "../../bench/design";
 import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
-
-function useTests(id: number) {
-  const key = ["tests", id] as const;
-  const queries = useQueryClient();
-  const tests = useQuery({
-    queryKey: key,
-    queryFn: () =>
-      unwrap(client.GET("/api/designs/{design_id}/tests", { params: { path: { design_id: id } } })),
-    staleTime: 0,
-    refetchInterval: 20_000,
-  });
-  return { tests, refresh: () => void queries.invalidateQueries({ queryKey: key }) };
-}
+import { useTests } from "./useTests";
 
 const ago = (iso: string | null) =>
   iso === null

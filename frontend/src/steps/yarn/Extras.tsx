@@ -67,14 +67,14 @@ export function Extras({ work }: { work: WorkView }) {
           </li>
         ))}
       </ul>
-      <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-5" onSubmit={submit}>
-        <Select label="Kind" name="kind">
+      <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-7" onSubmit={submit}>
+        <Select label="Kind" name="kind" className="sm:col-span-2">
           {craft?.extras.map((kind) => (
             <option key={kind}>{kind}</option>
           ))}
         </Select>
         <NumberInput name="count" label="How many" optional />
-        <Select label="As long as" name="measure">
+        <Select label="As long as" name="measure" className="sm:col-span-2">
           <option value="">its own length</option>
           {measures.map((one) => (
             <option key={one.name} value={one.name}>

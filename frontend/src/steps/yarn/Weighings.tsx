@@ -6,6 +6,7 @@ import { Select } from "../../ui/Select";
 import { WeighNow } from "../../ui/WeighNow";
 import { NumberInput } from "../swatch/formFields";
 import { formValues } from "../swatch/formValues";
+import { Reported } from "./Reported";
 
 function saidOf(one: Weighing): string {
   const what = `${one.of || "the bag"} in ${one.size}${one.colour ? `, colour ${one.colour}` : ""}`;
@@ -68,8 +69,9 @@ export function Weighings({ work }: { work: WorkView }) {
           </li>
         ))}
       </ul>
-      <form ref={form} className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-6" onSubmit={submit}>
-        <Select label="What" name="of">
+      <Reported />
+      <form ref={form} className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-7" onSubmit={submit}>
+        <Select label="What" name="of" className="col-span-2">
           <option value="">the whole bag</option>
           {work.outline.sections.map((section) => (
             <option key={section.line} value={section.title}>
@@ -98,7 +100,7 @@ export function Weighings({ work }: { work: WorkView }) {
           <span className="text-quiet text-[13px]">Maker, if not you</span>
           <input name="maker" className="field" maxLength={80} />
         </label>
-        <span className="col-span-2 flex items-center gap-2 sm:col-span-6">
+        <span className="col-span-2 flex items-center gap-2 sm:col-span-7">
           <button type="submit" className="button">
             Add the weighing
           </button>

@@ -7,6 +7,7 @@ import { SizeColumns } from "../../drawing/SizeColumns";
 import { StepHead } from "../StepHead";
 import { Answers } from "./Answers";
 import { Extras } from "./Extras";
+import { OtherYarn } from "./OtherYarn";
 import { Weighings } from "./Weighings";
 
 /** Estimated grams as a bar with its interval; whole balls as dotted lines. */
@@ -217,6 +218,7 @@ export function YarnStep() {
       )}
       <Weighings work={work} />
       <Extras work={work} />
+      <OtherYarn work={work} />
     </>
   );
 }
