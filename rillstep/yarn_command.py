@@ -56,7 +56,7 @@ def report_lines(report: dict[str, Any]) -> Iterator[str]:
     for name, one in report["sizes"].items():
         yield f"{name}: {one.metres} m, {_grams(one)}"
         for colour in one.colours if len(one.colours) > 1 else ():
-            yield f"  {colour.colour or 'the rest'}: {_grams(colour)}"
+            yield f"  {colour.colour or colour.yarn}: {_grams(colour)}"
     if (largest := report.get("largest")) is not None:
         yield largest.problem or (
             f"with it: {largest.width} x {largest.height}, {largest.percent} % of the sample, about {largest.grams} g; "

@@ -1,5 +1,6 @@
 """The crochet-along: dated parts with what each needs, its lines and its checkpoint."""
 
+from collections.abc import Sequence
 from datetime import date
 
 from rillstep.core.lengths import show_length
@@ -7,6 +8,7 @@ from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.words.numbers import set_text
+from rillstep.core.yarn import Known
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.calendar import calendar_of, part_dates
@@ -16,7 +18,8 @@ from rillstep.services.errors import NotFound, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.words import section_views, subtitle
 from rillstep.services.workbench import allowance_of, proof_of
-from rillstep.services.yarn_needs import yarn_need
+from rillstep.services.yarn_needs import SizeYarn, known_of, yarn_need
+from rillstep.services.yarn_views import rounded, yarn_called
 
 
 def _divided(design: Design, terms: Terms) -> tuple[Divided, Reprint]:
@@ -41,15 +44,29 @@ def _title(part: Part, cut: Divided) -> str:
     return ", ".join(titles)
 
 
-def _needs(design: Design, cut: Divided, part: Part) -> list[str]:
+def _yarn_of(design: Design, cut: Divided, part: Part, known: Known) -> list[SizeYarn | None]:
+    """The yarn of a part in each size."""
+    lines = part.first_line, part.last_line
+    return [yarn_need(design, cut.proof, size, *lines, known) for size in range(len(cut.proof.works))]
+
+
+def _yarn_lines(design: Design, names: Sequence[str], needed: Sequence[SizeYarn | None]) -> list[str]:
+    """The yarn of a part in words, a line for each colour."""
+    grams: dict[str, list[str]] = {}
+    for name, one in zip(names, needed, strict=True):
+        for need in one.colours if one is not None else ():
+            grams.setdefault(need.colour, []).append(f"{rounded(need.other)[0]} g ({name})")
+    if len(design.yarns) == 1:
+        return [f"Yarn: about {', '.join(each)}" for each in grams.values()]
+    return [f"Yarn {yarn_called(design, colour)}: about {', '.join(each)}" for colour, each in grams.items()]
+
+
+def _needs(design: Design, part: Part, cut: Divided, needed: Sequence[SizeYarn | None]) -> list[str]:
     first = part.number == 1
     needs = ["Hook, stitch marker, tape measure" if first else "The work from the part before, with its checkpoint met"]
     if first:
         needs.append("A swatch that meets the gauge")
-    needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
-    grams = [f"{round(one.whole.grams)} g ({name})" for one, name in zip(needed, cut.pattern.sizes, strict=True) if one]
-    if grams:
-        needs.append("Yarn: about " + ", ".join(grams))
+    needs += _yarn_lines(design, cut.pattern.sizes, needed)
     if part is cut.parts[-1]:
         needs.append("Tapestry needle and scissors")
     return needs
@@ -87,22 +104,23 @@ def parts_view(design: Design, terms: Terms) -> views.PartsView:
     """All parts, for the screen."""
     cut, printed = _divided(design, terms)
     made = booklet(design, printed, terms, [])
+    known = known_of(design, cut.proof)
     days = part_dates(design.parts.start, design.parts.every_days, len(cut.parts))
     return views.PartsView(
         proved=printed.ok,
         problems=[finding_view(f, cut.pattern.sizes) for f in printed.proof.findings],
-        parts=[_part_view(design, cut, made, part, day) for part, day in zip(cut.parts, days, strict=True)],
+        parts=[_part_view(design, cut, made, part, day, known) for part, day in zip(cut.parts, days, strict=True)],
     )
 
 
-def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date) -> views.PartView:
+def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: date, known: Known) -> views.PartView:
     units = design.units
-    needed = [yarn_need(design, cut.proof, s, part.first_line, part.last_line) for s in range(len(cut.proof.works))]
+    needed = _yarn_of(design, cut, part, known)
     sizes = [
         views.PartSizeView(
             name=name,
             stitches=part.stitches[size],
-            grams=None if (yarn := needed[size]) is None else round(yarn.whole.grams),
+            grams=None if (yarn := needed[size]) is None else rounded(yarn.whole)[0],
             sts=point.sts,
             half=point.half,
             width=None if point.width_mm is None else show_length(point.width_mm, units),
@@ -114,7 +132,7 @@ def _part_view(design: Design, cut: Divided, made: Booklet, part: Part, day: dat
         number=part.number,
         day=day,
         title=_title(part, cut),
-        needs=_needs(design, cut, part),
+        needs=_needs(design, part, cut, needed),
         checkpoint=_checkpoint(part.checkpoints),
         sections=section_views(_part_sections(made, part)),
         sizes=sizes,
@@ -128,7 +146,7 @@ def part_pdf(design: Design, terms: Terms, number: int, made: date) -> bytes:
         raise NotFound(f"There is no part {number}; there are {len(cut.parts)}.")
     part = cut.parts[number - 1]
     whole = booklet(design, printed, terms, [])
-    view = _part_view(design, cut, whole, part, made)
+    view = _part_view(design, cut, whole, part, made, known_of(design, cut.proof))
     rows = (
         ("Stitches on the round", ["–" if s.sts is None else str(s.sts) for s in view.sizes]),
         ("Stitches of each side", ["–" if s.half is None else str(s.half) for s in view.sizes]),

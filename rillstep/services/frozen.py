@@ -17,6 +17,7 @@ from rillstep.core.printing.writer import (
 from rillstep.core.proof import Hand, Proof, Reprint, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Check, Prose, Row, Setup
+from rillstep.core.yarn import Known
 from rillstep.document import Design
 from rillstep.document import load as read_file
 from rillstep.document.design import tolerance_mm
@@ -24,7 +25,7 @@ from rillstep.services import testing_views, views
 from rillstep.services.drawing_views import small_picture
 from rillstep.services.words import booklet_of
 from rillstep.services.workbench import allowance_of, proof_of
-from rillstep.services.yarn_needs import gauge_of, yarn_need
+from rillstep.services.yarn_needs import gauge_of, known_of, yarn_need
 from rillstep.services.yarn_views import rounded
 
 # How far off a measure may be where a design does not say, in mm.
@@ -74,15 +75,16 @@ def frozen_test(document: str) -> FrozenTest:
     """What a test's lists are made of."""
     design = read_file(document)
     proof = proof_of(design)
+    known = known_of(design, proof)
     return FrozenTest(
         proved=proof.ok, units=design.units, text=_printed(design, design.terms, None).text,
-        sizes=[_size(design, proof, name) for name in proof.pattern.sizes],
+        sizes=[_size(design, proof, name, known) for name in proof.pattern.sizes],
     )  # fmt: skip
 
 
-def _size(design: Design, proof: Proof, name: str) -> FrozenSize:
+def _size(design: Design, proof: Proof, name: str, known: Known) -> FrozenSize:
     index = proof.pattern.sizes.index(name)
-    gauge, yarn = gauge_of(proof, index), yarn_need(design, proof, index)
+    gauge, yarn = gauge_of(proof, index), yarn_need(design, proof, index, known=known)
     return FrozenSize(
         name=name, steps=len(steps_for(design, name, design.terms, "right")),
         gauge=gauge.per_span(design.units) if gauge is not None else None,

@@ -1,6 +1,6 @@
 """Swatches beside the text: whether each has its gauge, how a hand comes back to it, blocking, and hanging loads."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import Units, show_length
@@ -9,7 +9,7 @@ from rillstep.core.tension import WITHIN, Correction, correction
 from rillstep.core.yarn import read_stitches
 from rillstep.document import Design, Swatch
 from rillstep.services import views
-from rillstep.services.yarn_needs import gauge_of, hook_of, in_other_hook
+from rillstep.services.yarn_needs import gauge_of, hook_of, in_other_hook, is_mostly_in
 
 
 def swatch_views(design: Design, proof: Proof) -> list[views.SwatchView]:
@@ -25,13 +25,15 @@ def _tells(design: Design, proof: Proof, swatch: Swatch) -> Iterator[str]:
             f"Made with {swatch.hook_mm:g} mm, while the text is worked with {hook_of(design, proof):g} mm: what it "
             "weighs counts, and its size does not."
         )
-    if gauge is None or read_stitches(swatch.stitch).plain != gauge.stitch:
+    if gauge is None:
         return
-    if not other_hook:
+    if not other_hook and read_stitches(swatch.stitch).plain == gauge.stitch:
         own = Gauge(gauge.stitch, swatch.width_mm / swatch.stitches, swatch.height_mm / swatch.rows)
         yield _tension(gauge, own, hook_of(design, proof))
-    yield from _blocking(swatch, proof, design.units)
-    yield from _hanging(swatch, proof, design.units)
+    # What holds for a swatch holds for a bag that is mostly worked in its stitch.
+    sizes = proof.pattern.sizes if is_mostly_in(design, proof, swatch.stitch) else ()
+    yield from _blocking(swatch, proof, sizes, design.units)
+    yield from _hanging(swatch, proof, sizes, design.units)
 
 
 def _tension(gauge: Gauge, own: Gauge, hook_mm: float | None) -> str:
@@ -66,7 +68,7 @@ def _by_sizes(proof: Proof, name: str) -> dict[str, float]:
     return {size: mm for size, mm in zip(proof.pattern.sizes, found.mm, strict=True) if mm is not None}
 
 
-def _blocking(swatch: Swatch, proof: Proof, units: Units) -> Iterator[str]:
+def _blocking(swatch: Swatch, proof: Proof, sizes: Sequence[str], units: Units) -> Iterator[str]:
     """What the bag measures before it is blocked, as whoever works it will find it."""
     times = {
         name: measured / raw
@@ -81,15 +83,15 @@ def _blocking(swatch: Swatch, proof: Proof, units: Units) -> Iterator[str]:
     said = " and ".join(f"{100 * (by - 1):+.0f} % in {name}".replace("-", "−") for name, by in times.items())
     before = {name: {size: mm / by for size, mm in _by_sizes(proof, name).items()} for name, by in times.items()}
     words = {"width": "wide", "height": "high"}
-    sizes = [
+    said_of = [
         f"{size} {' and '.join(found)}"
-        for size in proof.pattern.sizes
+        for size in sizes
         if (found := [f"{show_length(own[size], units)} {words[name]}" for name, own in before.items() if size in own])
     ]
-    yield f"Blocking changes it by {said}." + (f" Before it, the bag is: {'; '.join(sizes)}." if sizes else "")
+    yield f"Blocking changes it by {said}." + (f" Before it, the bag is: {'; '.join(said_of)}." if said_of else "")
 
 
-def _hanging(swatch: Swatch, proof: Proof, units: Units) -> Iterator[str]:
+def _hanging(swatch: Swatch, proof: Proof, sizes: Sequence[str], units: Units) -> Iterator[str]:
     """How far the bag stretches with a load: so much as the swatch does with the same load on each stitch."""
     if swatch.hanging_mm is None:
         return
@@ -98,9 +100,9 @@ def _hanging(swatch: Swatch, proof: Proof, units: Units) -> Iterator[str]:
     yield f"Hanging{load} it is {100 * abs(times - 1):.0f} % {'longer' if times >= 1 else 'shorter'}."
     widths, heights = _by_sizes(proof, "width"), _by_sizes(proof, "height")
     per_mm = (swatch.load_g or 0.0) / swatch.width_mm
-    sizes = [
+    said_of = [
         f"{size} {show_length(heights[size] * times, units)} high with {per_mm * 2 * widths[size] / 1000:.1f} kg in it"
-        for size in proof.pattern.sizes if per_mm and size in widths and size in heights
+        for size in sizes if per_mm and size in widths and size in heights
     ]  # fmt: skip
-    if sizes:
-        yield f"As much on each stitch makes the bag: {'; '.join(sizes)}."
+    if said_of:
+        yield f"As much on each stitch makes the bag: {'; '.join(said_of)}."

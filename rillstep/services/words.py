@@ -16,7 +16,7 @@ from rillstep.services.errors import Invalid, NotProved
 from rillstep.services.proof_views import finding_view
 from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import yarn_needs
-from rillstep.services.yarn_views import rounded
+from rillstep.services.yarn_views import rounded, yarn_called
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:
@@ -44,15 +44,18 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
     for size, needed in enumerate(yarn_needs(design, proof)):
         if needed is not None and (index is None or size == index):
             rows.append(
-                (proof.pattern.sizes[size], "; ".join(_colour_need(one, len(needed.colours)) for one in needed.colours))
+                (
+                    proof.pattern.sizes[size],
+                    "; ".join(_colour_need(design, one, len(needed.colours)) for one in needed.colours),
+                )
             )
     return rows
 
 
-def _colour_need(one: ColourNeed, colours: int) -> str:
-    """ "Colour A: 3 balls (about 250 g, 210 to 290 g)": balls cover the upper end."""
+def _colour_need(design: Design, one: ColourNeed, colours: int) -> str:
+    """ "A: Quiet Meridian: 3 balls (about 250 g, 210 to 290 g)": balls cover the upper end."""
     grams, low, high = rounded(one.other)
-    colour = f"colour {one.colour or 'of the rest'}: " if colours > 1 else ""
+    colour = f"{yarn_called(design, one.colour)}: " if colours > 1 else ""
     return f"{colour}{one.balls} ball{'s' if one.balls != 1 else ''} (about {grams} g, {low} to {high} g)"
 
 

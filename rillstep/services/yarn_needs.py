@@ -237,16 +237,26 @@ def yarn_need(
     )  # fmt: skip
 
 
-def _basis(design: Design, used: Sequence[Used]) -> str:
-    """What the estimate of a piece stands on, in words."""
+def _share(used: Sequence[Used], stitch: str) -> float:
+    """How much of the yarn of some lines is in the kinds of a swatch's stitch."""
     lengths: dict[Kind, float] = {}
     for one in used:
         for kind, mm in one.lengths_mm.items():
             lengths[kind] = lengths.get(kind, 0.0) + mm
     whole = sum(lengths.values())
+    return sum(lengths.get(kind, 0.0) for kind in set(kinds_of(read_stitches(stitch)))) / whole if whole else 0.0
+
+
+def is_mostly_in(design: Design, proof: Proof, stitch: str) -> bool:
+    """Whether the bag is mostly worked in the stitch of a swatch."""
+    return _share(_used(design, proof, 0), stitch) >= _MOSTLY
+
+
+def _basis(design: Design, used: Sequence[Used]) -> str:
+    """What the estimate of a piece stands on, in words."""
     weighed = [swatch.stitch for swatch in design.swatches if swatch.weight_g > 0]
     for stitch in weighed:
-        if sum(lengths.get(kind, 0.0) for kind in set(kinds_of(read_stitches(stitch)))) >= _MOSTLY * whole:
+        if _share(used, stitch) >= _MOSTLY:
             return f"from the swatch in {stitch}"
     if any(not one.of or one.of == used[0].piece for one in design.weighings):
         return "from what was weighed of it"

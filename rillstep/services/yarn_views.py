@@ -24,6 +24,12 @@ def chance_shown(chance: float) -> int:
     return min(99, max(1, round(100 * chance)))
 
 
+def yarn_called(design: Design, colour: str) -> str:
+    """The yarn of a colour, as readers are told of it: "B: Quiet Meridian", or its name alone."""
+    yarn = next((one for one in design.yarns if one.colour == colour), design.yarns[0])
+    return f"{yarn.colour}: {yarn.name}" if yarn.colour else yarn.name
+
+
 def yarn_view(design: Design, needed: SizeYarn | None) -> views.YarnView | None:
     """The yarn of a size for the screen."""
     if needed is None:

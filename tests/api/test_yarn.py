@@ -13,6 +13,7 @@ from rillstep.demo.data import comet, graded_bag, nightfield, pouch
 from rillstep.demo.scale import SimulatedScale, on_socket
 from rillstep.document import Design, Weighing, dump
 from rillstep.document.schema import ExtraYarn
+from rillstep.services.along import parts_view
 from rillstep.services.other_yarn import OtherYarn, in_other_yarn
 from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work
@@ -56,6 +57,15 @@ def test_print_parts_and_testers_show_the_same_figures(designer: Client, anyone:
         of_parts = [int(grams) for part in parts for grams in re.findall(rf"(\d+) g \({size}\)", str(part["needs"]))]
         # What else takes yarn (60 cm tails, ends, waste) is in the whole, and in no part.
         assert len(of_parts) == len(parts) and one["grams"] * 0.93 <= sum(of_parts) <= one["grams"] + len(parts)
+
+
+def test_each_part_names_the_yarn_of_its_colours() -> None:
+    (size,) = work(comet()).sizes
+    assert size.yarn is not None
+    base, wall = (" ".join(part.needs) for part in parts_view(comet(), "US").parts)
+    assert "amber" not in base and "Quiet Meridian, slate: about" in base
+    amber = re.search(r"B: Quiet Meridian, amber: about (\d+) g", wall)
+    assert amber is not None and int(amber[1]) == size.yarn.colours[1].grams
 
 
 @pytest.mark.parametrize("have_g", [15.0, 40.0, 90.0, 100_000.0])

@@ -4,7 +4,7 @@ nothing."""
 import pytest
 from playwright.sync_api import Page, expect
 
-from rillstep.demo.data import pouch
+from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import Opener, assert_axe, import_design, sign_up
 
@@ -37,3 +37,16 @@ def test_every_step_fits_a_narrow_window(open_page: Opener, address: str, width:
     page.get_by_text("Rnd 1").first.wait_for()
     is_within(page, "check")
     assert_axe(page, f"check at {width}")
+
+
+def test_a_wide_window_has_columns_that_scroll_and_does_not_scroll_itself(open_page: Opener, address: str) -> None:
+    page = open_page(1280, 800)
+    sign_up(page, address)
+    import_design(page, dump(nightfield()))
+    design = page.url.rsplit("/", 1)[0]
+    for step in STEPS:
+        page.goto(f"{design}/{step}")
+        page.get_by_test_id("proof-mark").wait_for()
+        page.wait_for_timeout(300)
+        high = page.evaluate("() => [document.scrollingElement.scrollHeight, window.innerHeight]")
+        assert high[0] <= high[1], (step, high)

@@ -111,7 +111,7 @@ const Steps = memo(function Steps({ store }: { store: DesignStore }) {
           <main
             id="step"
             tabIndex={-1}
-            className="min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5"
+            className="relative min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5"
           >
             <Outlet />
           </main>

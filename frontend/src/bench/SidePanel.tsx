@@ -94,7 +94,7 @@ export function SidePanel({ withText }: { withText: boolean }) {
   return (
     <aside
       aria-label="Reasons and findings"
-      className="border-line bg-paper shrink-0 space-y-3 border-t p-3 lg:w-72 lg:overflow-auto lg:border-t-0 lg:border-l"
+      className="border-line bg-paper relative shrink-0 space-y-3 border-t p-3 lg:w-72 lg:overflow-auto lg:border-t-0 lg:border-l"
     >
       <Trouble error={workError} again={workAgain} />
       {number && <WhyNumber name={number.name} size={number.size} />}

@@ -169,7 +169,7 @@ export function CheckPage() {
           </div>
         </section>
         <section
-          className="border-line min-h-0 space-y-4 border-t p-3 lg:overflow-auto lg:border-t-0 lg:border-l lg:p-4"
+          className="border-line relative min-h-0 space-y-4 border-t p-3 lg:overflow-auto lg:border-t-0 lg:border-l lg:p-4"
           aria-label="The proof"
           // It scrolls by itself, so it can be reached by keyboard.
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
@@ -231,7 +231,7 @@ export function CheckPage() {
           )}
         </section>
         {answer && open && (
-          <div className="max-h-[60vh] overflow-auto lg:col-span-2">
+          <div className="relative max-h-[60vh] overflow-auto lg:col-span-2">
             <LinePanel
               text={text}
               terms={terms}

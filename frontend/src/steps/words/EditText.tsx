@@ -58,7 +58,7 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
         </Suspense>
         <section
           aria-label="Totals"
-          className="min-h-0 space-y-2 overflow-auto"
+          className="relative min-h-0 space-y-2 overflow-auto"
           // It scrolls by itself, so it can be reached by keyboard.
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
           tabIndex={0}
@@ -105,7 +105,7 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
         />
       )}
       {open && (
-        <div className="max-h-[56vh] overflow-auto">
+        <div className="relative max-h-[56vh] overflow-auto">
           <LinePanel
             text={text}
             terms={null}

@@ -97,8 +97,8 @@ export function Weighings({ work }: { work: WorkView }) {
         <NumberInput name="grams" label="Grams" />
         <NumberInput name="balls" label="Left of … balls" optional />
         <label>
-          <span className="text-quiet text-[13px]">Maker, if not you</span>
-          <input name="maker" className="field" maxLength={80} />
+          <span className="text-quiet text-[13px]">Maker</span>
+          <input name="maker" className="field" maxLength={80} placeholder="you" />
         </label>
         <span className="col-span-2 flex items-center gap-2 sm:col-span-7">
           <button type="submit" className="button">
