@@ -4,7 +4,7 @@ import os
 import signal
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from rillstep.demo.data import pouch
 from rillstep.demo.mariadb import OwnMariaDb, free_port
@@ -58,6 +58,22 @@ def test_a_tab_closed_before_the_save(page: Page) -> None:
     again.evaluate("localStorage.clear()")
     again.reload()
     expect(again.get_by_label("Fibre")).to_have_value("half typed")
+
+
+def test_what_is_corrected_while_it_is_being_refused_is_saved(page: Page) -> None:
+    import_design(page, dump(pouch()))
+    step(page, "Swatch")
+    saved(page)
+    held: list[Route] = []
+    page.route("**/api/designs/*", lambda route: held.append(route))
+    with page.expect_request(lambda request: request.method == "PATCH"):
+        page.get_by_label("Grams a ball").fill("0")
+    page.get_by_label("Grams a ball").fill("52.5")
+    held[0].continue_()
+    page.unroute("**/api/designs/*")
+    saved(page)
+    page.reload()
+    expect(page.get_by_label("Grams a ball")).to_have_value("52.5")
 
 
 @pytest.mark.parametrize("keep", ["Keep mine as a new revision", "Take what was saved"])

@@ -99,7 +99,11 @@ export function createDesignStore(opened: DesignView) {
           } catch (error) {
             const known = error instanceof ApiError ? error.problem : null;
             if (known?.code === "conflict") set({ save: "conflict", faults: [], why: "" });
-            else if (known?.status === 422)
+            else if (known?.status === 422 && get().document !== document) {
+              // What was refused stands there no more.
+              set({ save: "waiting", faults: [], why: "" });
+              later(SAVE_AFTER_MS);
+            } else if (known?.status === 422)
               set({
                 save: "invalid",
                 faults: known.faults,

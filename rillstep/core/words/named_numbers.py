@@ -46,6 +46,7 @@ class Names:
     defined: dict[str, Definition] = field(default_factory=dict)
     known: dict[tuple[str, int], tuple[Value | str, ...]] = field(default_factory=dict)
     open: set[str] = field(default_factory=set)  # those that follow from a measure that is not worked out
+    sums: dict[tuple[str, int, int, int | None], Value] = field(default_factory=dict)
 
     def values(self, name: str, n_sizes: int) -> tuple[Value | str, ...]:
         """For each size the value of a name, or the sentence that says why it has none."""
@@ -87,11 +88,15 @@ class Names:
 
     def sum_or_why(self, source: str, size: int, n_sizes: int, rnd: int | None = None) -> Value | str:
         """What an expression comes to, or the sentence that says why it is no whole number."""
-        try:
-            found = self.sum(source, size, n_sizes, rnd)
-            found.whole()
-        except ExpressionError as error:
-            return str(error)
+        key = (source, size, n_sizes, rnd)
+        found = self.sums.get(key)
+        if found is None:
+            try:
+                found = self.sum(source, size, n_sizes, rnd)
+                found.whole()
+            except ExpressionError as error:
+                return str(error)
+            self.sums[key] = found
         return found
 
 
