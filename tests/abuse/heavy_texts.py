@@ -41,3 +41,17 @@ def gradable_text(number: int) -> str:
         "# Dome", "Terms: US", "Gauge: 18 sc and 20 rows = 10 cm", "Rnd 1: 6 sc in ring. (6 sts)",
         "Rnd 2: 2 sc in each st around. (12 sts)", *rounds, *walls,
     ])  # fmt: skip
+
+
+def long_to_grade(domes: int = 8, rounds: int = 40) -> str:
+    """A text in one size whose analysis takes some ten seconds."""
+    one = [
+        "Make a magic ring.", "Rnd 1: 6 sc in ring. (6 sts)", "Rnd 2: 2 sc in each st around. (12 sts)",
+        *(
+            f"Rnd {at}: *Sc in next {at - 2} sts, 2 sc in next st, rep from * around. ({6 * at} sts)"
+            for at in range(3, rounds)
+        ),
+        *(f"Rnd {at}: Sc in each st around. ({6 * (rounds - 1)} sts)" for at in range(rounds, rounds + 20)),
+    ]  # fmt: skip
+    pieces = [line for at in range(domes) for line in (f"Section: Dome {at + 1} (joined rounds)", *one)]
+    return "\n".join(["# Domes", "Terms: US", "Gauge: 18 sc and 20 rows = 10 cm", *pieces])

@@ -10,11 +10,11 @@ from playwright.sync_api import Page, expect
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
 from rillstep.document import Design, dump
-from tests.abuse.heavy_texts import gradable_text
+from tests.abuse.heavy_texts import long_to_grade
 from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, import_design, sign_up, step
 from tests.canaries import server_log
 
-LONG = gradable_text(10)
+LONG = long_to_grade()
 
 
 @pytest.fixture(scope="module")
