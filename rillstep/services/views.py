@@ -65,7 +65,7 @@ class FindingView(BaseModel):
 
 class ColourYarnView(BaseModel):
     """Yarn in one colour, for another maker. left_g: what the last ball leaves. have_g: in the drawer, null where it is
-    not said; enough: how likely that is enough, in per cent."""
+    not said; enough: how likely that is enough, in per cent; lasts: the same in one word."""
 
     colour: str
     yarn: str
@@ -78,6 +78,7 @@ class ColourYarnView(BaseModel):
     left_g: int
     have_g: float | None
     enough: int | None
+    lasts: Literal["likely", "maybe", "hardly"] | None
 
 
 class PieceYarnView(BaseModel):

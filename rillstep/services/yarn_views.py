@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from typing import Literal
 
 from rillstep.core.proof import Proof
 from rillstep.core.yarn import ColourNeed, Known, Range
@@ -11,6 +12,8 @@ from rillstep.services.yarn_needs import SizeYarn, facts_of, gauge_of
 
 # The drawer is enough where it is in so many of 100 bags.
 LIKELY = 0.9
+# Below this it is hardly enough.
+_MAYBE = 0.5
 _TIGHTER = 0.95
 
 
@@ -59,8 +62,14 @@ def _colour_view(design: Design, need: ColourNeed) -> views.ColourYarnView:
     return views.ColourYarnView(
         colour=need.colour, yarn=yarn.name, metres=round(need.metres), grams=grams, low_g=low, high_g=high,
         balls=need.balls, grams_per_ball=yarn.grams_per_ball, left_g=round(need.left_g), have_g=yarn.have_g,
-        enough=enough,
+        enough=enough, lasts=_lasts(enough),
     )  # fmt: skip
+
+
+def _lasts(enough: int | None) -> Literal["likely", "maybe", "hardly"] | None:
+    if enough is None:
+        return None
+    return "likely" if enough >= 100 * LIKELY else "maybe" if enough >= 100 * _MAYBE else "hardly"
 
 
 def answers_view(

@@ -43,8 +43,8 @@ def gradable_text(number: int) -> str:
     ])  # fmt: skip
 
 
-def long_to_grade(domes: int = 8, rounds: int = 40) -> str:
-    """A text in one size whose analysis takes some ten seconds."""
+def long_to_grade(domes: int = 6, rounds: int = 30) -> str:
+    """A text in one size whose analysis takes many times as long as its proof."""
     one = [
         "Make a magic ring.", "Rnd 1: 6 sc in ring. (6 sts)", "Rnd 2: 2 sc in each st around. (12 sts)",
         *(

@@ -19,6 +19,7 @@ from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work
 from rillstep.services.yarn_reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share, largest_of
 from rillstep.services.yarn_views import LIKELY
+from rillstep.yarn_command import report_lines, yarn_report
 from tests.conftest import Client, as_json
 
 
@@ -177,21 +178,26 @@ def test_the_command_line_answers_per_colour_piece_and_size(tmp_path: Path) -> N
 
 
 def test_the_command_line_answers_how_large_and_in_another_yarn(tmp_path: Path) -> None:
-    file, other = tmp_path / "pouch.json", tmp_path / "other.json"
-    file.write_text(dump(pouch()))
-    other.write_text('{"grams_per_ball": 50, "metres_per_ball": 60, "stitches": 15, "rows": 16}')
+    file, other = tmp_path / "clutch.json", tmp_path / "other.json"
+    file.write_text(dump(graded_bag("clutch")))
+    other.write_text('{"grams_per_ball": 50, "metres_per_ball": 60, "stitches": 16, "rows": 17}')
     command = [sys.executable, "-m", "rillstep.cli", "yarn", str(file), "--have", "40", "--other", str(other)]
     answer = subprocess.run([*command, "--json"], capture_output=True, text=True, check=False)
     assert answer.returncode == 0, answer.stderr
     found = json.loads(answer.stdout)
-    assert found["largest"]["percent"] == largest_of(pouch(), 40.0).percent
-    assert found["other"]["counts"]["sizes"][0]["width"] == "16.0 cm"
-    lines = subprocess.run(command, capture_output=True, text=True, check=False).stdout
-    assert "the same counts: Lens: 16.0 cm x 10.0 cm" in lines and "% of the sample" in lines
+    assert found["largest"]["percent"] == largest_of(graded_bag("clutch"), 40.0).percent
+    assert found["other"]["counts"]["sizes"][0]["width"] == "27.5 cm"
     other.write_text('{"grams_per_ball": 0, "metres_per_ball": 60, "hook": 5}')
     refused = subprocess.run(command, capture_output=True, text=True, check=False)
     assert refused.returncode == 2 and "grams_per_ball: must be at least 0.1" in refused.stderr
     assert "hook: this is not known here" in refused.stderr
+
+
+def test_the_report_of_the_command_line_can_be_read() -> None:
+    lines = list(report_lines(yarn_report(graded_bag("clutch"), 40.0, OTHER)))
+    assert lines[0].startswith("Pocket: ") and "% of the sample" in lines[3]
+    assert lines[4] == "in the other yarn: sc 16 x 17 over 10, as it was counted"
+    assert any(line.startswith("  the same counts: Pocket: 27.5 cm x 17.6 cm, ") for line in lines)
 
 
 OTHER = OtherYarn(grams_per_ball=50, metres_per_ball=60, hook_mm=5, stitches=16, rows=17)

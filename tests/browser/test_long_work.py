@@ -1,6 +1,7 @@
 """Long work on the screen: how far it is, stopping it, and what is said at its deadline; and what a browser keeps."""
 
 import os
+import re
 import signal
 from collections.abc import Iterator
 
@@ -14,7 +15,11 @@ from tests.abuse.heavy_texts import long_to_grade
 from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, import_design, sign_up, step
 from tests.canaries import server_log
 
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser-2")]
+
+# Its analysis is long, and the work of its text is not: what is stopped is the analysis.
 LONG = long_to_grade()
+ANALYSIS = re.compile("^(Working which|Finding|Proving)")
 
 
 @pytest.fixture(scope="module")
@@ -33,12 +38,13 @@ def test_long_work_says_how_far_it_is_and_can_be_stopped(page: Page) -> None:
     progress = page.get_by_role("progressbar")
     progress.wait_for(timeout=60_000)
     expect(page.get_by_text("Being checked: each number is moved")).to_be_visible()
+    page.get_by_label("Long work").get_by_text(ANALYSIS).wait_for()
     page.get_by_role("button", name="Stop").click()
     alert = page.get_by_role("alert").filter(has_text="This was stopped. Nothing was changed.")
     alert.wait_for(timeout=60_000)
     expect(progress).to_have_count(0)
     alert.get_by_role("button", name="Try again").click()
-    progress.wait_for(timeout=60_000)
+    page.get_by_label("Long work").get_by_text(ANALYSIS).wait_for()
     expect(alert).to_have_count(0)
     page.get_by_role("button", name="Stop").click()  # the next test computes, too
     alert.wait_for(timeout=60_000)

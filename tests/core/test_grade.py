@@ -102,6 +102,19 @@ def test_a_text_with_names_says_what_the_plain_one_says(plan: TotePlan, targets:
     assert [f.code for f in proofs[0].findings if f.severity == "error"] == []
 
 
+def test_a_size_whose_handles_begin_its_round_leaves_the_text_without_names() -> None:
+    """Its round is a line of its own, so that the numbers of the handles are not those of all sizes."""
+    wanted = TotePlan(
+        gauge_from_counts("hdc", 20.52, 13.04, 100.0), "joined", False, "stacked", "plain", 0, 2, 1, 0.4, 0.0
+    )
+    sizes = (size("Size 0", width_mm=150, height_mm=295, depth_mm=25, drop_mm=132),
+             size("Size 2", width_mm=150, height_mm=120, depth_mm=90, drop_mm=60))  # fmt: skip
+    graded = grade(wanted, sizes)
+    lines = write(tote_pattern("T", wanted, graded, "cm"), "US").split("\n")
+    assert sum(", sk next" in line for line in lines) == 2
+    assert named_tote("T", wanted, graded, "cm", ()) is None
+
+
 @given(st.floats(150, 500), st.floats(30, 180), st.sampled_from([1, 4, 6]))
 @settings(max_examples=50, deadline=None)
 def test_no_other_numbers_come_closer(width: float, depth: float, multiple: int) -> None:

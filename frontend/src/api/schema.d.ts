@@ -1268,7 +1268,7 @@ export interface components {
         /**
          * ColourYarnView
          * @description Yarn in one colour, for another maker. left_g: what the last ball leaves. have_g: in the drawer, null where it is
-         *     not said; enough: how likely that is enough, in per cent.
+         *     not said; enough: how likely that is enough, in per cent; lasts: the same in one word.
          */
         ColourYarnView: {
             /** Balls */
@@ -1285,6 +1285,8 @@ export interface components {
             have_g: number | null;
             /** High G */
             high_g: number;
+            /** Lasts */
+            lasts: ("likely" | "maybe" | "hardly") | null;
             /** Left G */
             left_g: number;
             /** Low G */

@@ -104,14 +104,14 @@ const Steps = memo(function Steps({ store }: { store: DesignStore }) {
         To the step
       </a>
       {/* In a narrow window, as at 200 %, the columns stack and the page scrolls; else each column by itself. */}
-      <div className="flex min-h-screen flex-col lg:h-screen">
+      <div className="flex min-h-screen flex-col lg:h-screen print:h-auto!">
         <Header />
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <Stones />
           <main
             id="step"
             tabIndex={-1}
-            className="relative min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5"
+            className="relative min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5 print:overflow-visible!"
           >
             <Outlet />
           </main>

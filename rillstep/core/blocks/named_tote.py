@@ -49,11 +49,12 @@ def named_tote(name: str, plan: TotePlan, graded: Graded, units: Units, facts: S
     growing = re.compile(rf"^Rnds 2-{re.escape(set_text(tuple(numbers['wall rounds'])))}:|^Rnd 2:")
     walls = [growing.sub("Rnds 2-{wall rounds}:", one) for one in walls]
     tops = lines[top:]
-    handles = next(at for at, one in enumerate(tops) if ", sk next" in one)
-    found = _with_handles(tops[handles], len(counts))
+    handles = [at for at, one in enumerate(tops) if ", sk next" in one]
+    # A size whose round begins with a handle has a line of its own.
+    found = _with_handles(tops[handles[0]], len(counts)) if len(handles) == 1 else None
     if found is None:
         return None
-    tops[handles], more = found
+    tops[handles[0]], more = found
     head = next(at for at, one in enumerate(lines) if not one)
     defined = [f"Number: {name} = {set_text(tuple(values))}" for name, values in (numbers | more).items()]
     return "\n".join([*lines[:head], *defined, *lines[head : base + 1], *_base_lines(plan), *walls, *tops])

@@ -87,7 +87,7 @@ export function Booklet({ booklet, selectable }: { booklet: BookletView; selecta
               <p className="text-quiet flex items-end gap-0.5 pr-8 text-[12px]" aria-hidden={index > 0}>
                 {booklet.sizes.map((size) => (
                   <span key={size} className="w-9 truncate text-right" title={size}>
-                    {size}
+                    {booklet.sizes.length === 1 ? "sts" : size}
                   </span>
                 ))}
               </p>

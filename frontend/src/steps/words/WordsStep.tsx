@@ -36,14 +36,16 @@ export function WordsStep() {
   );
   return (
     <div className="flex h-full flex-col">
-      <StepHead title="Words" next={{ to: "testers", title: "Testers" }}>
-        What makers read. It is read back and worked stitch by stitch before it is shown as proved.
-      </StepHead>
+      <div className="no-print">
+        <StepHead title="Words" next={{ to: "testers", title: "Testers" }}>
+          What makers read. It is read back and worked stitch by stitch before it is shown as proved.
+        </StepHead>
+      </div>
       {view === "read" ? (
         <ReadText choice={choice} />
       ) : (
         <>
-          <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+          <div className="no-print mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
             {choice}
             <p className="text-quiet text-sm">
               In US terms, all sizes. Ctrl+Enter repairs the line, or goes to the next; Ctrl+Shift+M lists the

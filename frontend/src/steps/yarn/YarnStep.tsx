@@ -68,12 +68,12 @@ function NotKnown({ problem }: { problem: string }) {
 /** How likely the drawer is enough, at a glance. */
 function Drawer({ colour }: { colour: ColourYarnView | undefined }) {
   if (!colour || colour.have_g === null || colour.enough === null) return <>–</>;
-  const enough = colour.enough >= 90;
+  const { lasts } = colour;
   return (
     <span
-      className={`font-semibold ${enough ? "text-sound" : colour.enough >= 50 ? "text-warn" : "text-wrong"}`}
+      className={`font-semibold ${lasts === "likely" ? "text-sound" : lasts === "maybe" ? "text-warn" : "text-wrong"}`}
     >
-      {enough ? "✓" : "✗"} {colour.have_g} g
+      {lasts === "likely" ? "✓" : "✗"} {colour.have_g} g
       <span className="block text-[13px] font-normal">enough in {colour.enough} of 100 bags</span>
     </span>
   );
