@@ -73,7 +73,7 @@ def _other_lines(other: OtherYarnView) -> Iterator[str]:
     counted = "as it was counted" if other.measured else "as it is to be expected: make a swatch"
     yield f"in the other yarn: {other.stitch} {other.sts:g} x {other.rows:g} over {other.span}, {counted}"
     yield from _way_lines("the same counts", other.counts)
-    yield from _way_lines("the same centimetres", other.centimetres)
+    yield from _way_lines("the same measures", other.centimetres)
 
 
 def _way_lines(title: str, way: OtherWayView | None) -> Iterator[str]:

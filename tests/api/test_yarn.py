@@ -197,7 +197,7 @@ def test_the_report_of_the_command_line_can_be_read() -> None:
     lines = list(report_lines(yarn_report(graded_bag("clutch"), 40.0, OTHER)))
     assert lines[0].startswith("Pocket: ") and "% of the sample" in lines[3]
     assert lines[4] == "in the other yarn: sc 16 x 17 over 10, as it was counted"
-    assert any(line.startswith("  the same counts: Pocket: 27.5 cm x 17.6 cm, ") for line in lines)
+    assert any(line.startswith("  the same counts: Pocket: 27.5 cm x 19.4 cm, ") for line in lines)
 
 
 OTHER = OtherYarn(grams_per_ball=50, metres_per_ball=60, hook_mm=5, stitches=16, rows=17)
