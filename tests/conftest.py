@@ -25,8 +25,12 @@ def pytest_configure(config: pytest.Config) -> None:
     canaries.begin(config)
 
 
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """What one worker does by itself comes first: else the others wait for it at the end."""
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
+    """What one worker does by itself comes first: else the others wait for it at the end. Raises UsageError where
+    groups of tests are not kept together: several browsers and servers at once make each other late."""
+    grouped = [item for item in items if item.get_closest_marker("xdist_group")]
+    if getattr(config.option, "loadgroup", False) and any("@" not in item.nodeid for item in grouped):
+        raise pytest.UsageError("pytest-xdist does not find the groups of tests; see requirements-dev.in")
     items.sort(key=lambda item: item.get_closest_marker("xdist_group") is None)
 
 
