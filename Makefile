@@ -21,7 +21,7 @@ demo: setup
 	@exec $(BIN)/rillstep demo
 
 test: setup
-	$(BIN)/python -m pytest -n 3 --dist loadgroup
+	$(BIN)/python -m pytest -n 2 --dist loadgroup
 
 check: setup
 	$(BIN)/ruff format --check .

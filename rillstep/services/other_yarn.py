@@ -1,8 +1,8 @@
 """The whole design in another yarn or with another hook: with the same counts, and to the same centimetres."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
-from pydantic import BaseModel, Field
+from pydantic import AfterValidator, BaseModel, Field, model_validator
 
 from rillstep.core.gauge import Gauge, gauge_from_counts, hook_in
 from rillstep.core.grading import NotGraded
@@ -13,7 +13,7 @@ from rillstep.core.regauging import Regauged, to_same_measures, with_same_counts
 from rillstep.core.tension import expected
 from rillstep.core.yarn import Known
 from rillstep.document import Design
-from rillstep.document.schema import Count, Grams, HookMm, Metres, Strands, Strict
+from rillstep.document.schema import Count, Grams, HookMm, Metres, Strands, Strict, of_one_line
 from rillstep.services import views
 from rillstep.services.text_changes import changes_of
 from rillstep.services.workbench import allowance_of, proof_of
@@ -22,16 +22,23 @@ from rillstep.services.yarn_views import problem_of, yarn_view
 
 
 class OtherYarn(Strict):
-    """Another yarn or hook for the whole design. hook_mm: null: as it is. stitches, rows: counted over 10 cm or 4 in of
-    a swatch in it, in the stitch of the text's gauge; null: not measured yet."""
+    """Another yarn or hook for the whole design. weight_class, hook_mm: null: as it is. stitches, rows: counted over
+    10 cm or 4 in of a swatch in it, in the stitch of the text's gauge; null: not measured yet."""
 
-    name: Annotated[str, Field(max_length=80)] = ""
+    name: Annotated[str, Field(max_length=70), AfterValidator(of_one_line)] = ""
+    weight_class: Annotated[int, Field(ge=0, le=7)] | None = None
     grams_per_ball: Grams
     metres_per_ball: Metres
     strands: Strands = 1
     hook_mm: HookMm | None = None
     stitches: Count | None = None
     rows: Count | None = None
+
+    @model_validator(mode="after")
+    def _both_or_none(self) -> "OtherYarn":
+        if (self.stitches is None) != (self.rows is None):
+            raise ValueError("count stitches and rows of the swatch, or leave both out")
+        return self
 
 
 class OtherSizeView(BaseModel):
@@ -79,11 +86,11 @@ def in_other_yarn(design: Design, other: OtherYarn) -> OtherYarnView:
     if gauge is None or problem:
         return _nothing(problem)
     span_mm = GAUGE_SPAN[design.units] * MM_PER[design.units]
+    measured = other.stitches is not None and other.rows is not None
     if other.stitches is not None and other.rows is not None:
         after = gauge_from_counts(gauge.stitch, other.stitches, other.rows, span_mm)
     else:
         after = _expected(design, proof, gauge, other)
-    measured = other.stitches is not None and other.rows is not None
     known, allowance = known_of(design, proof), allowance_of(design)
     sts, rows = after.per_span(design.units)
     counts = with_same_counts(design.text, after, design.units, allowance)
@@ -130,12 +137,13 @@ def _after(design: Design, other: OtherYarn, text: str) -> Design:
     hook = hook_of(design, proof)
     yarns, swatches = design.yarns, design.swatches
     if _is_other_yarn(design, other):
-        own = {
+        own: dict[str, Any] = {
             "grams_per_ball": other.grams_per_ball, "metres_per_ball": other.metres_per_ball, "strands": other.strands,
-            "measured_m": None, "measured_g": None, "have_g": None,
+            "measured_m": None, "measured_g": None, "have_g": None, "fibre": "",
         }  # fmt: skip
-        named = {"name": other.name} if other.name.strip() else {}
-        yarns = [yarn.model_copy(update=own | named) for yarn in yarns]
+        if other.weight_class is not None:
+            own["weight_class"] = other.weight_class
+        yarns = [yarn.model_copy(update=own | _named(other, yarn.colour)) for yarn in yarns]
         swatches = []
     elif hook is not None and other.hook_mm not in (None, hook):
         swatches = [one if one.hook_mm else one.model_copy(update={"hook_mm": hook}) for one in swatches]
@@ -150,6 +158,13 @@ def _after(design: Design, other: OtherYarn, text: str) -> Design:
             "text": text, "yarns": yarns, "swatches": swatches, "weighings": [], "made_mm": {}, "hook_mm": hook_beside,
         }
     )  # fmt: skip
+
+
+def _named(other: OtherYarn, colour: str) -> dict[str, str]:
+    """The name of the yarn of a colour; it stays where none is given."""
+    if not other.name:
+        return {}
+    return {"name": f"{other.name}, {colour}" if colour else other.name}
 
 
 def _goes(design: Design, other: OtherYarn) -> str:

@@ -28,7 +28,7 @@ def unheard(stage: str, done: int, of: int) -> bool:
 
 @pytest.fixture(scope="module")
 def pool() -> Iterator[Pool]:
-    pool = Pool(processes=1, deadline_s=1.5)
+    pool = Pool(processes=1, deadline_s=1.5, gives_way=0)  # beside other tests it would hardly begin
     pool.run(unheard, sleeping, 0.0)  # the process is there
     yield pool
     pool.stop()

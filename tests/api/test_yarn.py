@@ -8,6 +8,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from pydantic import ValidationError
 
 from rillstep.demo.data import comet, graded_bag, nightfield, pouch
 from rillstep.demo.scale import SimulatedScale, on_socket
@@ -231,8 +232,19 @@ def test_a_gauge_that_is_only_expected_is_not_taken() -> None:
     found = in_other_yarn(pouch(), OTHER.model_copy(update={"stitches": None, "rows": None}))
     assert not found.measured and found.sts < 20
     assert all(way is not None and way.design is None for way in (found.counts, found.centimetres))
+    with pytest.raises(ValidationError, match="or leave both out"):
+        OtherYarn(grams_per_ball=50, metres_per_ball=60, stitches=16)
     nothing = in_other_yarn(changed(yarns=[]), OTHER)
     assert nothing.problem and nothing.counts is None
+
+
+def test_the_label_of_the_other_yarn_takes_the_place_of_the_one_before() -> None:
+    other = OTHER.model_copy(update={"name": "Slow Zenith", "weight_class": 5})
+    found = in_other_yarn(comet(), other).counts
+    assert found is not None and found.design is not None
+    slate, amber = found.design.yarns
+    assert (slate.name, slate.weight_class, slate.fibre, slate.have_g) == ("Slow Zenith", 5, "", None)
+    assert (amber.name, amber.colour) == ("Slow Zenith, B", "B")
 
 
 def test_with_another_hook_alone_the_swatches_stay_as_of_their_hook() -> None:

@@ -15,7 +15,7 @@ from tests.abuse.heavy_texts import long_to_grade
 from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, import_design, sign_up, step
 from tests.canaries import server_log
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser-2")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 # Its analysis is long, and the work of its text is not: what is stopped is the analysis.
 LONG = long_to_grade()

@@ -7,7 +7,7 @@ from rillstep.demo.data import nightfield
 from rillstep.document import dump
 from tests.browser.conftest import assert_axe, import_design, put, saved, step
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser-2")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 POUCH = """Pattern: Comet pouch
 Sizes: S, M

@@ -10,7 +10,7 @@ from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import Opener, assert_axe, import_design, saved, step
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser-2")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 
 @pytest.fixture

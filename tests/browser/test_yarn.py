@@ -16,7 +16,7 @@ from rillstep.document import dump
 from tests.browser.conftest import BESIDE_OTHER_TESTS, SECRET, Opener, assert_axe, import_design, saved, sign_up, step
 from tests.canaries import server_log
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser-2")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 
 def test_yarn_is_weighed_asked_and_seen_at_a_glance(page: Page) -> None:

@@ -2343,8 +2343,8 @@ export interface components {
         };
         /**
          * OtherYarn
-         * @description Another yarn or hook for the whole design. hook_mm: null: as it is. stitches, rows: counted over 10 cm or 4 in of
-         *     a swatch in it, in the stitch of the text's gauge; null: not measured yet.
+         * @description Another yarn or hook for the whole design. weight_class, hook_mm: null: as it is. stitches, rows: counted over
+         *     10 cm or 4 in of a swatch in it, in the stitch of the text's gauge; null: not measured yet.
          */
         OtherYarn: {
             /** Grams Per Ball */
@@ -2376,6 +2376,11 @@ export interface components {
              * @default 1
              */
             strands: number;
+            /**
+             * Weight Class
+             * @default null
+             */
+            weight_class: number | null;
         };
         /**
          * OtherYarnBody

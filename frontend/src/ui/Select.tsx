@@ -4,6 +4,8 @@ interface Props {
   label: string;
   name?: string;
   value?: string;
+  /** What is chosen at first, in a form that is sent as a whole. */
+  initial?: string | undefined;
   required?: boolean;
   className?: string;
   /** The label beside the list instead of above it. */
@@ -13,7 +15,17 @@ interface Props {
 }
 
 /** A list to choose from, with its label tied to it (not around it: its options are no part of its name). */
-export function Select({ label, name, value, required, className, beside, onChange, children }: Props) {
+export function Select({
+  label,
+  name,
+  value,
+  initial,
+  required,
+  className,
+  beside,
+  onChange,
+  children,
+}: Props) {
   const id = useId();
   return (
     <div className={beside ? "flex items-center gap-2 text-sm" : (className ?? "")}>
@@ -26,6 +38,7 @@ export function Select({ label, name, value, required, className, beside, onChan
         {...(required ? { required } : {})}
         {...(name === undefined ? {} : { name })}
         {...(value === undefined ? {} : { value })}
+        {...(initial === undefined ? {} : { defaultValue: initial })}
         {...(onChange ? { onChange: (event) => onChange(event.target.value) } : {})}
       >
         {children}

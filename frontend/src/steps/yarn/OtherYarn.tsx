@@ -3,8 +3,10 @@ import { useState, type SyntheticEvent } from "react";
 import { client, unwrap } from "../../api/client";
 import type { Design, OtherWayView, OtherYarn as Other, OtherYarnView, WorkView } from "../../api/schema";
 import { useChange, useDocument } from "../../bench/context";
+import { useCraft } from "../../bench/useCraft";
 import { Help } from "../../ui/Help";
 import { LinesChanged } from "../../ui/LinesChanged";
+import { Select } from "../../ui/Select";
 import { Trouble } from "../../ui/Trouble";
 import { NumberInput } from "../swatch/formFields";
 import { formValues } from "../swatch/formValues";
@@ -120,6 +122,7 @@ function Found({ found, onTake }: { found: OtherYarnView; onTake: (way: OtherWay
 export function OtherYarn({ work }: { work: WorkView }) {
   const document = useDocument();
   const change = useChange();
+  const craft = useCraft();
   const [open, setOpen] = useState(false);
   const ask = useMutation({
     mutationFn: (body: { document: Design; other: Other }) =>
@@ -132,6 +135,7 @@ export function OtherYarn({ work }: { work: WorkView }) {
       document,
       other: {
         name: text("name"),
+        weight_class: number("weight_class"),
         grams_per_ball: number("grams") ?? 0,
         metres_per_ball: number("metres") ?? 0,
         strands: number("strands") ?? 1,
@@ -155,18 +159,30 @@ export function OtherYarn({ work }: { work: WorkView }) {
           Try another yarn or hook
         </button>
       ) : (
-        <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-7" onSubmit={submit}>
+        <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-8" onSubmit={submit}>
           <label className="col-span-2 sm:col-span-1">
             <span className="text-quiet text-[13px]">Name</span>
             <input name="name" className="field" maxLength={80} />
           </label>
+          <Select
+            label="Weight class"
+            name="weight_class"
+            className="col-span-2 sm:col-span-1"
+            initial={String(yarn?.weight_class ?? "")}
+          >
+            {(craft?.yarn_classes ?? []).map((name, at) => (
+              <option key={name} value={at}>
+                {at}: {name}
+              </option>
+            ))}
+          </Select>
           <NumberInput name="grams" label="Grams a ball" value={yarn?.grams_per_ball} />
           <NumberInput name="metres" label="Metres a ball" value={yarn?.metres_per_ball ?? undefined} />
           <NumberInput name="strands" label="Strands" value={yarn?.strands} />
           <NumberInput name="hook" label="Hook (mm)" value={work.hook?.mm} optional />
           <NumberInput name="stitches" label={`Sts in ${span}`} optional />
           <NumberInput name="rows" label={`Rows in ${span}`} optional />
-          <span className="col-span-2 flex items-center gap-2 sm:col-span-7">
+          <span className="col-span-2 flex items-center gap-2 sm:col-span-8">
             <button type="submit" className="button" disabled={ask.isPending}>
               {ask.isPending ? "Working it in every size…" : "Work it out"}
             </button>
