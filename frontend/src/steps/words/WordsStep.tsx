@@ -84,7 +84,7 @@ function ReadText({ choice }: { choice: ReactNode }) {
   const refused = save.context === document ? save.error : null;
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
+      <div className="no-print mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
         {choice}
         <ReaderChoices
           sizes={names}
