@@ -189,7 +189,10 @@ def _way(design: Design, other: OtherYarn, made: Regauged, known: Known, measure
         problem = f"Line {error.span.line} would not come out: {error.message}"
         return OtherWayView(problem=problem, sizes=[], notes=list(made.notes), changes=[], design=None)
     notes = list(made.notes)
-    if yarn_line := dict(made.proof.pattern.extra).get("Yarn", ""):
+    if not measured and other.hook_mm is not None and hook_of(design, proof_of(design)) is None:
+        notes.append("It is not known which hook the gauge was made with, so the other hook is not counted in.")
+    yarn_line = dict(made.proof.pattern.extra).get("Yarn", "")
+    if yarn_line and _is_other_yarn(design, other):
         notes.append(f"The text names its yarn: “{yarn_line}”. Change these words yourself.")
     return OtherWayView(
         problem="", sizes=[_size(after, made.proof, at, known) for at in range(len(made.proof.works))], notes=notes,

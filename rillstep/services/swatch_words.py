@@ -30,6 +30,8 @@ def _tells(design: Design, proof: Proof, swatch: Swatch) -> Iterator[str]:
     if not other_hook and read_stitches(swatch.stitch).plain == gauge.stitch:
         own = Gauge(gauge.stitch, swatch.width_mm / swatch.stitches, swatch.height_mm / swatch.rows)
         yield _tension(gauge, own, hook_of(design, proof))
+    if swatch.raw_width_mm is None and swatch.raw_height_mm is None and swatch.hanging_mm is None:
+        return  # the yarn of the text is counted for the rest, at every keystroke
     # What holds for a swatch holds for a bag that is mostly worked in its stitch.
     sizes = proof.pattern.sizes if is_mostly_in(design, proof, swatch.stitch) else ()
     yield from _blocking(swatch, proof, sizes, design.units)

@@ -92,7 +92,7 @@ def test_a_design_is_tried_in_another_yarn_and_taken(page: Page) -> None:
     same = other.get_by_label("The same measures", exact=True)
     expect(same).to_contain_text("make a swatch in that yarn first", timeout=90_000)
     expect(same.get_by_role("button")).to_have_count(0)
-    other.get_by_label("Sts in 10 cm").fill("17")
+    other.get_by_label("Stitches in 10 cm").fill("17")
     other.get_by_label("Rows in 10 cm").fill("19")
     other.get_by_role("button", name="Work it out").click()
     take = same.get_by_role("button", name="Take it with the same measures")

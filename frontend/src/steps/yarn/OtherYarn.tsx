@@ -159,7 +159,7 @@ export function OtherYarn({ work }: { work: WorkView }) {
           Try another yarn or hook
         </button>
       ) : (
-        <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-8" onSubmit={submit}>
+        <form className="mt-2 grid grid-cols-2 items-end gap-3 sm:grid-cols-4" onSubmit={submit}>
           <label className="col-span-2 sm:col-span-1">
             <span className="text-quiet text-[13px]">Name</span>
             <input name="name" className="field" maxLength={80} />
@@ -180,9 +180,9 @@ export function OtherYarn({ work }: { work: WorkView }) {
           <NumberInput name="metres" label="Metres a ball" value={yarn?.metres_per_ball ?? undefined} />
           <NumberInput name="strands" label="Strands" value={yarn?.strands} />
           <NumberInput name="hook" label="Hook (mm)" value={work.hook?.mm} optional />
-          <NumberInput name="stitches" label={`Sts in ${span}`} optional />
+          <NumberInput name="stitches" label={`Stitches in ${span}`} optional />
           <NumberInput name="rows" label={`Rows in ${span}`} optional />
-          <span className="col-span-2 flex items-center gap-2 sm:col-span-8">
+          <span className="col-span-2 flex items-center gap-2 sm:col-span-4">
             <button type="submit" className="button" disabled={ask.isPending}>
               {ask.isPending ? "Working it in every size…" : "Work it out"}
             </button>
