@@ -54,6 +54,9 @@ CHAIN_YARN_RATIO = 4.0
 Loop = Literal["both", "back", "front", "third"]
 LOOP_ABBREVIATIONS: dict[Loop, str] = {"both": "", "back": "BLO", "front": "FLO", "third": "back bar"}
 
+# Stitches that makers also call by a plainer name.
+_GENERAL = {RSC.us: SC.us, ESC.us: SC.us}
+
 # Special stitches that everybody knows by name: one place, one top.
 GATHERED: tuple[str, ...] = ("puff", "bobble", "popcorn", "cluster")
 # Worked over chains of its own; takes no place and leaves none.
@@ -69,6 +72,21 @@ def basic(us: str) -> Stitch:
 def is_post(us: str) -> bool:
     """Is it worked around the post?"""
     return us[:2] in POSTS and us[2:] in BY_US
+
+
+def is_called(made: str, name: str) -> bool:
+    """Whether a stitch that was made may be called by a name: its own, or one more general. Post stitches, extended
+    and reversed ones are of their plain kind ("in each dc" on FPdc), and a cluster of any legs is a cluster."""
+    if made == name or basic_of(made) == name:
+        return True
+    if name in GATHERED:
+        return made in GATHERED or name in made.lower()
+    return _GENERAL.get(made) == name
+
+
+def basic_of(us: str) -> str:
+    """The plain stitch that a post stitch is worked as; any other name as it is."""
+    return us[2:] if is_post(us) else us
 
 
 def other_side(us: str) -> str:

@@ -43,7 +43,7 @@ def trace_view(
             for x, stitch, number in zip(made_x, made, _numbers(made), strict=True)
         ],
         width=max([*below_x, *made_x], default=0.0),
-        ahead=trace.ahead, trouble=trouble.message if trouble else None,
+        ahead=trace.ahead, trouble=trouble.told(terms) if trouble else None,
         missing=trouble.missing if trouble else 0,
         took=sum(p.became in ("worked", "skipped") for p in trace.below),
         sts=trace.work.counts.sts, spaces=trace.work.counts.spaces_of(None),

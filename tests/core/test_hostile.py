@@ -13,7 +13,7 @@ from rillstep.core.fabric.rounds import MOST_WRONG
 from rillstep.core.memory import forget
 from rillstep.core.notation.limits import MAX_CHARACTERS, MAX_INSTRUCTIONS, MAX_LINES, MOST_ERRORS
 from rillstep.core.proof import prove_text, repairs
-from rillstep.core.proof.differences import MOST_STEPS_REPAIRED
+from rillstep.core.proof.checks.differences import MOST_STEPS_REPAIRED
 from rillstep.core.proof.repairs import MOST_STEPS_TRIED
 
 RING = "Ch 2000, join into a ring.\n"

@@ -6,7 +6,7 @@ from rillstep.core.findings import apply_edits
 from rillstep.core.notation import parse
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text, questions
-from rillstep.core.proof.drift import LEAN
+from rillstep.core.proof.checks.drift import LEAN
 
 RING = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join.\n"
 WALL = "Section: Wall (joined rounds, wall)\n" + RING

@@ -10,7 +10,7 @@ from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Nu
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.lexicon import CHAIN, CRAFT
-from rillstep.core.words.stitch_names import sees_stitch, stitch_word
+from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 
@@ -173,7 +173,7 @@ def _tail(stream: Stream) -> None:
             break
         if any(stream.sees("to", verb) for verb in ("form", "make", "work")):
             break
-        if token.kind == "word" and stitch_word(stream) is not None:
+        if token.kind == "word" and (stitch_word(stream) or foundation_stitch(stream)) is not None:
             continue
         if not (
             token.kind in ("num", "ordinal")

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from rillstep.core.findings import Span
-from rillstep.core.tree import Num, What
+from rillstep.core.tree import NOWHERE, Num, What
 from rillstep.core.words.lexicon import CHAIN, GROUPS, HANDLES, NEXT, SPACE, STITCH
 from rillstep.core.words.stitch_names import foundation_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
@@ -131,12 +131,14 @@ def _stitch_or_chain(stream: Stream) -> What | None:
         if stream.word("stitch", "stitches"):  # "each chain stitch"
             return _and(stream, CHAINS)
         return _and(stream, _chain_or_space(stream))
+    start = stream.at
     stitch = foundation_stitch(stream) or stitch_word(stream)
     if stitch is not None:
         if stream.word(*SPACE):
             return What("sp")
         stream.word(*STITCH)
-        return _and(stream, What("st", stitch=stitch))
+        written = not any(token.taught for token in stream.tokens[start : stream.at])
+        return _and(stream, What("st", stitch=stitch, span=stream.since(start) if written else NOWHERE))
     return None
 
 

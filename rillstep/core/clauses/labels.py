@@ -6,10 +6,11 @@ from typing import Literal
 
 from rillstep.core.clauses.ends import read_loop
 from rillstep.core.clauses.kinds import plain_num
+from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
 from rillstep.core.clauses.totals import read_totals
-from rillstep.core.findings import Finding, Span
+from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.stitches import Loop, stitch_words
+from rillstep.core.stitches import Loop
 from rillstep.core.tree import Num, Total
 from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.lexicon import ROWS
@@ -144,11 +145,6 @@ def numbers_in_label(text: str) -> int:
     return 1 + len(re.findall(r"[/(,]", match["others"])) if match is not None else 0
 
 
-_TO = r"\s*(?:[-–]|to|through)\s*"
-_PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")
-_BY_SLASH = re.compile(rf"\d{{1,4}}{_TO}\d{{1,4}}(?:\s*/\s*\d{{1,4}}{_TO}\d{{1,4}})+")
-
-
 def kind_of(word: str, usual: str) -> Literal["Rnd", "Row"]:
     """ "R3" is whatever the section is worked in."""
     if word.lower() in ("", "r"):
@@ -182,7 +178,7 @@ def read_label(stream: Stream, match: re.Match[str], expected: Coming, text: str
         elif groups.get("title") and ((token := stream.peek()) is None or token.kind != "num"):
             pass
         else:
-            first, last = _slash_ranges(stream, text) or _numbers(stream)
+            first, last = slash_ranges(stream, text) or label_numbers(stream)
             stream.word(*ROWS)
         side = _side(stream)
         loop = _loop(stream)
@@ -210,146 +206,6 @@ def _so_many(stream: Stream, match: re.Match[str], first: Num, text: str) -> Num
 def _problem(problem: NotUnderstood) -> Finding:
     detail = f": {problem}." if str(problem) else "."
     return Finding(problem.code, "error", problem.span, f"This label is not understood{detail}")
-
-
-def _numbers(stream: Stream) -> tuple[Num, Num | None]:
-    """ "4", "5-9 (11)", "18 (22)-20 (24)", "18-20 (22-24)", "2 and 3"."""
-    first = stream.need_number("the round or row")
-    start = stream.at
-    if stream.mark("-") and _instructs(stream):  # "R1 - 6sc in ring"
-        stream.at = start
-        return first, None
-    stream.at = start
-    if stream.mark("-", "—") or stream.word("to", "through", "thru"):
-        stream.word("r", "rnd", "row", "round")
-        stuck = _stuck_number(stream)
-        if stuck is not None:
-            return ranges(stream, first, stuck)
-        token = stream.peek()
-        if token is None or token.kind not in ("num", "expr"):
-            stream.at = start
-            return first, None
-        return ranges(
-            stream, first, _bare_ranges(stream) or _bare_set(stream) or stream.need_number("the last round or row")
-        )
-    if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
-        return bare, None
-    if stream.word("and") or stream.mark("&"):
-        stream.word("rnd", "row", "round")
-        return first, stream.need_number("the second round or row")
-    return first, None
-
-
-def _instructs(stream: Stream) -> bool:
-    """Is the number that comes next one of stitches?"""
-    token, following = stream.peek(), stream.peek(1)
-    if token is None or token.kind != "num" or following is None or following.kind != "word":
-        return False
-    return following.text in stitch_words(stream.context.terms) or following.is_word(
-        "inc", "dec", "ch", "sts", "st", "chains"
-    )
-
-
-def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
-    """ "17, 21": one number for each size with only commas between, up to the end of the label; `first` was read
-    already."""
-    start, findings = stream.at, len(stream.findings)
-    active = stream.context.active
-    numbers = [] if first is None else [first]
-    while len(numbers) < len(active):
-        if numbers and not stream.mark(","):
-            break
-        number = stream.number()
-        if number is None or len(number.parts) != 1:
-            break
-        numbers.append(number)
-    token = stream.peek()
-    if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
-        return stream.set_of(numbers)
-    del stream.findings[findings:]
-    stream.at = start
-    return None
-
-
-def _bare_ranges(stream: Stream) -> Num | None:
-    """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the
-    same row; the first is read already."""
-    start, findings = stream.at, len(stream.findings)
-    active = stream.context.active
-    begins = stream.tokens[stream.at - 2]
-    ends: list[Num] = []
-    while (end := stream.number()) is not None and len(end.parts) == 1:
-        ends.append(end)
-        if not stream.mark(","):
-            break
-        again = stream.peek()
-        if again is None or again.text != begins.text:
-            break
-        stream.next()
-        if not (stream.mark("-") or stream.word("to")):
-            break
-    token = stream.peek()
-    if len(ends) == len(active) > 1 and token is not None and token.is_mark(":", "."):
-        return stream.set_of(ends)
-    del stream.findings[findings:]
-    stream.at = start
-    return None
-
-
-def _stuck_number(stream: Stream) -> Num | None:
-    """The 9 of "R6-R9"."""
-    token = stream.peek()
-    stuck = re.match(r"^(?:r|rnd|row)(\d{1,4})$", token.text) if token is not None and token.kind == "word" else None
-    if token is None or stuck is None:
-        return None
-    stream.next()
-    end = token.span.end_column
-    return plain_num(stream, int(stuck[1]), Span(token.span.line, end - len(stuck[1]), end))
-
-
-def _slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
-    """ "8-18/9-21": a range for each size; the slash would make a set of the numbers beside it."""
-    start = stream.here().column - 1
-    match = _BY_SLASH.match(text, start)
-    active = stream.context.active
-    if match is None or len(pairs := list(_PAIR.finditer(match[0]))) != len(active):
-        return None
-    line = stream.here().line
-    firsts, lasts = (
-        [
-            plain_num(stream, int(pair[side]), Span(line, start + pair.start(side) + 1, start + pair.end(side) + 1))
-            for pair in pairs
-        ]
-        for side in (1, 2)
-    )
-    while (token := stream.peek()) is not None and token.span.column - 1 < match.end():
-        stream.next()
-    return stream.set_of(firsts), stream.set_of(lasts)
-
-
-def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
-    """ "18-20 (22-24)": a range for each size."""
-    start = stream.at
-    firsts, lasts = [first], [last]
-    if stream.mark("(", "["):
-        while True:
-            a = stream.number()
-            if a is None or not (stream.mark("-", "—") or stream.word("to", "through", "thru")):
-                break
-            b = stream.number()
-            if b is None:
-                break
-            firsts.append(a)
-            lasts.append(b)
-            if stream.mark(")", "]"):
-                active = stream.context.active
-                if len(firsts) == len(active):
-                    return stream.set_of(firsts), stream.set_of(lasts)
-                break
-            if not stream.mark(",", ";", ":", "/", "|"):
-                break
-    stream.at = start
-    return first, last
 
 
 def _side(stream: Stream) -> str | None:

@@ -58,10 +58,8 @@ def read_totals(stream: Stream, end: str | None = None) -> list[Total]:
         if total is not None and listed:
             total = replace(total, each=(*listed, total.count))
         found += [total] if total is not None else []
-    if motifs:
-        return [
-            total for total in found if total.what in ("sp", "ch", "sts")
-        ]  # "10 shells, 10 dc": those outside of them
+    if motifs:  # "10 shells, 10 dc": those outside of them
+        return [total if total.what in ("sp", "ch", "sts") else replace(total, beside=True) for total in found]
     return found
 
 
@@ -190,6 +188,8 @@ def _unread(stream: Stream, token: Token, start: int) -> None:
     """ "1 buttonhole": something is counted that the text does not define, so that it cannot be checked."""
     while (more := stream.peek()) is not None and more.kind == "word" and not more.is_word("and", "plus"):
         stream.next()
+        if more.is_word("of"):
+            stream.number()  # "16 shells of 7 tr": what one of them is
     stream.count(start)
     message = f"“{token.text}” is not a stitch that this text defines, so this number is not checked."
     stream.findings.append(Finding("kind-not-known", "warning", stream.since(start), message))

@@ -1,6 +1,8 @@
 """Where a line cannot be worked, or its total differs: what its stated total leaves for the next line to be worked
 on."""
 
+from dataclasses import replace
+
 from rillstep.core.fabric.counting import stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, pattern, stitches_edge
 from rillstep.core.fabric.hook import Trouble
@@ -49,7 +51,7 @@ def stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:
         spaces = [(1, t.count.at(size)) for t in line.totals if t.what == "ch" and t.count.at(size) > 0]
     groups = sum(count for count, _ in spaces)
     if not groups:
-        return stitches_edge(stitch, sts, closed=line.kind == "Rnd")
+        return replace(stitches_edge(stitch, sts, closed=line.kind == "Rnd"), assumed=True)
     small, large = divmod(sts, groups)  # `large` of the groups have one stitch more than the others: the last ones
     runs: list[Run] = []
     left = groups
@@ -60,7 +62,7 @@ def stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:
             if times > 0:
                 group = (Run(Place("st", stitch), stitches), Run(Place("sp", length=length), 1))
                 runs.append(pattern([run for run in group if run.count > 0], times))
-    return Edge(tuple(runs), line.kind == "Rnd")
+    return Edge(tuple(runs), line.kind == "Rnd", assumed=True)
 
 
 def _main_stitch(steps: tuple[Step, ...]) -> str:

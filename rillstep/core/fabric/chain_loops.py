@@ -76,7 +76,9 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
     """What a chain at the very start of a row is: "none", a stitch, or None for a chain loop."""
     first = _first_stitch(following)
     height = basic(first).turning_chain if first else 0
-    counts = step.counts or (hook.says[length].split("+")[0] if length in hook.says else None)
+    lifts = first not in BY_US and length <= height and isinstance(getattr(following, "into", None), Same)
+    said = hook.says.get(length) or (None if lifts else dict(hook.around.throughout).get(length))
+    counts = step.counts or (said.split("+")[0] if said is not None else None)
     if counts is not None:
         special = hook.special(counts)
         if special is not None:
@@ -92,7 +94,7 @@ def _starting_chain(hook: Hook, step: Chain, length: int, following: Step | None
             message = f"ch {length} does not reach the height of {counts if counts != 'none' else first}"
             hook.warnings.append(Trouble("turning-chain", step.span, message))
         return counts
-    if length == 1 or (length <= height and first not in BY_US and isinstance(getattr(following, "into", None), Same)):
+    if length == 1 or lifts:
         return "none"  # "ch 2, puff in same sp" only lifts the hook
     if length == height or (length == height - 1 > 1 and _works_at_once(following)):
         message = f"the text does not say whether ch {length} counts as a stitch"

@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from rillstep.core.fabric.cursor import LEAST_OPENING
 from rillstep.core.fabric.edge import Counts
 from rillstep.core.stitches import POSTS, RSC, SC
 from rillstep.core.tree import Total
@@ -23,7 +24,7 @@ def differing(totals: tuple[Total, ...], counts: Counts, size: int) -> list[tupl
     found: list[tuple[Total, int, int]] = []
     for total in totals:
         stated = total.count.at(size)
-        if stated == found_of(total, counts, size):
+        if total.beside or stated == found_of(total, counts, size):
             continue
         ways = ways_of_counting(total, totals, counts, size).values()
         if stated not in ways:
@@ -32,8 +33,6 @@ def differing(totals: tuple[Total, ...], counts: Counts, size: int) -> list[tupl
 
 
 Way = Literal["as it stands", "with chains", "of that name", "with the first", "with posts", "outside"]
-# Chains over an opening are counted as the stitches that they will be; shorter ones are loops of a mesh.
-LEAST_OPENING = 4
 
 
 def ways_of_counting(total: Total, totals: tuple[Total, ...], counts: Counts, size: int) -> dict[Way, int]:
@@ -45,7 +44,7 @@ def ways_of_counting(total: Total, totals: tuple[Total, ...], counts: Counts, si
     if total.what == "sts" and named == {"sts"}:
         lengths = {length for length, _ in counts.spaces}
         if lengths == {1} or (lengths and min(lengths) >= LEAST_OPENING):
-            ways["with chains"] = counts.sts + counts.chains
+            ways["with chains"] = counts.sts + counts.chains  # over an opening: the stitches that they will be
     if total.what in ("sts", "sp", "ch"):
         return ways
     made = {*counts.specials, *counts.stitches}
@@ -80,5 +79,5 @@ def stated_sts(totals: tuple[Total, ...], size: int) -> int | None:
     sts = [total.count.at(size) for total in totals if total.what == "sts"]
     if sts:
         return sts[0]
-    by_kind = [total.count.at(size) for total in totals if total.what not in ("sp", "ch")]
+    by_kind = [total.count.at(size) for total in totals if total.what not in ("sp", "ch") and not total.beside]
     return sum(by_kind) if by_kind else None

@@ -27,6 +27,8 @@ PASSES: dict[WhatKind, tuple[str, ...]] = {
     "gap": (),
     "end": (),
 }
+# A chain over an opening has at least so many stitches; shorter ones are loops of a mesh.
+LEAST_OPENING = 4
 
 
 @dataclass(frozen=True)
@@ -56,6 +58,8 @@ class Want:
 
     def passes(self, place: Place) -> bool:
         """Is a place that is not meant passed over silently?"""
+        if place.begun:
+            return False
         if self.stitch or self.corner:
             return True
         return place.kind in PASSES[self.kind]
@@ -252,7 +256,8 @@ class Cursor:
         whole, part = divmod(here, run.place.length)
         self._leave(run.place, run.count - whole - (1 if part else 0))
         if part:
-            self._leave(Place("ch", at=run.place.at), run.place.length - part)
+            begun = run.place.length >= LEAST_OPENING
+            self._leave(Place("ch", at=run.place.at, begun=begun), run.place.length - part)
         return here
 
 

@@ -23,7 +23,8 @@ class Place:
     working along the underside of a foundation chain.
     special, key: which special stitch it belongs to, and whether it is what that one offers.
     corner: a space within a corner, or the middle stitch of one. mark: the marker in it.
-    at: its number, while a row is traced and every place counts by itself.
+    at: its number, while a row is traced and every place counts by itself. begun: a chain left of a long space whose
+    others were worked into one by one: it is not passed over.
     """
 
     kind: PlaceKind
@@ -36,6 +37,7 @@ class Place:
     chain: bool = False  # a starting chain that counts as this stitch
     mark: str | None = None
     at: int | None = None
+    begun: bool = False
 
 
 @dataclass(frozen=True, eq=True)
@@ -115,12 +117,14 @@ class Counts:
 class Edge:
     """The places in working order.
 
-    foundation: a chain not worked into yet; closed: a round.
+    foundation: a chain not worked into yet; closed: a round. assumed: made of a stated total, so that which stitches
+    they are is not known.
     """
 
     runs: tuple[Run, ...] = ()
     closed: bool = False
     foundation: bool = False
+    assumed: bool = False
 
     def count(self, *kinds: str) -> int:
         """Places of these kinds that must be worked; a space counts once under "sp", by chains under "ch"."""

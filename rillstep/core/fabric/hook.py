@@ -7,6 +7,7 @@ from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
 from rillstep.core.fabric.trace import Recorder
 from rillstep.core.findings import Span
+from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Chain, Special, Step, WhatKind
 
 MOST_STITCHES = 200_000
@@ -15,13 +16,22 @@ NOWHERE = Span(0, 1, 1)
 
 @dataclass(frozen=True)
 class Trouble:
-    """Why a row could not be worked as it says. `missing` and `left` count places."""
+    """Why a row could not be worked as it says. `missing` and `left` count places.
+
+    stitches: those that the message names, as {0} and {1}: they are written in the terms of the text.
+    """
 
     code: str
     span: Span
     message: str
     missing: int = 0
     left: int = 0
+    stitches: tuple[str, ...] = ()
+
+    def told(self, terms: Terms) -> str:
+        """The message in the terms of a text."""
+        names = [abbreviation(stitch, terms) for stitch in self.stitches]
+        return self.message.format(*names) if names else self.message
 
 
 class Stop(Exception):
@@ -53,7 +63,8 @@ class Surroundings:
     says: what the text said a starting chain of so many chains counts as. pending: a turning
     chain made at the end of the row before. sides: the edges of the piece that come after the
     top when the work is rotated. loops: left free earlier, by (kind, number). grew: by how many stitches
-    the row before did. rest: what an earlier row left unworked, as that row would have met it.
+    the row before did. rest: what an earlier row left unworked, as that row would have met it. throughout: as `says`,
+    by what the text says of such chains anywhere.
     """
 
     says: tuple[tuple[int, str], ...] = ()
@@ -65,6 +76,7 @@ class Surroundings:
     rows: bool = False
     grew: int = 0
     rest: Edge | None = None
+    throughout: tuple[tuple[int, str], ...] = ()
 
 
 @dataclass
@@ -106,6 +118,7 @@ class Hook:
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet
     carried: str | None = None  # the marker that the next stitch carries up
     warnings: list[Trouble] = field(default_factory=list)
+    absent: Trouble | None = None  # the first stitch that was named as a place and is not there; the row goes on
     trace: Recorder | None = None
 
     def spend(self, span: Span, steps: int = 1) -> None:
@@ -295,6 +308,10 @@ def _not_enough(hook: Hook, want: Want, missing: int, span: Span) -> Trouble:
         return Trouble(
             "no-such-place", span, f"there are no row ends here to work into ({missing} missing)", missing=missing
         )
+    begun = cursor.rest[-1] if cursor.rest and cursor.rest[-1].place.begun else None
+    if begun is not None:
+        chains = "chain is" if begun.count == 1 else "chains are"
+        return Trouble("left-over", span, f"{begun.count} {chains} left over of those worked before", left=begun.count)
     ahead = cursor.left()
     if ahead:
         message = f"the next place is not a {places_word(kinds, 1)}"

@@ -5,7 +5,8 @@ from dataclasses import replace
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Run, reversed_runs
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, places_word
-from rillstep.core.fabric.taking import places, wanted
+from rillstep.core.fabric.taking import places
+from rillstep.core.fabric.wants import wanted
 from rillstep.core.tree import Gesture, Next, Nth, Num, Step, WhatKind, Work
 
 

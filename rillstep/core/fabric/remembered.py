@@ -89,6 +89,7 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
         around.sides, tuple([(key, Identity(free)) for key, free in around.loops]),
         tuple([Identity(s) for s in around.specials]),
         around.corners, around.rows, turned, around.grew if _goes_on(Identity(row)) else 0, Identity(around.rest),
+        around.throughout,
     )  # fmt: skip
     known = _WORKED.get(key)
     if known is not None:

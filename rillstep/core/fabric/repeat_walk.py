@@ -7,7 +7,8 @@ from rillstep.core.fabric.edge import Run
 from rillstep.core.fabric.hook import MOST_STITCHES, Hook, Stop, Trouble
 from rillstep.core.fabric.repeat_sums import Turns
 from rillstep.core.fabric.stitching import MOST_REPEATS
-from rillstep.core.fabric.taking import to_marker, wanted
+from rillstep.core.fabric.taking import to_marker
+from rillstep.core.fabric.wants import wanted
 from rillstep.core.findings import Span
 from rillstep.core.tree import Chain, EachKind, Group, Num, Repeat, Skip, Step, ToEnd, Together, What, Work
 

@@ -3,13 +3,15 @@
 from dataclasses import dataclass, replace
 
 from rillstep.core.fabric.assumed import Worked, go_on
+from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
 from rillstep.core.fabric.remembered import interned, worked
-from rillstep.core.fabric.taking import SKIPPED_CHAINS
-from rillstep.core.fabric.worked_lines import LineWork, Turn
+from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
+from rillstep.core.fabric.worked_lines import LineWork
+from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
 from rillstep.core.stitches import basic
@@ -51,12 +53,13 @@ class Budget:
 @dataclass(frozen=True)
 class Where:
     """Where lines are worked: the section of a pattern, in a size; corners: whether the pattern names corners
-    anywhere."""
+    anywhere; throughout: what it says anywhere of chains that begin a row."""
 
     pattern: Pattern
     index: int
     size: int
     corners: bool
+    throughout: Says
     budget: Budget
 
     @property
@@ -84,8 +87,11 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         )
         return go_on(line, index, size, piece, (), None, trouble), 0
     if piece.edge is None and isinstance(line, Row) and not line.broken and (count := _spread_over_all(line, size)):
-        piece.edge = start = interned(stitches_edge("sc", count, closed=True))  # whatever edge it is, it is worked so
-    if line.broken or piece.edge is None:
+        piece.edge = start = interned(
+            replace(stitches_edge("sc", count, closed=True), assumed=True)
+        )  # whatever edge it is, it is worked so
+    # What copies a row that was not understood is not worked without the words that are missing.
+    if line.broken or piece.edge is None or any(source.broken for source in sources):
         return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
     if times > MOST_ROUNDS:
@@ -165,7 +171,7 @@ def _around(piece: Piece, where: Where) -> Surroundings:
     rows = where.section.worked in ("rows", "rows from the same side") or piece.rows > 0
     return Surroundings(
         piece.says, piece.pending, piece.sides(), piece.loops, where.pattern.specials, where.corners, rows, piece.grew,
-        piece.rest,
+        piece.rest, where.throughout,
     )  # fmt: skip
 
 
@@ -237,13 +243,15 @@ def _unsaid(source: Row, work: RowWork, around: Surroundings, size: int) -> tupl
     first = steps[0] if steps else None
     second = steps[1] if isinstance(first, Chain) and len(steps) > 1 else first
     if isinstance(second, Work) and isinstance(second.into, FromHook) and not second.into.counts_as:
-        return (SKIPPED_CHAINS, second.span) if second.into.nth.at(size) > 2 else None
+        nth = second.into.nth.at(size)
+        known = known_of_skipped(around, nth, second.stitch)
+        return (SKIPPED_CHAINS, second.span) if nth > 2 and known is None else None
     if any(w.code == "chain-unsaid" for w in work.warnings):
         chain = first if isinstance(first, Chain) else around.pending
         return (chain.length.at(size), chain.span) if chain is not None else None
     if isinstance(first, Chain) and first.counts is None and isinstance(second, Skip) and _into_top(source):
         length = first.length.at(size)  # "ch 3, sk first 2 sts, shell in next st, ..., dc in top of turning ch"
-        said = any(length == known for known, _ in around.says)
+        said = any(length == known for known, _ in (*around.says, *around.throughout))
         return (length, first.span) if not said and length == basic(_into_top(source)).turning_chain else None
     return None
 

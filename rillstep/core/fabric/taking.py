@@ -3,11 +3,12 @@ piece."""
 
 from dataclasses import replace
 
-from rillstep.core.fabric.cursor import TAKES, Want, want_of
+from rillstep.core.fabric.cursor import TAKES, Want
 from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
-from rillstep.core.fabric.hook import NOWHERE, Hook, Stop, Trouble, counted, places_word
+from rillstep.core.fabric.hook import Hook, Stop, Surroundings, Trouble, counted, places_word
+from rillstep.core.fabric.wants import has, is_chain, next_is_marked, run_ahead, wanted
 from rillstep.core.findings import Span
-from rillstep.core.stitches import basic, is_post, other_side
+from rillstep.core.stitches import basic
 from rillstep.core.tree import (
     AsFirst,
     Bars,
@@ -73,7 +74,7 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
                 hook.take(want, before, span)
                 found = taken(hook, want, 1, span, loop)
                 rest = min(
-                    before, _run_ahead(hook, want)
+                    before, run_ahead(hook, want)
                 )  # it is the middle of its group: the rest is passed over as well
                 hook.take(want, rest, span, skipping=True)
                 return found
@@ -122,62 +123,6 @@ def _between_groups(hook: Hook, what: What, end: ToEnd, span: Span) -> int:
         message = f"groups of {what.between} do not come out even: {left} left for the last one"
         raise Stop(Trouble("repeat-uneven", span, message, what.between - left, left))
     return groups
-
-
-def wanted(hook: Hook, what: What) -> Want:
-    """What is named; a stitch that the edge has none of means any stitch, as a corner does where none is marked."""
-    if what.unworked:
-        hook.reach_unworked(NOWHERE)
-    want = want_of(what, hook.size)
-    if is_post(want.stitch) and hook.around.rows and _is_next(hook, other_side(want.stitch)):
-        want = replace(
-            want, stitch=other_side(want.stitch)
-        )  # after a turn, what was worked around the back looks like the front
-    if want.stitch and not has(hook, want) and not hook.cursor.available(want):
-        want = replace(want, stitch="")
-    if want.corner and want.kind == "st and sp":  # a bare "corner": its space, where corners have one
-        spaces, stitches = replace(want, kind="sp"), replace(want, kind="st")
-        any_space = replace(spaces, corner=False)
-        want = next((w for w in (spaces, stitches, any_space) if has(hook, w)), stitches)
-    if want.corner and not has(hook, want):
-        want = replace(want, corner=False)
-    return want
-
-
-def _next_run(hook: Hook) -> Run | None:
-    """The like places that come next."""
-    run = hook.cursor.rest[-1] if hook.cursor.rest else None
-    while run is not None and run.inner:
-        run = run.inner[0]
-    return run
-
-
-def next_is_marked(hook: Hook) -> bool:
-    """Is there a marker in the place that comes next?"""
-    run = _next_run(hook)
-    return run is not None and run.place.mark is not None
-
-
-def _is_next(hook: Hook, stitch: str) -> bool:
-    run = _next_run(hook)
-    return run is not None and run.place.stitch == stitch
-
-
-def _run_ahead(hook: Hook, want: Want) -> int:
-    """How many of the wanted come next without anything between."""
-    ahead = 0
-    for run in reversed(hook.cursor.rest):
-        while run.inner:
-            run = run.inner[0]
-        if not want.units(run.place):
-            break
-        ahead += run.count
-    return ahead
-
-
-def has(hook: Hook, want: Want) -> bool:
-    """Has the edge of this row any such place?"""
-    return any(want.units(place) for place, _ in leaves(hook.edge.runs))
 
 
 def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool = True) -> int:
@@ -331,7 +276,7 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     # ends at the chain first worked into.
     hook.cursor.taken -= nth - 1
     hook.cursor.worked_chains -= nth - 1
-    counts = into.counts_as or (stitch if hook.says.get(SKIPPED_CHAINS) == "st" else None)
+    counts = into.counts_as or (stitch if _skipped_count(hook, nth, stitch) else None)
     said = into.space.at(hook.size) if into.space is not None else 0
     gap = said or (_first_mesh(nth, stitch) if into.counts_as is None else 0)
     if counts or (gap and not said):
@@ -339,6 +284,21 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     if gap:
         hook.make([Run(Place("sp", length=gap), 1)])
     return 1
+
+
+def _skipped_count(hook: Hook, nth: int, stitch: str) -> bool:
+    """Do the chains skipped before "4th ch from hook" count as a stitch? As such a chain at the start of a row does, of
+    which the text says it, or else by the total of the row."""
+    known = known_of_skipped(hook.around, nth, stitch)
+    return hook.says.get(SKIPPED_CHAINS) == "st" if known is None else known
+
+
+def known_of_skipped(around: Surroundings, nth: int, stitch: str) -> bool | None:
+    """Whether the chains skipped before a stitch count, by what the text says of a beginning chain as long; None where
+    it says nothing."""
+    said = dict(around.throughout).get(nth - 1, "")
+    height = basic(stitch).turning_chain if stitch else 0
+    return None if not said or nth - 1 > height else said != "none"
 
 
 def _first_mesh(nth: int, stitch: str) -> int:
@@ -364,11 +324,6 @@ def _close_picot(hook: Hook, nth: int, span: Span) -> int:
     if last.count > 1:
         hook.made.append(Run(last.place, last.count - 1))
     return 0
-
-
-def is_chain(run: Run) -> bool:
-    """Is a run a chain just made?"""
-    return run.place.kind == "sp" and not run.inner
 
 
 def _marked(hook: Hook, marker: str, span: Span) -> int:

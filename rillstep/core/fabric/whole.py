@@ -14,6 +14,7 @@ from itertools import takewhile
 from operator import is_
 from typing import Any, NamedTuple
 
+from rillstep.core.fabric.chains_said import said_throughout
 from rillstep.core.fabric.edge import EMPTY
 from rillstep.core.fabric.piece import Piece, RowsByNumber, State, start_of
 from rillstep.core.fabric.remembered import Identity
@@ -33,10 +34,11 @@ def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] 
     # Keys hold what things are, by identity; what is kept with them keeps these things alive.
     specials = tuple(map(id, pattern.specials))
     corners, budget = _names_corners(Identity(pattern)), Budget()
+    throughout = said_throughout(Identity(pattern), size)
     for index, section in enumerate(pattern.sections):
         piece = start_of(pattern, section, pieces, size)
-        place = _number_of((index, size, section.worked, corners, specials))
-        known = _work_section(Where(pattern, index, size, corners, budget), place, piece, until)
+        place = _number_of((index, size, section.worked, corners, specials, throughout))
+        known = _work_section(Where(pattern, index, size, corners, throughout, budget), place, piece, until)
         worked += [one.work for one in known]
         if until is not None and known and until(known[-1].work):
             return SizeWork(size, tuple(worked), ())

@@ -6,22 +6,11 @@ from functools import cached_property
 from rillstep.core.fabric.counting import differing
 from rillstep.core.fabric.edge import Counts, Edge
 from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.openings import counts_its_stitches, may_open, worked_openings
+from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork
-from rillstep.core.tree import Again, Row, Setup, Step, Total, Work
+from rillstep.core.tree import Again, Gesture, Row, Setup, Step, Total, Work
 from rillstep.core.tree.features import Opening, main_stitch, openings_of
-
-
-@dataclass(frozen=True)
-class Turn:
-    """One round of a line: whose instructions were worked, on which edge, and what it could reach besides.
-
-    turned: the next row meets its places in the opposite order.
-    """
-
-    source: Row
-    edge: Edge
-    around: Surroundings
-    turned: bool
 
 
 @dataclass(frozen=True)
@@ -65,8 +54,10 @@ class LineWork:
 
     @cached_property
     def openings(self) -> tuple[Opening, ...]:
-        """The handle openings that its instructions make."""
-        return openings_of(self.steps, self.size)
+        """The handle openings that it makes: by its words where they count the stitches, else by where they went."""
+        if counts_its_stitches(self.steps) or not self.turns or not may_open(self.steps, self.size):
+            return openings_of(self.steps, self.size)
+        return worked_openings(self.turns[-1], self.size)
 
     @cached_property
     def differences(self) -> tuple[tuple[Total, int, int], ...]:
@@ -79,8 +70,16 @@ class LineWork:
     def steps(self) -> tuple[Step, ...]:
         """The instructions that were worked."""
         if isinstance(self.line, Again):
-            return self.source.steps if self.source is not None else ()
+            worked = self.source.steps if self.source is not None else ()
+            return (*self.line.begins, *_after_colour(worked)) if self.line.begins else worked
         return self.line.steps
+
+
+def _after_colour(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """Steps without the colour that they begin in."""
+    first = steps[0] if steps else None
+    begins = isinstance(first, Gesture) and first.kind in ("change colour", "join colour") and first.into is None
+    return steps[1:] if begins else steps
 
 
 @dataclass(frozen=True)

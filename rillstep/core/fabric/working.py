@@ -76,7 +76,7 @@ def work_setup(setup: Setup, size: int) -> Edge | None:
     """What a set-up line gives to start from; None when it starts nothing (fasten off)."""
     edging = setup.steps[0] if setup.steps else None
     if isinstance(edging, Evenly):
-        return stitches_edge(edging.stitch, edging.count.at(size), closed=True)
+        return replace(stitches_edge(edging.stitch, edging.count.at(size), closed=True), assumed=True)
     length = sum(step.length.at(size) for step in setup.steps if isinstance(step, Chain))
     kinds = {step.kind for step in setup.steps if isinstance(step, Gesture)}
     if "adjustable ring" in kinds:
@@ -133,7 +133,7 @@ def work_row(
             slip_stitches=first.slip_stitches + second.slip_stitches,
             chains=first.chains + second.chains,
         )
-    steps, pending = _without_turning_chain(_turned_first(row.steps), around.rows)
+    steps, pending = _without_turning_chain(_turned_first(_without_last_chain(row.steps)), around.rows)
     if len(steps) > 1 and isinstance(steps[0], Gesture) and steps[0].kind == "turn":
         edge, steps = edge.turned(), steps[1:]
     made_chain = _only_a_foundation(edge, steps, size)
@@ -174,6 +174,7 @@ def work_row(
         if left and trouble is None and not (hook.spread_out and hook.on_side) and not corners:
             message = f"{left} {places_word(hook.cursor.kinds, left)} left over at the end"
             trouble = Trouble("left-over", row.span, message, left=left)
+        trouble = trouble or hook.absent
     except Stop as stop:
         trouble = stop.trouble if stop.trouble.span.line else replace(stop.trouble, span=row.span)
     if recorder is not None and (trouble is not None or hook.unworked):
@@ -270,6 +271,21 @@ def _without_turning_chain(steps: tuple[Step, ...], rows: bool) -> tuple[tuple[S
     if last > 1 and turns and isinstance(chain, Chain) and rows:
         return (*steps[: last - 1], *steps[last:]), chain
     return steps, None
+
+
+def _without_last_chain(steps: tuple[Step, ...]) -> tuple[Step, ...]:
+    """The steps without the chain that only secures the yarn before it is fastened off: it is no place, and never
+    counts."""
+    for at in range(len(steps) - 1, 0, -1):
+        step = steps[at]
+        if isinstance(step, Gesture) and step.kind == "fasten off":
+            last = steps[at - 1]
+            if isinstance(last, Chain) and last.length.is_always(1) and at > 1:
+                return (*steps[: at - 1], *steps[at:])
+            return steps
+        if not isinstance(step, Gesture):
+            return steps
+    return steps
 
 
 def _only_a_foundation(edge: Edge, steps: tuple[Step, ...], size: int) -> Edge | None:

@@ -13,7 +13,7 @@ from rillstep.core.fabric.counting import Way, ways_of_counting
 from rillstep.core.findings import Edit, apply_edits
 from rillstep.core.grading.renumbering import Numbering, Place, edit_of, numbering_edits, renumbered
 from rillstep.core.grading.resizing import with_sizes
-from rillstep.core.proof.statements import counted_by
+from rillstep.core.proof.checks.statements import counted_by
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Chain, Check, FromHook, Line, Num, Pattern, Row, Setup, Step, Work
 from rillstep.core.words.numbers import set_text

@@ -115,7 +115,7 @@ def stands_in(line: str, words: str) -> bool:
 
 def offer(line: str, finding: Finding, own: Sequence[str] = ()) -> Offer | None:
     """The words of a line at which a finding says that they are not understood, up to where the clause ends."""
-    if finding.code != "not-understood":
+    if finding.code not in ("not-understood", "words-not-worked"):
         return None
     tokens: list[Token] = []
     for token in tokens_of(line, finding.span.line, 1, max(0, finding.span.column - 1)):

@@ -8,6 +8,7 @@ from rillstep.core.clauses import labels
 from rillstep.core.clauses.joins import joined_in, with_space
 from rillstep.core.clauses.kinds import STITCHES
 from rillstep.core.clauses.measured import not_counted, open_label, split_until
+from rillstep.core.clauses.named import named_in
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import NOT_KNOWN, Finding, Span
@@ -61,12 +62,12 @@ def read_row(
     label_span = Span(line, span.column, label.body + 1)
     end, totals, problems, open_total = split_totals(text, line, context, label.body)
     findings = [*label.findings, *problems]
-    text = rows_again.without_colour(text, label.body, end)
+    text, colour = rows_again.in_colour(text, line, label.body, end)
     if not rows_again.starts(text[label.body : end]):
         text, until = split_until(text, line, context, label.body, end)
         findings += not_counted(until, label.last)
     if rows_again.starts(text[label.body : end]):
-        return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span))
+        return _labelled_again(text, line, context, label, (end, totals, findings), (span, label_span), colour)
     whole = _told_whole(text, line, context, label, end)
     if isinstance(whole, Finding):
         return (), (*findings, whole)
@@ -115,31 +116,9 @@ def read_row(
         label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span,
         label_span,
         _breaks(findings), 0, tuple(other for other in others if other != reading), kept=reading.kept, name=label.name,
-        until=until,
+        until=until, named=named_in(body, reading.steps),
     )  # fmt: skip
-    return (*told, row), (*findings, *_rows_named(body, label))
-
-
-def _rows_named(body: Stream, label: labels.Label) -> list[Finding]:
-    """A row that is named as the one worked into ("in each st of Rnd 3") and is not the one before."""
-    if not label.first.parts or label.last is not None:
-        return []
-    found = []
-    for named in body.named:
-        before = all(
-            a is None or b is None or a == b - 1 for a, b in zip(named.number.values, label.first.values, strict=True)
-        )
-        if named.kind == label.kind and not before:
-            message = (
-                f"The row before is worked into here, whatever its number: that it "
-                f"is {named.kind} {_one_of(named.number)} is not checked."
-            )
-            found.append(Finding("place-not-checked", "warning", named.number.span, message))
-    return found
-
-
-def _one_of(number: Num) -> int:
-    return next((v for v in number.values if v is not None), 0)
+    return (*told, row), tuple(findings)
 
 
 def read_label(text: str, line: int, context: Context, match: re.Match[str], expected: Coming) -> labels.Label:
@@ -246,7 +225,7 @@ def _breaks(findings: list[Finding]) -> bool:
 
 def _labelled_again(
     text: str, line: int, context: Context, label: labels.Label,
-    read: tuple[int, tuple[Total, ...], list[Finding]], spans: tuple[Span, Span],
+    read: tuple[int, tuple[Total, ...], list[Finding]], spans: tuple[Span, Span], begins: tuple[Gesture, ...],
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]]:  # fmt: skip
     end, totals, findings = read
     body = instructions(text, line, context, label.body, end)
@@ -287,6 +266,8 @@ def _labelled_again(
         then=then,
         kept=kept_among(body, ()),
         name=label.name,
+        side=label.side,
+        begins=begins,
     )
     return (row,), (*findings, *otherwise)
 
@@ -440,7 +421,7 @@ def read_unlabelled(
     plain = rewritten(steps, kind)
     row = Row(
         kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),
-        kept=kept_among(stream, plain), until=until,
+        kept=kept_among(stream, plain), until=until, named=named_in(stream, steps),
     )  # fmt: skip
     return row, tuple(not_counted(until, None)), start
 

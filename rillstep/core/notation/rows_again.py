@@ -4,11 +4,11 @@ import re
 from dataclasses import dataclass
 
 from rillstep.core.clauses.kinds import plain_num
-from rillstep.core.clauses.labels import ranges
+from rillstep.core.clauses.label_numbers import ranges
 from rillstep.core.clauses.measured import read_until
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.sources import in_colours
-from rillstep.core.tree import Num, Until
+from rillstep.core.tree import Gesture, Num, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import ROWS, STITCH
 from rillstep.core.words.stitch_names import stitch_word
@@ -58,14 +58,19 @@ def starts(text: str) -> bool:
 
 
 _WITH_COLOUR = re.compile(
-    r"\s{0,3}(?:with|using|in)\s{1,3}(?:yarn\s|colou?r\s)?(?:[A-Za-z]{1,12}),\s{0,3}(?=rep(?:eat)?\b)", re.IGNORECASE
+    r"\s{0,3}(?:with|using|in)\s{1,3}(?:yarn\s|colou?r\s)?(?P<colour>[A-Za-z]{1,12}),\s{0,3}(?=rep(?:eat)?\b)",
+    re.IGNORECASE,
 )
 
 
-def without_colour(text: str, start: int, end: int) -> str:
-    """ "With CC, rep Rnd 2": the colour, which changes no stitch, blanked; any other text as it is."""
+def in_colour(text: str, line: int, start: int, end: int) -> tuple[str, tuple[Gesture, ...]]:
+    """ "With CC, rep Rnd 2": the text with the colour blanked, and the change to it; any other text as it is."""
     match = _WITH_COLOUR.match(text, start, end)
-    return text if match is None else f"{text[:start]}{' ' * (match.end() - start)}{text[match.end() :]}"
+    if match is None:
+        return text, ()
+    name = match["colour"].upper() if len(match["colour"]) <= 2 else match["colour"]
+    change = Gesture("change colour", name, span=Span(line, match.start("colour") + 1, match.end("colour") + 1))
+    return f"{text[:start]}{' ' * (match.end() - start)}{text[match.end() :]}", (change,)
 
 
 def read_again(stream: Stream) -> AgainBody:

@@ -254,7 +254,7 @@ def write_totals(totals: tuple[Total, ...], terms: Terms) -> str:
 
 def write_label(row: Row | Again) -> str:
     """ "Rnd 4", "Rnds 5-9 (11)", "Row 2 (WS)"."""
-    side = f" ({row.side})" if isinstance(row, Row) and row.side else ""
+    side = f" ({row.side})" if row.side else ""
     side += f" ({row.name})" if row.name else ""
     if row.last is None:
         return f"{row.kind} {write_number(row.first)}{side}"
@@ -326,7 +326,9 @@ def write_again(line: Again, terms: Terms = "US") -> str:
     until = f" until {write_number(line.until_sts)} sts remain" if line.until_sts is not None else ""
     kept = "".join(f" ({one.words})" if one.bracket else f"; {one.words}" for one in line.kept)
     then = "".join(f"; {write_step(step, terms)}" for step in line.then)
-    return _write_sources(line) + until + write_until(line.until) + kept + then
+    colour = f"With {line.begins[0].name}, " if line.begins else ""
+    sources = _write_sources(line)
+    return colour + (f"rep{sources[3:]}" if colour else sources) + until + write_until(line.until) + kept + then
 
 
 def write_besides(line: Again, terms: Terms) -> tuple[str, ...]:

@@ -7,31 +7,62 @@ from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
 from rillstep.core.memory import remember
-from rillstep.core.proof.bars import bars
-from rillstep.core.proof.differences import by_manner, counted_alike, of_foundation, totals
-from rillstep.core.proof.drift import drift
-from rillstep.core.proof.habits import joins, kinds_left_out, odd_numbers, starting_chains, twists
-from rillstep.core.proof.kit import kit
-from rillstep.core.proof.layouts import layouts
+from rillstep.core.proof.checks.bars import bars
+from rillstep.core.proof.checks.counted_alike import chains_count_alike, counted_by_one_way
+from rillstep.core.proof.checks.differences import (
+    beside_motifs,
+    by_manner,
+    counted_alike,
+    missing_numbers,
+    of_foundation,
+    totals,
+)
+from rillstep.core.proof.checks.drift import drift
+from rillstep.core.proof.checks.facing_sides import sides_in_turn, turned_once
+from rillstep.core.proof.checks.habits import (
+    joins,
+    kept_words,
+    kinds_left_out,
+    odd_numbers,
+    odd_ranges,
+    starting_chains,
+    twists,
+)
+from rillstep.core.proof.checks.kit import kit
+from rillstep.core.proof.checks.layouts import layouts
+from rillstep.core.proof.checks.motifs import motifs, spaces_alike
+from rillstep.core.proof.checks.named_places import joined_stitches, named_chains, named_rows
+from rillstep.core.proof.checks.numbering import numbering
+from rillstep.core.proof.checks.pieces import seams, strap_centred, straps_alike
+from rillstep.core.proof.checks.shape import flatness, handles
+from rillstep.core.proof.checks.statements import statements
+from rillstep.core.proof.checks.symmetry import sides_alike
+from rillstep.core.proof.checks.yarns import yarns
 from rillstep.core.proof.merging import caused, merged
-from rillstep.core.proof.motifs import motifs, spaces_alike
 from rillstep.core.proof.named_repairs import keeping_names
-from rillstep.core.proof.numbering import numbering
-from rillstep.core.proof.pieces import seams, strap_centred, straps_alike
-from rillstep.core.proof.shape import flatness, handles
-from rillstep.core.proof.statements import statements
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.proof.symmetry import sides_alike
-from rillstep.core.proof.yarns import yarns
 from rillstep.core.settling import read
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
-LINE_CHECKS = (handles, odd_numbers, kinds_left_out, spaces_alike, twists, counted_alike, of_foundation, by_manner)
+LINE_CHECKS = (
+    handles,
+    odd_numbers,
+    kinds_left_out,
+    spaces_alike,
+    twists,
+    counted_alike,
+    of_foundation,
+    by_manner,
+    beside_motifs,
+    missing_numbers,
+    kept_words,
+)
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
-    strap_centred, layouts, yarns, drift, kit, bars,
+    strap_centred, layouts, yarns, drift, kit, bars, sides_in_turn, turned_once, odd_ranges,
+    named_chains, joined_stitches, named_rows, counted_by_one_way, chains_count_alike,
 )  # fmt: skip
 
 
@@ -40,7 +71,8 @@ Mark = Literal["proved", "unchecked", "wrong", "not understood"]
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
     "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted",
-    "rows-not-counted", "chains-not-counted", "define-not-understood", "manner-not-worked", "kind-not-counted",
+    "rows-not-counted", "chains-not-counted", "chain-number-missing", "words-not-worked",
+    "round-turned", "define-not-understood", "manner-not-worked", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(
@@ -154,8 +186,16 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
             refuted = found - UNCHECKED
             mark: Mark = "unchecked" if not refuted else "not understood" if refuted <= UNREAD else "wrong"
             proof = replace(proof, mark=mark)
+        if isinstance(line.line, Again) and proof.mark == "proved" and _copies_unproved(line, proofs):
+            proof = replace(proof, mark="unchecked")
         proofs.append(_with_phrases(proof, line, subject.pattern.taught))
     return tuple(proofs)
+
+
+def _copies_unproved(line: WorkedLine, proofs: list[LineProof]) -> bool:
+    """Does a line work rows again of which one is not proved?"""
+    copied = {turn.source.span.line for work in line.done for turn in work.turns}
+    return any(proof.line in copied and proof.mark != "proved" for proof in proofs)
 
 
 def _with_phrases(proof: LineProof, line: WorkedLine, taught: tuple[tuple[int, str], ...]) -> LineProof:

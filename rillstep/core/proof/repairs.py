@@ -91,6 +91,11 @@ def _tried(row: Row, size: int, start: Edge, around: Surroundings) -> Edge | Non
     return None if differing(row.totals, edge.counts(), size) else edge
 
 
+def is_true(row: Row, size: int, start: Edge, around: Surroundings) -> bool:
+    """Does a row come out as it states, in every one of its rounds, on an edge?"""
+    return _tried(row, size, start, around) is not None
+
+
 def _rank(following: LineWork | None, size: int, end: Edge) -> int:
     """0 when the next line is true on this edge, else 1."""
     if following is None or not isinstance(following.line, Row) or following.line.broken:

@@ -172,6 +172,7 @@ class What:
     between: int = 0
     below: int = 0
     unworked: bool = False
+    span: Span = field(default=NOWHERE, compare=False)  # of the words that name the stitch
 
 
 @dataclass(frozen=True)

@@ -12,191 +12,12 @@ from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.stitches import Loop, Terms
-from rillstep.core.tree.leaves import NOWHERE, Decimals, Into, Num, SaidMeasure, ToEnd, Until, What
+from rillstep.core.tree.leaves import NOWHERE, Decimals, Num, SaidMeasure, Until
+from rillstep.core.tree.steps import Gesture, Step
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
 ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")
 
-
-# --- what is done ------------------------------------------------------------------
-
-
-@dataclass(frozen=True)
-class Work:
-    """`per` stitches into each place of `into`."""
-
-    stitch: str
-    per: Num
-    into: Into
-    loop: Loop = "both"
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Together:
-    """`legs` places worked together into one stitch, `times` times over; or until `end`.
-
-    same: all legs stand in one place (a puff, a cluster), `into` says which.
-    """
-
-    stitch: str
-    legs: Num
-    times: Num
-    loop: Loop = "both"
-    end: ToEnd | None = None
-    into: Into | None = None
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Skip:
-    """`first`: "sk first st", which is the place under a starting chain that counts."""
-
-    count: Num
-    what: What
-    first: bool = False
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class SkipTo:
-    """Pass over stitches up to a marker: "sk to next marker"."""
-
-    end: ToEnd
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Chain:
-    """`counts`: "none", a stitch that it counts as, or None when the text does not say.
-
-    space: chains of it that are a space beside that stitch ("counts as dc, ch 2").
-    """
-
-    length: Num
-    counts: str | None = None
-    space: Num | None = None
-    span: Span = field(default=NOWHERE, compare=False)
-    until: Until | None = None  # what it measures
-
-
-@dataclass(frozen=True)
-class Closing:
-    """ "ch 2, dc in first st to close (counts as ch-5 sp)": the last space of a round, closed by a stitch.
-
-    The hook stands in the middle of that space, so the next round begins in it. `space`: its length in chains.
-    """
-
-    chain: Num
-    stitch: str
-    space: Num
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Group:
-    """ "(2 dc, ch 2, 2 dc) in next ch-2 sp": the steps, all in one place, for each place of `into`."""
-
-    steps: tuple["Step", ...]
-    into: Into
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class EachKind:
-    """ "sc in each st and 2 sc in each ch-2 sp around": every place of some kinds, each in its own way."""
-
-    works: tuple["Work | Group", ...]
-    end: ToEnd
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Evenly:
-    """ "work 14 (17, 20) sc evenly along row ends": so many over a whole edge, whatever it has; "all edges": of the
-    whole piece."""
-
-    stitch: str
-    count: Num
-    along: Literal["edge", "row ends", "foundation", "around", "all edges"]
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Spread:
-    """ "sc in each st around, increasing 6 sts evenly": every stitch of the row, and so many more or fewer, spread
-    over it."""
-
-    stitch: str
-    change: Num
-    more: bool
-    end: ToEnd
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Onward:
-    """ "continue in this manner": the row grows, or shrinks, by as much as the one before it did. `words`: as they
-    are printed."""
-
-    words: str
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Foundation:
-    """ "fsc 25": foundation stitches, which make their own chain below them and take no place."""
-
-    stitch: str
-    count: Num
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-@dataclass(frozen=True)
-class Repeat:
-    steps: tuple["Step", ...]
-    times: Num | ToEnd
-    span: Span = field(default=NOWHERE, compare=False)
-
-
-GestureKind = Literal[
-    "join", "turn", "do not turn", "rotate", "fasten off", "adjustable ring", "join into ring", "place marker",
-    "move marker", "remove marker", "do not join", "leave rest unworked", "change colour", "join colour",
-    "end colour", "seam", "both layers", "so far", "aside",
-]  # fmt: skip
-
-
-@dataclass(frozen=True)
-class Gesture:
-    """Something done that makes no stitch. `name`: of a marker, a colour, or the words of an aside; `into`: where;
-    `how`: in words.
-
-    "so far" states in the middle of a row how many there are, or how many the last steps made, as `into` counts.
-    """
-
-    kind: GestureKind
-    name: str = ""
-    into: Into | None = None
-    span: Span = field(default=NOWHERE, compare=False)
-    how: str = ""
-
-
-Step = (
-    Work
-    | Together
-    | Skip
-    | SkipTo
-    | Chain
-    | Closing
-    | Group
-    | EachKind
-    | Evenly
-    | Spread
-    | Onward
-    | Foundation
-    | Repeat
-    | Gesture
-)
 
 # --- lines -------------------------------------------------------------------------
 
@@ -205,13 +26,15 @@ Step = (
 class Total:
     """A stated total. `what`: "sts", a stitch, or "sp" with its length in chains.
 
-    each: for a range of rounds, the total after each of them ("26, 24, 22 sts"); `count` is the last one.
+    each: for a range of rounds, the total after each of them ("26, 24, 22 sts"); `count` is the last one. beside: it
+    counts what stands beside motifs of which the text does not define what they are ("18 shells and 19 sc").
     """
 
     count: Num
     what: str
     length: Num | None = None
     each: tuple[Num, ...] = ()
+    beside: bool = False
 
 
 @dataclass(frozen=True)
@@ -238,6 +61,37 @@ class Reading:
 
 
 @dataclass(frozen=True)
+class NamedRow:
+    """A row that words name as the one whose places are worked into: "in first sc of Row 7"."""
+
+    kind: Literal["Rnd", "Row"]
+    number: Num
+
+
+@dataclass(frozen=True)
+class NamedChain:
+    """A beginning chain that words name by its length: "sl st to 3rd ch of beg ch-5", "dc in top of ch-3".
+
+    nth: which chain of it, where that is said. below: it began the row below, and not the row itself.
+    """
+
+    length: Num
+    nth: Num | None
+    below: bool
+
+
+@dataclass(frozen=True)
+class NamedStitch:
+    """The stitch that a round is joined to by its name: "sl st to first sc"."""
+
+    stitch: str
+    span: Span
+
+
+Named = NamedRow | NamedChain | NamedStitch
+
+
+@dataclass(frozen=True)
 class Row:
     """One round or row, or a range of them that are worked alike (`last` given)."""
 
@@ -260,6 +114,7 @@ class Row:
     name: str = ""  # what its label calls it, besides its number
     stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
     until: Until | None = None  # what the piece measures at their end
+    named: tuple[Named, ...] = field(default=(), compare=False)  # what its words name besides, which must be there
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -343,6 +198,8 @@ class Again:
     last_line: int = field(default=0, compare=False)
     until_sts: Num | None = None
     until: Until | None = None  # what the piece measures at their end
+    side: str | None = None
+    begins: tuple[Gesture, ...] = ()  # the colour that is changed to before them, in place of theirs
     then: tuple[Gesture, ...] = ()  # what is done after the last of them, beyond what they do
     kept: tuple[Kept, ...] = ()
     name: str = ""

@@ -14,6 +14,7 @@ from rillstep.core.stitches import GATHERED, stitch_words
 from rillstep.core.tree import Kept, Step
 from rillstep.core.words.lexicon import (
     ALONE_IN_BRACKETS,
+    ASIDE_BEGINS,
     CRAFT,
     FINISHING,
     HANDS,
@@ -21,6 +22,7 @@ from rillstep.core.words.lexicon import (
     MEASURES,
     NEAR_CRAFT,
     SAY_NOTHING,
+    STRANDS,
     TITLE_WORDS,
     TITLED,
     TURNING_MEANING,
@@ -84,6 +86,22 @@ def words_change_nothing(words: str, own: Sequence[str] = ()) -> bool:
     if not found or any(letter.isdigit() for letter in words) or parts & WORD_NUMBERS:
         return False
     return not (parts & (CRAFT | TURNING_MEANING | named) or _has_slip(found))
+
+
+def may_change_work(words: str) -> bool:
+    """May words that are kept behind a stitch say how it is worked? They may where they name strands of it, or begin
+    as no aside does that is known to say nothing of it: "catching just the far strand"."""
+    text = " ".join(words.lower().replace("’", "'").split())
+    for phrase in HARMLESS:
+        text = phrase.sub(" ", text)
+    found = re.findall(r"[a-z][\w'-]*", text)
+    if not found or " ".join(found) in SAY_NOTHING or _STRANDS_HELD.search(text):
+        return False
+    return bool(STRANDS & set(found)) or not (found[0] in ASIDE_BEGINS or found[0] in HANDS or len(found) < 3)
+
+
+# "two strands held together": yarns, and not the strands of a stitch.
+_STRANDS_HELD = re.compile(r"\bstrands?\b[^,;]*\b(?:held|together|of yarn)\b|\b(?:hold|holding)\b[^,;]*\bstrands?\b")
 
 
 def _has_slip(words: Sequence[str]) -> bool:

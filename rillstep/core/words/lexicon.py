@@ -126,6 +126,23 @@ FINISHING = frozenset((
     "weave", "weaving", "thread", "threading", "tie", "tying", "sew", "sewing", "knot", "trim", "stuff", "block",
     "steam", "hide", "tuck", "pin", "glue", "iron", "lace", "run",
 ))  # fmt: skip
+# Words that an aside behind a stitch may begin with: where, with what, what for, and what hands do beside it.
+ASIDE_BEGINS = frozenset((
+    "in", "at", "on", "for", "from", "with", "using", "to", "of", "and", "or", "as", "the", "a", "an", "your", "it",
+    "this", "that", "they", "you", "now", "then", "all", "about", "approx", "approximately", "leave", "leaving",
+    "taking", "take", "changing", "change", "working", "work", "continue", "continuing", "rotating", "placing",
+    "place", "moving", "move", "ending", "beginning", "starting", "cinch", "cinching", "drawing", "pulling",
+    "carrying", "matching", "facing", "counting", "forming", "creating", "until", "if", "when", "while", "where",
+    "by", "next", "first", "last", "each", "every", "no", "one", "two", "three", "four", "after", "before",
+    "right", "left", "wrong", "yours", "turning", "crossing", "tightening", "securing", "finishing", "completing",
+    "there", "these", "those", "here", "both",
+))  # fmt: skip
+# Words of the strands of a stitch: where they stand in an aside, it may tell where the hook goes.
+STRANDS = frozenset((
+    "strand", "strands", "ridge", "ridges", "hump", "humps", "bump", "bumps", "nub", "nubs", "rear", "leg", "legs",
+    "horizontal", "vertical", "diagonal", "underneath", "topmost", "uppermost", "lowest", "nearest", "farthest",
+    "near", "far", "furthest",
+))  # fmt: skip
 MEASURES = (
     "cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds",
     "g", "gram", "grams", "hook",

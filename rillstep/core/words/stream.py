@@ -158,7 +158,7 @@ class Stream:
                 self.kept.pop()
             while self.counted and self.counted[-1][1] > value:
                 self.counted.pop()
-            while self.named and self.named[-1].at >= value:
+            while self.named and self.named[-1].at > value:
                 self.named.pop()
         self._at = value
 

@@ -4,10 +4,11 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from rillstep.core.fabric import SizeWork
+from rillstep.core.fabric import LineWork, SizeWork, trace_row
+from rillstep.core.fabric.trace import MOST_TRACED
 from rillstep.core.findings import Finding, Span
 from rillstep.core.proof.subject import Subject
-from rillstep.core.tree import Again, Gesture, Next, Num, Row, Section, Setup, Skip, Work, words_of
+from rillstep.core.tree import Again, Gesture, Num, Row, Section, Setup, words_of
 from rillstep.core.words.stream import Context, NotUnderstood, Stream
 from rillstep.core.words.tokens import tokens_of
 
@@ -192,7 +193,7 @@ def _off_centre(
     if first is None or first.trouble is not None:
         return []
     around = first.start.counts().sts
-    begin, width = _grown_from(first.line.steps, work.size)  # type: ignore[union-attr]
+    begin, width = _grown_from(first)
     a, b = (number.at(work.size) for number in target)
     if not around or not width:
         return []
@@ -209,15 +210,13 @@ def _off_centre(
     return [Finding("strap-not-centred", "error", span, message, work.size, around / 2, (there - here) % around)]
 
 
-def _grown_from(steps: tuple[object, ...], size: int) -> tuple[int, int]:
-    """(stitches of the edge before it, stitches that it grows from)."""
-    begin = width = 0
-    for step in steps:
-        match step:
-            case Work(stitch="sl st", into=Next(count=count)) | Skip(count=count) if not width:
-                begin += count.at(size)
-            case Work(into=Next(count=count)):
-                width += count.at(size)
-            case _:
-                pass
-    return begin, width
+def _grown_from(line: LineWork) -> tuple[int, int]:
+    """(stitches of the edge before it, stitches that it grows from), by where the stitches of its first row went."""
+    turn = line.turns[0] if line.turns else None
+    if turn is None or turn.edge.count("st", "sp", "ch") > MOST_TRACED:
+        return 0, 0
+    trace = trace_row(turn.source, line.size, turn.edge, turn.around)
+    stitches = [at for at, one in enumerate(trace.below) if one.place.kind == "st"]
+    number = {at: n for n, at in enumerate(stitches)}
+    into = [number[at] for made in trace.made if made.place.stitch != "sl st" for at in made.into if at in number]
+    return (min(into), max(into) - min(into) + 1) if into else (0, 0)

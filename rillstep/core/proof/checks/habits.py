@@ -5,11 +5,28 @@ from collections import Counter
 from rillstep.core.fabric.counting import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.memory import remember
+from rillstep.core.proof.repairs import is_true
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
-from rillstep.core.tree import Chain, Closing, FromHook, Gesture, Num, Onward, Repeat, Row, Section, Setup, Step, Work
+from rillstep.core.tree import (
+    Again,
+    Chain,
+    Check,
+    Closing,
+    FromHook,
+    Gesture,
+    Num,
+    Onward,
+    Repeat,
+    Row,
+    Section,
+    Setup,
+    Step,
+    Work,
+)
 from rillstep.core.tree.features import main_stitch
-from rillstep.core.words.numbers import edit_value, numbers_in
+from rillstep.core.words.asides import may_change_work
+from rillstep.core.words.numbers import edit_value, numbers_in, with_value
 
 # A longer chain begins no row: it goes across, or makes a loop.
 LONGEST_START = 9
@@ -76,24 +93,56 @@ def _warned(worked: WorkedLine, unsaid: set[tuple[int, str]]) -> list[Finding]:
 
 
 def odd_numbers(worked: WorkedLine) -> list[Finding]:
-    """A number in one size that breaks the step of the others: sizes go up (or down) together, and a repeat is
-    usually alike."""
+    """A number in one size that breaks the step of the others, where the line is true with the one that keeps it as
+    well: so that nothing else in the line tells which is meant."""
     found: list[Finding] = []
     line = worked.line
     if len(worked.sizes) < 3 or not isinstance(line, Row):
         return found
     for number, repeated in _numbers(line.steps, False):
         odd = _odd_one(number, repeated)
-        if odd is not None and odd[0] in line.sizes:
-            size, usual = odd
-            message = (
-                f"{number.at(size)} breaks the step between the sizes{worked.in_size(size)}; {usual} would keep it."
-            )
-            repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
-            found.append(
-                Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
-            )
+        work = worked.works[odd[0]] if odd is not None else None
+        if odd is None or work is None or work.trouble is not None or work.differences:
+            continue
+        size, usual = odd
+        if not is_true(with_value(line, number, size, usual), size, work.start, work.around):
+            continue
+        message = f"{number.at(size)} breaks the step between the sizes{worked.in_size(size)}; {usual} would keep it."
+        repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
+        found.append(
+            Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
+        )
     return found
+
+
+def odd_ranges(subject: Subject) -> list[Finding]:
+    """A number of rounds that breaks the step of the sizes, where no label and no check after it counts them."""
+    found: list[Finding] = []
+    if len(subject.pattern.sizes) < 3:
+        return found
+    for section in subject.pattern.sections:
+        for at, line in enumerate(section.lines):
+            if not isinstance(line, Row | Again) or line.last is None or line.until is not None:
+                continue
+            if line.until_sts is not None or any(_counts_rows(one) for one in section.lines[at + 1 :]):
+                continue
+            rounds = [line.rounds(size) if size in line.sizes else None for size in range(len(subject.pattern.sizes))]
+            odd = _odd_one(Num(tuple(rounds)), False)
+            if odd is not None and odd[0] in line.sizes:
+                size, usual = odd
+                message = (
+                    f"{rounds[size]} rounds break the step between the sizes{subject.in_size(size)}; {usual} would "
+                    "keep it, and nothing after them counts them."
+                )
+                found.append(
+                    Finding("size-out-of-step", "warning", line.label_span, message, size, usual, rounds[size])
+                )
+    return found
+
+
+def _counts_rows(line: object) -> bool:
+    """Does a line tell how many rows stand before it?"""
+    return isinstance(line, Check) or (isinstance(line, Row | Again) and bool(line.first.parts))
 
 
 def _numbers(steps: tuple[Step, ...], repeated: bool) -> list[tuple[Num, bool]]:
@@ -208,8 +257,10 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
     """A total by kinds that leaves a kind out: "6 V-sts, 2 dc" in a row that makes sc as well."""
     found: list[Finding] = []
     line = worked.line
-    named = {total.what for total in getattr(line, "totals", ())}
-    if not isinstance(line, Row) or "sts" in named or not named - {"sp", "ch"}:
+    totals = getattr(line, "totals", ())
+    named = {total.what for total in totals}
+    beside = any(total.beside for total in totals)
+    if not isinstance(line, Row) or beside or "sts" in named or not named - {"sp", "ch"}:
         return found
     for work in worked.done:
         if work.trouble is not None or not work.rounds:
@@ -226,6 +277,20 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
             message = f"The total{worked.in_size(work.size)} does not count the {' and '.join(left_out)} of this row."
             found.append(Finding("kind-not-counted", "warning", line.span, message, work.size))
     return found
+
+
+def kept_words(worked: WorkedLine) -> list[Finding]:
+    """Words kept behind a stitch that may say how it is worked: whether they change anything is not known."""
+    line = worked.line
+    if not isinstance(line, Row) or line.broken:
+        return []
+    message = (
+        "It is not known whether these words change what is worked: they are kept as they stand, and the line is not "
+        "proved. “Means:” in the head says what they are, or that they change nothing."
+    )
+    return [
+        Finding("words-not-worked", "warning", one.span, message) for one in line.kept if may_change_work(one.words)
+    ]
 
 
 LONG_RING = 20

@@ -5,10 +5,11 @@ from dataclasses import replace
 from rillstep.core.fabric import LineWork, SizeWork, found_of, ways_of_counting, work_pattern
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.printing.writer import write_label
+from rillstep.core.proof.checks.named_places import other_names
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.upstream import upstream_repairs
-from rillstep.core.tree import Again, Onward, Row, Setup, lines_of
+from rillstep.core.tree import Again, Chain, EachKind, Group, Onward, Repeat, Row, Same, Setup, Step, Work, lines_of
 from rillstep.core.words.numbers import edit_value, with_line
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
@@ -100,12 +101,14 @@ def _trouble(subject: Subject, lines: tuple[LineWork, ...], index: int, size: in
     assert isinstance(line.line, Row | Again) and line.trouble is not None
     trouble = line.trouble
     span = trouble.span if trouble.span.line in lines_of(line.line) else line.line.span
-    message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.message}."
+    message = f"{write_label(line.line)}{subject.in_size(size)}: {trouble.told(subject.pattern.terms)}."
     expected = found = None
     if trouble.missing or trouble.left:
         expected, found = trouble.missing, trouble.left
     repairs: tuple[Repair, ...] = ()
-    if mended:
+    if trouble.code == "stitch-not-there":
+        repairs = other_names(line, size, subject.pattern.terms)
+    elif mended:
         repairs, fits = repairs_for(lines, index, size, max(trouble.missing, trouble.left, 1))
         if (
             not fits or trouble.code == "repeat-uneven"
@@ -190,6 +193,72 @@ def of_foundation(worked: WorkedLine) -> list[Finding]:
                 found.append(
                     Finding("total-differs", "error", total.count.span, message, work.size, stated, chains, (repair,))
                 )
+    return found
+
+
+def beside_motifs(worked: WorkedLine) -> list[Finding]:
+    """ "18 shells and 19 sc", where the text does not define what a shell is: the sc are counted where none of them is
+    within a group of several in one place, and are else said not to be checked."""
+    found: list[Finding] = []
+    totals = [total for total in getattr(worked.line, "totals", ()) if total.beside]
+    for work in worked.done if totals else ():
+        if work.trouble is not None or not work.rounds or not isinstance(work.line, Row | Again):
+            continue
+        for total in totals:
+            stated, made = total.count.at(work.size), found_of(total, work.rounds[-1], work.size)
+            within = _in_groups(work.steps, total.what)
+            if stated == made or (within and stated < made):
+                if within:
+                    message = f"How many of the {total.what} are part of a motif is not known: {stated} is not checked."
+                    found.append(Finding("kind-not-known", "warning", total.count.span, message))
+                continue
+            message = (
+                f"{write_label(work.line)} says {stated}{worked.in_size(work.size)}; these steps make {made} of them."
+            )
+            repair = Repair(f"State {made}", (edit_value(total.count, work.size, made),))
+            found.append(
+                Finding("total-differs", "error", total.count.span, message, work.size, stated, made, (repair,))
+            )
+    return found
+
+
+def _in_groups(steps: tuple[Step, ...], stitch: str) -> bool:
+    """Is a stitch made with others of its kind in one place?"""
+    for step in steps:
+        match step:
+            case Work(stitch=made, per=per, into=into) if made == stitch:
+                if isinstance(into, Same) or not per.is_always(1):
+                    return True
+            case Group(steps=inner):
+                if any(getattr(one, "stitch", None) == stitch for one in inner):
+                    return True
+            case Repeat(steps=inner) | EachKind(works=inner):
+                if _in_groups(inner, stitch):
+                    return True
+            case _:
+                pass
+    return False
+
+
+def missing_numbers(worked: WorkedLine) -> list[Finding]:
+    """ "(sc, ch, sc)": a chain of which the text does not say how long it is; it is worked as one chain, and asked."""
+    line = worked.line
+    if not isinstance(line, Row | Setup) or line.broken:
+        return []
+    message = "How many chains this is is not said; it is worked as ch 1, and not proved."
+    return [Finding("chain-number-missing", "warning", chain.span, message) for chain in _unnumbered(line.steps)]
+
+
+def _unnumbered(steps: tuple[Step, ...]) -> list[Chain]:
+    found: list[Chain] = []
+    for step in steps:
+        match step:
+            case Chain(length=length, until=None) if not length.parts and length.span.end_column <= 1:
+                found.append(step)
+            case Group(steps=inner) | Repeat(steps=inner) | EachKind(works=inner):
+                found += _unnumbered(inner)
+            case _:
+                pass
     return found
 
 

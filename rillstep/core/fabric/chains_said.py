@@ -1,0 +1,44 @@
+"""How a text counts the chains that begin a row: one convention for the whole of it, where it says so anywhere."""
+
+from rillstep.core.fabric.remembered import Identity
+from rillstep.core.memory import remember
+from rillstep.core.notation.counted import said_of_chains
+from rillstep.core.tree import Chain, Gesture, Pattern, Row, Work
+
+Says = tuple[tuple[int, str], ...]
+# A longer chain at the start of a row is a loop, or a stitch with a space beside it, and is told of at its place.
+LONGEST = 5
+
+
+@remember(64)
+def said_throughout(pattern: Identity, size: int) -> Says:
+    """(length, what it counts as) of the beginning chains of which the text says it, in any of its rows; nothing of a
+    length of which it says two things. A stitch with a space beside it ("dc, ch 2") holds only where it is said."""
+    assert isinstance(pattern.it, Pattern)
+    said: dict[int, str | None] = {
+        one.length: one.counts
+        for _, text in pattern.it.extra
+        for one in said_of_chains(text, pattern.it.terms)
+        if one.length is not None
+    }
+    for _, line in pattern.it.lines():
+        chain = _begins_with(line) if isinstance(line, Row) and size in line.sizes else None
+        if chain is None or chain.counts is None or chain.space is not None:
+            continue
+        length, counts = chain.length.at(size), chain.counts
+        if length <= LONGEST:
+            known = said.setdefault(length, counts)
+            if known != counts:
+                both = {known, counts}
+                said[length] = None if known is None or "none" in both else "st"
+    return tuple(sorted((length, counts) for length, counts in said.items() if counts is not None))
+
+
+def _begins_with(row: Row) -> Chain | None:
+    """The first chain of a row, past what only moves the hook."""
+    for step in row.steps:
+        if isinstance(step, Chain):
+            return step
+        if not isinstance(step, Gesture) and not (isinstance(step, Work) and step.stitch == "sl st"):
+            return None
+    return None

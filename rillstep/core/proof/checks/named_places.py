@@ -1,0 +1,183 @@
+"""What the words of a row name besides the places that it works into, held to what is there: the chain that a round
+began with, the stitch that it is joined to, an earlier row; and another name for a stitch that is not there."""
+
+from collections.abc import Iterable
+from dataclasses import fields, is_dataclass, replace
+from functools import cache
+from typing import Any
+
+from rillstep.core.fabric import LineWork, differing, work_row
+from rillstep.core.fabric.edge import leaves
+from rillstep.core.findings import Edit, Finding, Repair
+from rillstep.core.printing.writer import write_label
+from rillstep.core.proof.subject import Subject
+from rillstep.core.stitches import Terms, abbreviation, is_called
+from rillstep.core.tree import Again, Chain, FromHook, Gesture, NamedChain, NamedRow, NamedStitch, Row, What, Work
+from rillstep.core.tree.leaves import ordinal_text
+from rillstep.core.words.numbers import edit_value
+
+
+def named_chains(subject: Subject) -> list[Finding]:
+    """ "Sl st to top of ch 4" where the round began with ch 3; "3rd ch of beg ch-5" where its 3rd is not the top."""
+    found: list[Finding] = []
+    for work in subject.works:
+        for index, line in enumerate(work.lines):
+            if isinstance(line.line, Row) and line.line.named and not line.line.broken:
+                before = work.lines[index - 1] if index and work.lines[index - 1].section == line.section else None
+                found += _chains(subject, line, before)
+    return found
+
+
+def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterable[Finding]:
+    assert isinstance(line.line, Row)
+    for named in line.line.named:
+        if not isinstance(named, NamedChain):
+            continue
+        size, told = line.size, named.length.at(line.size)
+        there = _begins_with(before if named.below else line, size)
+        if not there:
+            continue
+        row = "row below" if named.below else "round"
+        where = subject.in_size(size)
+        if told not in there:
+            message = (
+                f"{write_label(line.line)}{where}: this names a chain of {told}; the {row} begins with ch {there[0]}."
+            )
+            repair = Repair(f"Change {told} to {there[0]}", (edit_value(named.length, size, there[0]),))
+            yield Finding("chain-not-there", "error", named.length.span, message, size, there[0], told, (repair,))
+        elif named.nth is not None and (nth := named.nth.at(size)) > told:
+            message = f"{write_label(line.line)}{where}: this names the {ordinal_text(nth)} chain of ch {told}."
+            yield Finding("chain-not-there", "error", named.nth.span, message, size, told, nth)
+
+
+def _begins_with(line: LineWork | None, size: int) -> tuple[int, ...]:
+    """Lengths by which the chain that a round begins with may be called: its own, and that of the part of it which is
+    a stitch; empty where it begins with none."""
+    found: list[int] = []
+    for step in line.steps if line is not None else ():
+        match step:
+            case Chain(length=length, space=space):
+                part = [length.at(size) - space.at(size)] if space is not None else []
+                found = [length.at(size), *part, *found]
+            case Work(into=FromHook(nth=nth)):
+                return (*found, nth.at(size) - 1)
+            case Gesture() | Work(stitch="sl st"):
+                pass
+            case _:
+                break
+    return tuple(dict.fromkeys(found))
+
+
+def joined_stitches(subject: Subject) -> list[Finding]:
+    """ "Sl st to first dc" of a round in which there is none."""
+    found: list[Finding] = []
+    for work in subject.works:
+        for line in work.lines:
+            if not isinstance(line.line, Row) or line.trouble is not None or line.stated or not line.rounds:
+                continue
+            made = [place for place, _ in leaves(line.end.runs)]
+            for named in line.line.named:
+                if not isinstance(named, NamedStitch) or not made:
+                    continue
+                if any(is_called(one, named.stitch) for place in made for one in (place.stitch, place.special)):
+                    continue
+                name = abbreviation(named.stitch, subject.pattern.terms)
+                message = f"{write_label(line.line)}{subject.in_size(work.size)}: there is no {name} to join to."
+                kinds = {place.stitch for place in made if place.stitch}
+                there = abbreviation(next(iter(kinds)), subject.pattern.terms) if len(kinds) == 1 else "st"
+                repair = Repair(f"Change {name} to {there}", (Edit(named.span, there),))
+                found.append(
+                    Finding("stitch-not-there", "error", named.span, message, work.size, None, None, (repair,))
+                )
+    return found
+
+
+def named_rows(subject: Subject) -> list[Finding]:
+    """A row that is named as the one worked into: an error where there is none, and said to be unchecked where it is
+    another than the row before."""
+    found: list[Finding] = []
+    for work in subject.works:
+        known: dict[str, list[int]] = {"Rnd": [], "Row": []}
+        before: tuple[str, int] | None = None
+        for line in work.lines:
+            row = line.line
+            if not isinstance(row, Row | Again):
+                continue
+            for named in row.named if isinstance(row, Row) and not row.broken else ():
+                if isinstance(named, NamedRow):
+                    found += _row(subject, line, named, known[named.kind], before)
+            first, times = row.first.at(work.size), max(0, row.rounds(work.size))
+            if times:
+                known[row.kind] += [first, first + times - 1]
+                before = (row.kind, first + times - 1)
+    return found
+
+
+def _row(
+    subject: Subject, line: LineWork, named: NamedRow, known: list[int], before: tuple[str, int] | None
+) -> Iterable[Finding]:
+    """known: the first and the last number of each line before it."""
+    assert isinstance(line.line, Row)
+    number = named.number.at(line.size)
+    if before == (named.kind, number) or (line.line.kind == named.kind and number in _own(line)):
+        return
+    ranges = zip(known[::2], known[1::2], strict=True)
+    where = subject.in_size(line.size)
+    if not any(first <= number <= last for first, last in ranges):
+        message = f"{write_label(line.line)}{where}: there is no {named.kind} {number} before it."
+        nearest = before[1] if before is not None and before[0] == named.kind else None
+        change = (edit_value(named.number, line.size, nearest),) if nearest is not None else ()
+        repairs = (Repair(f"Change {number} to {nearest}", change),) if nearest is not None else ()
+        yield Finding("row-not-found", "error", named.number.span, message, line.size, nearest, number, repairs)
+    else:
+        message = (
+            f"The row before is worked into here, whatever its number: that it is {named.kind} {number} is not checked."
+        )
+        yield Finding("place-not-checked", "warning", named.number.span, message)
+
+
+def _own(line: LineWork) -> range:
+    """The rounds of a range, each of which is worked into by the next."""
+    assert isinstance(line.line, Row)
+    first = line.line.first.at(line.size)
+    return range(first - 1, first + max(1, line.line.rounds(line.size)) - 1)
+
+
+def other_names(line: LineWork, size: int, terms: Terms) -> tuple[Repair, ...]:
+    """Another name for the stitch that a row names as a place and that is not there: the one that is, or any."""
+    row = line.line
+    if not isinstance(row, Row) or line.trouble is None or not line.trouble.stitches:
+        return ()
+    wrong, *there = line.trouble.stitches
+    places = [what for what in _places_in(row.steps) if what.stitch == wrong and what.span.line]
+    found: list[Repair] = []
+    for name, stitch in [(abbreviation(one, terms), one) for one in there] + [("st", "")]:
+        changed = replace(row, steps=_renamed(row.steps, wrong, stitch))
+        work = work_row(changed, size, line.start, line.around)
+        if work.trouble is None and not differing(row.totals, work.counts, size):
+            edits = tuple(Edit(span, name) for span in sorted({what.span for what in places}))
+            found.append(Repair(f"Change {abbreviation(wrong, terms)} to {name}", edits))
+    return tuple(found)
+
+
+@cache
+def _fields(kind: Any) -> tuple[str, ...]:
+    return tuple(f.name for f in fields(kind) if "span" not in f.name) if is_dataclass(kind) else ()
+
+
+def _places_in(node: Any) -> list[What]:
+    if isinstance(node, What):
+        return [node]
+    if isinstance(node, tuple):
+        return [what for item in node for what in _places_in(item)]
+    return [what for name in _fields(node.__class__) for what in _places_in(getattr(node, name))]
+
+
+def _renamed(node: Any, wrong: str, stitch: str) -> Any:
+    """A node in which every place that is called by one stitch is called by another."""
+    if isinstance(node, What):
+        return replace(node, stitch=stitch) if node.stitch == wrong else node
+    if isinstance(node, tuple):
+        return tuple([_renamed(item, wrong, stitch) for item in node])
+    names = _fields(node.__class__)
+    return replace(node, **{name: _renamed(getattr(node, name), wrong, stitch) for name in names}) if names else node

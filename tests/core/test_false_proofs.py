@@ -1,0 +1,208 @@
+"""Lines that work out and are not true: each is found, and its right neighbour is proved.
+
+A row of a table is (what is wrong, the lines after a beginning, the line that it is found in, the finding, the lines
+when they are right).
+"""
+
+import pytest
+
+from rillstep.core.findings import apply_edits
+from rillstep.core.proof import prove_text
+
+HEAD = "Pattern: A\nTerms: US\nSizes: S\n\n"
+DISC = (
+    HEAD + "Section: Base (joined rounds, disc)\nMake an adjustable ring.\n"
+    "Rnd 1: Ch 1 (does not count), 6 sc in ring; join. (6 sts)\nRnd 2: Ch 1, 2 sc in each st around; join. (12 sts)\n"
+)
+WALL = (
+    HEAD + "Section: Wall (joined rounds, wall)\nCh 80, join into a ring without twisting.\n"
+    "Rnd 1: Ch 1, sc in each ch around; join. (80 sts)\n"
+)
+PANEL = (
+    HEAD + "Section: Panel (rows, panel)\nCh 13.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (12 sc)\n"
+)
+TRIM = HEAD + "Section: Trim (rows, trim)\nCh 74.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (73 sc)\n"
+SHELLS = "Row 2: Ch 1, sc in first st, *skip 1 st, 6 dc in next st, skip 1 st, sc in next st; repeat from * across. "
+DC = HEAD + "Section: Panel (rows, panel)\nCh 52.\n"
+
+# (name, before, wrong, the finding, right); the wrong lines end the text, and the finding is in the last of them.
+CASES = [
+    ("sl st as a place", DISC, "Rnd 3: Ch 1, 2 sc in each sl st around; join. (24 sts)", "stitch-not-there",
+     "Rnd 3: Ch 1, 2 sc in each sc around; join. (24 sts)"),
+    ("a puff that is none", DISC, "Rnd 3: Ch 1, [sc in next puff] 12 times; join. (12 sts)", "stitch-not-there",
+     "Rnd 3: Ch 1, [sc in next sc] 12 times; join. (12 sts)"),
+    ("another stitch", DISC, "Rnd 3: Ch 1, sc in each dc around; join. (12 sts)", "stitch-not-there",
+     "Rnd 3: Ch 1, sc in each st around; join. (12 sts)"),
+    ("joined to another stitch", DISC, "Rnd 3: Ch 1, sc in each st around; sl st to first dc. (12 sts)",
+     "stitch-not-there", "Rnd 3: Ch 1, sc in each st around; sl st to first sc. (12 sts)"),
+    ("top of another chain", DISC,
+     "Rnd 3: Ch 3 (counts as dc), dc in same st, 2 dc in each st around; sl st to top of 4 ch. (24 sts)",
+     "chain-not-there",
+     "Rnd 3: Ch 3 (counts as dc), dc in same st, 2 dc in each st around; sl st to top of 3 ch. (24 sts)"),
+    ("3rd of another chain", DISC,
+     "Rnd 3: Ch 5 (counts as dc and ch 2), [dc in next st, ch 2] 11 times; sl st to 3rd ch of beg ch-8.",
+     "chain-not-there",
+     "Rnd 3: Ch 5 (counts as dc and ch 2), [dc in next st, ch 2] 11 times; sl st to 3rd ch of beg ch-5."),
+    ("a row that is not there", PANEL + "\nSection: Tube (spiral rounds, tube), continue from Panel\n",
+     "Rnd 1: Sc in the first sc of Row 7, and sc in each of the next 11 sc. (12 sc)", "row-not-found",
+     "Rnd 1: Sc in the first sc of Row 1, and sc in each of the next 11 sc. (12 sc)"),
+    ("skipped chains as the text counts them", DC,
+     "Row 1: Dc in 4th ch from hook and in each ch across, turn. (49 dc)\n"
+     "Row 2: Ch 3 (counts as dc), dc in next st and in each st across, turn. (49 dc)", "total-differs",
+     "Row 1: Dc in 4th ch from hook and in each ch across, turn. (50 dc)\n"
+     "Row 2: Ch 3 (counts as dc), dc in next st and in each st across, turn. (50 dc)"),
+    ("the chain that ends the yarn", WALL, "Rnd 2: Ch 1, sc in each st around; sl st to first sc, ch 1, fasten off. (81 sts)",
+     "total-differs", "Rnd 2: Ch 1, sc in each st around; sl st to first sc, ch 1, fasten off. (80 sts)"),
+    ("a chain without its number", DISC, "Rnd 3: Ch 1, [(sc, ch, sc) in next st, sc in next 2 sts] 4 times; join. (16 sc)",
+     "chain-number-missing",
+     "Rnd 3: Ch 1, [(sc, ch 2, sc) in next st, sc in next 2 sts] 4 times; join. (16 sc, 4 ch-2 sps)"),
+    ("beside shells", TRIM, f"{SHELLS}(18 shells and 25 sc)", "total-differs", None),
+    ("a copy of words that are not read", WALL,
+     "Rnd 2: Ch 1, glorp in next st, sc in each st around; join. (80 sts)\nRnd 3: Rep Rnd 2. (80 sts)", None, None),
+    ("rounds apart", WALL + "Rnds 2-21: Ch 1, sc in each st around; join. (80 sts)\n",
+     "Rnds 22 and 24: Rep Rnd 2. (80 sts)", "numbers-apart", "Rnds 22 and 23: Rep Rnd 2. (80 sts)"),
+    ("a copy on the other side",
+     PANEL + "Row 2 (WS): Ch 1, FPdc in next 12 sts, turn. (12 sts)\nRow 3 (RS): Ch 1, sc in each st across, turn.\n"
+     "Row 4 (WS): Ch 1, sc in each st across, turn. (12 sts)\n", "Row 5 (RS): Rep Row 2. (12 sts)", "side-differs",
+     "Row 5 (RS): Rep Row 3. (12 sts)"),
+    ("two rows on one side", PANEL,
+     "Row 2 (RS): Ch 1, sc in each st across, turn. (12 sts)\nRow 3 (RS): Ch 1, sc in each st across, turn. (12 sts)",
+     "side-differs",
+     "Row 2 (RS): Ch 1, sc in each st across, turn. (12 sts)\nRow 3 (WS): Ch 1, sc in each st across, turn. (12 sts)"),
+    ("chains left unworked", WALL +
+     "Rnd 2: Ch 1, sc in next 20 sts, ch 28, sk 20 sts, sc in next 20 sts, ch 28, sk 20 sts; join. (40 sc, 2 ch-28 sps)\n",
+     "Rnd 3: Ch 1, sc in next 20 sts, sc in each of next 26 ch, sc in next 20 sts, sc in each of next 28 ch; join.",
+     "left-over",
+     "Rnd 3: Ch 1, sc in next 20 sts, sc in each of next 28 ch, sc in next 20 sts, sc in each of next 28 ch; join. (96)"),
+    ("a round that is turned once", WALL,
+     "Rnd 2: Ch 1, sc in each st around; join, turn. (80 sts)\nRnd 3: Ch 1, sc in each st around; join. (80 sts)",
+     "round-turned",
+     "Rnd 2: Ch 1, sc in each st around; join. (80 sts)\nRnd 3: Ch 1, sc in each st around; join. (80 sts)"),
+    ("words that change the work", WALL,
+     "Rnd 2: Ch 1, sc in each st around, catching just the far strand; join. (80 sts)", "words-not-worked",
+     "Rnd 2: Ch 1, sc in each st around, being careful not to twist; join. (80 sts)"),
+    ("words that tell how it comes to look", WALL,
+     "Rnd 2: Ch 1, sc in each st around, so that a ridge of free strands faces you; join. (80 sts)",
+     "words-not-worked", "Rnd 2: Ch 1, sc in each st around, at the back of the bag; join. (80 sts)"),
+    ("openings by repeats, not opposite", WALL,
+     "Rnd 2: Ch 1, sc in next 10 sts, ch 28, sk 20 sts, [sc in next 11 sts] twice, ch 28, sk 20 sts, "
+     "sc in each st around; join.", "handles-not-opposite",
+     "Rnd 2: Ch 1, [sc in next 20 sts, ch 28, sk 20 sts] twice; join."),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("before", "wrong", "code", "right"), [case[1:] for case in CASES], ids=[c[0] for c in CASES])
+def test_what_is_not_true_is_not_proved(before: str, wrong: str, code: str | None, right: str | None) -> None:
+    proof = prove_text(before + wrong + "\n")
+    at = len((before + wrong).split("\n"))
+    line = next(line for line in proof.lines if line.line == at) if code != "total-differs" else None
+    assert line is None or not line.proved
+    assert code is None or code in [finding.code for finding in proof.findings]
+    assert not all(line.proved for line in proof.lines)
+    if right is not None:
+        proof = prove_text(before + right + "\n")
+        found = [finding for finding in proof.findings if finding.severity != "caution"]
+        assert [line.mark for line in proof.lines] == ["proved"] * len(proof.lines), found
+        assert not [finding for finding in found if finding.severity == "error"]
+
+
+NAMED = ("stitch-not-there", "chain-not-there", "row-not-found", "numbers-apart")
+
+
+@pytest.mark.parametrize(("before", "wrong"), [case[1:3] for case in CASES if case[3] in NAMED])
+def test_what_is_named_wrong_has_a_repair_that_makes_it_true(before: str, wrong: str) -> None:
+    text = before + wrong + "\n"
+    (found,) = [finding for finding in prove_text(text).findings if finding.code in NAMED]
+    assert found.repairs
+    for repair in found.repairs:
+        mended = prove_text(apply_edits(text, repair.edits))
+        assert mended.ok
+        assert all(line.proved for line in mended.lines)
+
+
+GENERAL = [
+    ("FPdc", "dc"), ("BPdc", "dc"), ("rsc", "sc"), ("esc", "sc"), ("FPdc", "FPdc"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("made", "called"), GENERAL)
+def test_a_stitch_may_be_called_by_its_plain_name(made: str, called: str) -> None:
+    proof = prove_text(
+        WALL + f"Rnd 2: Ch 1, [{made} in next st] 80 times; join. (80 sts)\n"
+        f"Rnd 3: Ch 1, sc in each {called} around; join. (80 sts)\n"
+    )
+    assert "stitch-not-there" not in [finding.code for finding in proof.findings]
+
+
+def test_a_chain_that_counts_is_what_it_counts_as_and_us_and_uk_are_what_they_are() -> None:
+    rows = "Rnd 2: Ch 3 (counts as {dc}), {dc} in next st and in each st around; sl st to top of ch-3. (80 {dc})\n"
+    for terms, dc in (("US", "dc"), ("UK", "tr")):
+        text = (WALL + rows.format(dc=dc)).replace("US", terms)
+        text = text.replace("sc", "dc") if terms == "UK" else text
+        proof = prove_text(
+            text + f"Rnd 3: Ch 1, {'sc' if terms == 'US' else 'dc'} in each {dc} around; join. (80 sts)\n"
+        )
+        assert [line.mark for line in proof.lines] == ["proved"] * 3, proof.findings
+
+
+COUNTED = [
+    ("Row 1: Dc in 4th ch from hook and in each ch across, turn. (50 dc)", True),
+    ("Row 1: Dc in 4th ch from hook and in each ch across, turn. (49 dc)", False),
+]
+
+
+@pytest.mark.parametrize(("row", "true"), COUNTED)
+def test_what_a_text_says_of_chains_anywhere_holds_for_all_of_it(row: str, true: bool) -> None:
+    said = "Beginning ch 3 counts as a dc throughout.\n"
+    proof = prove_text(HEAD + said + "Section: Panel (rows, panel)\nCh 52.\n" + row + "\n")
+    assert proof.ok is true
+
+
+def test_no_line_picks_the_way_of_counting_that_suits_its_number() -> None:
+    mesh = (
+        WALL + "Rnd 2: Ch 1, [sc in next st, ch 1, sk 1 st] around; join. ({a} sts)\n"
+        "Rnd 3: Ch 1, [sc in next ch-1 sp, ch 1] around; join. ({b} sts)\n"
+    )
+    for a, b, true in ((40, 40, True), (80, 80, True), (40, 80, False), (80, 40, False)):
+        assert prove_text(mesh.format(a=a, b=b)).ok is true
+
+
+def test_one_chain_counts_or_does_not_in_all_rows() -> None:
+    text = DC + "Row 1: Dc in 4th ch from hook and in each ch across, turn. ({a} dc)\n"
+    text += "Row 2: Ch 3, dc in first st, dc in each st across, turn. (50 dc)\n"
+    found = prove_text(text.format(a=50)).findings  # the skipped chains are the 50th, and in row 2 ch 3 is none
+    assert "starting-chain-uneven" in [finding.code for finding in found]
+
+
+def test_a_colour_goes_with_a_copy() -> None:
+    rows = "Rnd 2: With A, ch 1, sc in each st around; join. (80 sts)\nRnd 3: With B, rep Rnd 2. (80 sts)\n"
+    proof = prove_text(WALL + rows)
+    assert all(line.proved for line in proof.lines)
+    copied = proof.works[0].lines[-1]
+    assert [step.name for step in copied.steps if getattr(step, "kind", "") == "change colour"] == ["B"]
+
+
+def test_what_copies_an_unproved_row_is_not_proved() -> None:
+    rows = (
+        "Rnd 2: Ch 1, sc in each st around, catching just the far strand; join. (80 sts)\nRnd 3: Rep Rnd 2. (80 sts)\n"
+    )
+    assert [line.mark for line in prove_text(WALL + rows).lines] == ["proved", "unchecked", "unchecked"]
+
+
+SIZES = HEAD.replace("Sizes: S", "Sizes: S, M, L") + "Section: Wall (joined rounds, wall)\n"
+SIZES += "Ch 80 (90, 100), join into a ring without twisting.\nRnd 1: Ch 1, sc in each ch around; join.\n"
+
+
+def test_a_number_of_rounds_that_breaks_the_step_is_said_where_nothing_counts_it() -> None:
+    odd = SIZES + "Next 14 (12, 16) rnds: Ch 1, sc in each st around; join.\n"
+    assert "size-out-of-step" in [finding.code for finding in prove_text(odd).findings]
+    counted = odd + "Rnd 16 (14, 18): Ch 1, sc in each st around; join.\n"
+    assert "size-out-of-step" not in [finding.code for finding in prove_text(counted).findings]
+
+
+def test_a_number_that_its_total_confirms_is_not_called_odd() -> None:
+    row = "Rnd 2: Ch 1, sc in next 11 (17, 12) sts, 2 sc in next st, sc in each st around; join. — 81 (91, 101) sts\n"
+    found = [finding for finding in prove_text(SIZES + row).findings if finding.code == "size-out-of-step"]
+    assert len(found) == 1  # the run before the increase is free: both are true
+    row = "Rnd 2: Ch 1, 2 sc in each of next 11 (17, 12) sts, sc in each st around; join. — 91 (107, 112) sts\n"
+    assert not [f for f in prove_text(SIZES + row).findings if f.code == "size-out-of-step"]
