@@ -26,6 +26,7 @@ from rillstep.core.printing.writer import (
     write_stated,
 )
 from rillstep.core.proof import Mark, Proof, Reprint, advice
+from rillstep.core.proof.as_written import NOT_PROVED
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.document import Design, Yarn
@@ -63,7 +64,8 @@ LineMark = Mark | Literal["kept"]
 class BookletLine:
     """One printed line. `line` is its number in the source text; 0 for a line that says for which sizes.
 
-    kind: "row", "setup", "check", "prose" or "note" (words that are kept), "make" (how many of a piece), "sizes".
+    kind: "row", "setup", "check", "prose" or "note" (words that are kept), "make" (how many of a piece), "sizes",
+    "written" (as it stands in the source, since it is not proved).
     """
 
     kind: str
@@ -97,9 +99,14 @@ class Booklet:
     text: str
 
     @property
+    def as_written(self) -> int:
+        """How many lines stand as they were written, since they are not proved."""
+        return sum(line.kind == "written" for section in self.sections for line in section.lines)
+
+    @property
     def unchecked(self) -> int:
         """How many lines are worked, with something in them that is not checked."""
-        return sum(line.mark == "unchecked" for section in self.sections for line in section.lines)
+        return sum(line.mark == "unchecked" and line.kind != "written" for section in self.sections for line in section.lines)
 
 
 def _materials(design: Design, pattern: Pattern, needs: list[tuple[str, str]]) -> tuple[str, ...]:
@@ -164,6 +171,8 @@ def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
 def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> BookletLine:
     number = line.span.line
     source = reprint.source_of(number)
+    if number in reprint.written and isinstance(line, Prose):
+        return BookletLine("written", source, "", line.text.removeprefix(NOT_PROVED), "", "unchecked")
     match line:
         case Row():
             proof = next(p for p in reprint.proof.lines if p.line == number)

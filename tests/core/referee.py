@@ -46,6 +46,7 @@ class P:
     key: bool = False
     optional: bool = False
     chain: bool = field(default=False, compare=False)  # a starting chain that counts as this stitch
+    begun: bool = field(default=False, compare=False)  # of a long chain that is worked chain by chain
 
 
 Want = tuple[str, int | None, str]  # kinds as written, length, stitch
@@ -88,10 +89,21 @@ class Walker:
     def want(self, what: What) -> Want:
         stitch = what.stitch
         if stitch and not any(self.is_it(p, (what.kind, None, stitch)) for p in [*self.places, *self.below]):
+            if not any(self.is_called(p, stitch) for p in self.below):
+                raise Fails  # what is named is not there
             stitch = ""
         if what.kind == "st" and not stitch and self.below and all(p.kind == "ch" for p in self.below):
             return ("ch", None, "")  # along the underside of a chain, "sts" are its chains
         return (what.kind, what.length.at(self.size) if what.length else None, stitch)
+
+    @staticmethod
+    def is_called(place: P, name: str) -> bool:
+        """Plain names go for stitches around a post, for extended and reversed ones; a cluster is one of any kind."""
+        plain = place.stitch.removeprefix("FP").removeprefix("BP")
+        gathered = ("puff", "bobble", "popcorn", "cluster")
+        if name in gathered:
+            return place.stitch in gathered or name in place.special.lower()
+        return name in (plain, place.special) or (name == "sc" and place.stitch in ("rsc", "esc"))
 
     def seen(self, what: What) -> Want:
         """A post stitch of the row below as it looks after the turn."""
@@ -121,7 +133,8 @@ class Walker:
     def open_spaces(self, want: Want) -> None:
         """A space that is worked chain by chain is its chains."""
         if "ch" in KINDS[want[0]] and self.places and self.places[0].kind == "sp":
-            self.places[0:1] = [P("ch")] * self.places[0].length
+            length = self.places[0].length
+            self.places[0:1] = [P("ch", begun=length >= 4)] * length
 
     def units(self, place: P, want: Want) -> int:
         """How many of the wanted a place is: a space where chains are wanted is so many chains."""
@@ -156,7 +169,7 @@ class Walker:
                     while self.places and self.places[0].special == want[2] and not self.places[0].key:
                         del self.places[0]
                 return
-            if not want[2] and place.kind not in PASSED.get(want[0], set()):
+            if place.begun or (not want[2] and place.kind not in PASSED.get(want[0], set())):
                 raise Fails
             del self.places[0]
         raise Fails

@@ -73,14 +73,14 @@ def test_whole_patterns_row_by_row() -> None:
 
 def test_a_share_of_the_fuzz() -> None:
     """`make fuzz` works 100,000 generated texts; these are the first of them."""
-    rows_compared, came_out = fuzz.texts(0, 220)
+    rows_compared, came_out = fuzz.texts(0, 260)
     assert rows_compared > 150
     assert came_out > 40
 
 
 def test_one_slip_stitch_fastens_a_chain_and_two_are_places() -> None:
     row = (
-        parse("Ch 5.\nRow 1: Sc in each of next 3 ch, sk next 2 sts, sc in each st and ch across.")
+        parse("Ch 5.\nRow 1: Sc in each of next 4 ch, sk next 2 sts, sc in each st and ch across.")
         .pattern.sections[0]
         .lines[-1]
     )

@@ -268,10 +268,11 @@ def count_of(runs: Iterable[Run], want: Want) -> int:
 
 def left_in(runs: Iterable[Run], wants: "set[Want]") -> int:
     """How many of any of these there are in some runs, each place once."""
+    of_any_length = [replace(want, length=None) for want in wants]
     total = 0
     for place, count in leaves(runs):
         if not place.optional:
-            total += count * max((replace(want, length=None).units(place) for want in wants), default=0)
+            total += count * max([want.units(place) for want in of_any_length], default=0)
     return total
 
 

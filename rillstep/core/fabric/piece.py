@@ -18,7 +18,7 @@ LoopsLeft = tuple[tuple[tuple[str, int], FreeLoops], ...]
 
 class State(NamedTuple):
     """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong;
-    rest: what was left unworked."""
+    rest: what was left unworked; refuted: the rows that are wrong, by kind and number."""
 
     edge: Edge | None
     says: tuple[tuple[int, str], ...]
@@ -30,6 +30,7 @@ class State(NamedTuple):
     wrong: int | None
     grew: int
     rest: Edge | None
+    refuted: tuple[tuple[str, int], ...]
 
 
 @dataclass
@@ -46,19 +47,20 @@ class Piece:
     wrong: int | None = None
     grew: int = 0  # by how many stitches the last row did
     rest: Edge | None = None
+    refuted: tuple[tuple[str, int], ...] = ()
 
     @property
     def state(self) -> State:
         return State(
             self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
-            self.grew, self.rest
+            self.grew, self.rest, self.refuted
         )  # fmt: skip
 
     @state.setter
     def state(self, state: State) -> None:
         (
             self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
-            self.grew, self.rest
+            self.grew, self.rest, self.refuted
         ) = state  # fmt: skip
 
     @property
@@ -66,7 +68,7 @@ class Piece:
         """The state as a key: edges, chains and loops by identity; whoever keeps the key keeps the state as well."""
         return (
             id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin,
-            self.wrong, self.grew, id(self.rest)
+            self.wrong, self.grew, id(self.rest), self.refuted
         )  # fmt: skip
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:
@@ -122,6 +124,7 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         edge = Edge(runs, closed)
     piece = Piece(interned(edge))
     piece.says = before.says  # what was said of chains holds on the same piece
+    piece.refuted = before.refuted
     return piece
 
 
@@ -158,7 +161,11 @@ class RowsByNumber:
     def _of(self, line: Again) -> list[Row]:
         other = "Row" if line.kind == "Rnd" else "Rnd"  # "repeat row 2" of a list that is only numbered
         numbers = [number.values[self.size] or 0 for number in line.sources]
-        found = [self._known(line.kind, number) or self._known(other, number) for number in numbers]
+        own = range(line.first.at(self.size), line.first.at(self.size) + max(1, line.rounds(self.size)))
+        found = [
+            self._known(line.kind, number) or (self._known(other, number) if number not in own else None)
+            for number in numbers
+        ]
         return [row for row in found if row is not None] if all(found) else []
 
     def _known(self, kind: str, number: int) -> Row | None:

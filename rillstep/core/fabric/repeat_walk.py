@@ -94,7 +94,7 @@ def _repeat_to_end(hook: Hook, step: Repeat, end: ToEnd, whole: bool) -> None:
         if hook.trace is not None and takes and before > 2 * takes * _LOOKS_AGAIN and done % _LOOKS_AGAIN:
             here = before - takes  # every place is held by itself then: they are counted anew only now and then
             continue
-        hook.spend(step.span, len(hook.cursor.rest) // 20)
+        hook.spend(step.span, len(hook.cursor.rest) // 4)
         now = _left_before(hook, wants, end, step.span)
         takes = takes or before - now
         if now >= before:

@@ -90,14 +90,19 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         piece.edge = start = interned(
             replace(stitches_edge("sc", count, closed=True), assumed=True)
         )  # whatever edge it is, it is worked so
-    # What copies a row that was not understood is not worked without the words that are missing.
-    if line.broken or piece.edge is None or any(source.broken for source in sources):
+    # What copies a row that was not understood, or is wrong, is not worked: its faults would only grow.
+    if line.broken or piece.edge is None or any(_is_refuted(source, line, piece, size) for source in sources):
         return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
     if times > MOST_ROUNDS:
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message)), 0
     return _work_rounds(line, where, piece, sources)
+
+
+def _is_refuted(source: Row, line: Worked, piece: Piece, size: int) -> bool:
+    """Is a row that a line works again not understood, or wrong itself?"""
+    return source.broken or (source is not line and (source.kind, source.first.at(size)) in piece.refuted)
 
 
 def _used_up(budget: Budget, span: Span) -> Trouble:

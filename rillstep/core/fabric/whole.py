@@ -165,6 +165,8 @@ def _work_known(line: Line, where: Where, place: object, piece: Piece, rows: Row
     work, spent = work_line(line, where, piece, sources)
     work = _judged(work, piece, where.size)
     wrong = work.trouble is not None or bool(work.differences)
+    if wrong and isinstance(line, Row):
+        piece.refuted = (*piece.refuted, (line.kind, line.first.at(where.size)))
     known = _Known(work, piece.state, spent, wrong, alive)
     _charge(budget, [known])
     if not budget.used_up:

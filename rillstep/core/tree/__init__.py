@@ -1,5 +1,23 @@
 """The tree of a pattern: what its text says, per size, before anything is worked."""
 
+from rillstep.core.tree.actions import (
+    Chain,
+    Closing,
+    EachKind,
+    Evenly,
+    Foundation,
+    Gesture,
+    GestureKind,
+    Group,
+    Onward,
+    Repeat,
+    Skip,
+    SkipTo,
+    Spread,
+    Step,
+    Together,
+    Work,
+)
 from rillstep.core.tree.leaves import (
     NOWHERE,
     AsFirst,
@@ -46,24 +64,6 @@ from rillstep.core.tree.nodes import (
     Total,
     lines_of,
     words_of,
-)
-from rillstep.core.tree.steps import (
-    Chain,
-    Closing,
-    EachKind,
-    Evenly,
-    Foundation,
-    Gesture,
-    GestureKind,
-    Group,
-    Onward,
-    Repeat,
-    Skip,
-    SkipTo,
-    Spread,
-    Step,
-    Together,
-    Work,
 )
 
 __all__ = [

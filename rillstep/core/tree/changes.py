@@ -6,9 +6,9 @@ from functools import cache
 from typing import Any
 
 from rillstep.core.findings import Span
+from rillstep.core.tree.actions import Chain, Repeat, Skip, Step, Work
 from rillstep.core.tree.leaves import Next, Num
 from rillstep.core.tree.nodes import Again, Line, Pattern, Row, Setup
-from rillstep.core.tree.steps import Chain, Repeat, Skip, Step, Work
 
 
 def moved(node: Any, move: Callable[[Span], Span]) -> Any:

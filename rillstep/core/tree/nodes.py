@@ -12,8 +12,8 @@ from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.stitches import Loop, Terms
+from rillstep.core.tree.actions import Gesture, Step
 from rillstep.core.tree.leaves import NOWHERE, Decimals, Num, SaidMeasure, Until
-from rillstep.core.tree.steps import Gesture, Step
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
 ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")

@@ -135,13 +135,12 @@ ASIDE_BEGINS = frozenset((
     "carrying", "matching", "facing", "counting", "forming", "creating", "until", "if", "when", "while", "where",
     "by", "next", "first", "last", "each", "every", "no", "one", "two", "three", "four", "after", "before",
     "right", "left", "wrong", "yours", "turning", "crossing", "tightening", "securing", "finishing", "completing",
-    "there", "these", "those", "here", "both",
+    "there", "these", "those", "here", "both", "so", "don't", "use", "beside", "not",
 ))  # fmt: skip
 # Words of the strands of a stitch: where they stand in an aside, it may tell where the hook goes.
 STRANDS = frozenset((
-    "strand", "strands", "ridge", "ridges", "hump", "humps", "bump", "bumps", "nub", "nubs", "rear", "leg", "legs",
-    "horizontal", "vertical", "diagonal", "underneath", "topmost", "uppermost", "lowest", "nearest", "farthest",
-    "near", "far", "furthest",
+    "strand", "strands", "ridge", "ridges", "hump", "humps", "bump", "bumps", "nub", "nubs", "leg", "legs",
+    "horizontal", "vertical", "diagonal", "underneath", "topmost", "uppermost", "lowest",
 ))  # fmt: skip
 MEASURES = (
     "cm", "mm", "in", "inch", "inches", "m", "metre", "metres", "meter", "meters", "yard", "yards", "yd", "yds",

@@ -41,10 +41,18 @@ def numbering(subject: Subject) -> list[Finding]:
                 if expected < first_here and _left_to_others(section, line, size, expected, first_here):
                     expected = first_here  # "Sizes 2 and 3 only: R8 ... All sizes: R10"
                 if first_here != expected or last_here < first_here:
-                    found += _check(subject, line, before, _also(before, expected, goes_on), size)
+                    fits = _also(before, expected, goes_on)
+                    if not (first_here == 0 and before is None and _goes_on_with_one(section, line, size)):
+                        found += _check(subject, line, before, fits, size)
                 expected, before = last_here + 1, line
             ends[(title, size)] = expected
     return found
+
+
+def _goes_on_with_one(section: Section, line: Row | Again, size: int) -> bool:
+    """Is a row 0 followed by row 1, as a foundation that is counted apart?"""
+    rows = [r for r in section.lines[section.lines.index(line) + 1 :] if isinstance(r, Row | Again) and size in r.sizes]
+    return bool(rows) and rows[0].first.values[size] == 1
 
 
 def _left_to_others(section: Section, line: Row | Again, size: int, expected: int, first: int) -> bool:
@@ -104,7 +112,7 @@ def _check(
     first, expected = line.first.at(size), fits[0]
     found: list[Finding] = []
     word = "rounds" if line.kind == "Rnd" else "rows"
-    if first != expected and line.first.parts and not (first == 0 and before is None):
+    if first != expected and line.first.parts:
         after = f"after {write_label(before)}" if before else "at the start of the section"
         message = f"{line.kind} {first}{subject.in_size(size)} stands {after}, where {line.kind} {expected} comes next."
         repairs = [Repair(f"Number it {number}", (edit_value(line.first, size, number),)) for number in reversed(fits)]
