@@ -61,7 +61,9 @@ def test_write_round_trips(pattern: str, tmp_path: Path, capsys: pytest.CaptureF
     assert main(["write", out, "--size", "m"]) == 0
     single = capsys.readouterr().out
     assert "Sizes: M\n" in single
-    assert "sc in next 13 ch" in single
+    assert "dc in next 13 ch" in single  # a text is written in its own terms, if not asked otherwise
+    assert main(["write", out, "--size", "m", "--terms", "us"]) == 0
+    assert "sc in next 13 ch" in capsys.readouterr().out
     assert main(["write", pattern, "--size", "XXL"]) == 2
 
 
@@ -70,10 +72,13 @@ def test_measure_and_yarn(pattern: str, capsys: pytest.CaptureFixture[str]) -> N
     report = json.loads(capsys.readouterr().out)
     (width,) = [one["mm"] for one in report["measures"] if one["piece"] is None and one["name"] == "width"]
     assert report["sizes"] == ["S", "M", "L"] and width == sorted(set(width))
-    assert main(["yarn", pattern, "--json"]) == 0
+    assert main(["yarn", pattern]) == 2  # of which no label is known, and none is made up
+    assert "--grams and --metres" in capsys.readouterr().err
+    label = ["--grams", "100", "--metres", "200"]
+    assert main(["yarn", pattern, "--json", *label]) == 0
     assert json.loads(capsys.readouterr().out)["sizes"]["L"]["balls"] >= 1
     assert main(["measure", pattern]) == 0
-    assert main(["yarn", pattern]) == 0
+    assert main(["yarn", pattern, *label]) == 0
 
 
 def test_grade_to_other_targets(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:

@@ -106,7 +106,9 @@ class Booklet:
     @property
     def unchecked(self) -> int:
         """How many lines are worked, with something in them that is not checked."""
-        return sum(line.mark == "unchecked" and line.kind != "written" for section in self.sections for line in section.lines)
+        return sum(
+            line.mark == "unchecked" and line.kind != "written" for section in self.sections for line in section.lines
+        )
 
 
 def _materials(design: Design, pattern: Pattern, needs: list[tuple[str, str]]) -> tuple[str, ...]:

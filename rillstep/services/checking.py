@@ -8,7 +8,6 @@ from rillstep.core.stitches import Terms
 from rillstep.document import Design
 from rillstep.document.design import sizes_named
 from rillstep.services import views
-from rillstep.services.errors import NotProved
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
 from rillstep.services.teaching import findings_of
 from rillstep.services.words import size_index
@@ -36,12 +35,10 @@ def check(text: str, terms: Terms | None = None, kept: Sequence[views.PhraseView
 
 
 def printed(text: str, terms: Terms | None, into: Terms, size: str | None, hand: Hand) -> str:
-    """The text as it would be printed for readers, read back and proved. Raises NotProved, Invalid."""
+    """The text as it is printed for readers, read back and proved; a line that is not proved stands as it was written.
+    Raises Invalid."""
     proof = proved(text, terms)
-    made = reader_text(proof.pattern, into, size_index(proof.pattern, size), hand=hand)
-    if not proof.ok or not made.ok:
-        raise NotProved("This text is not proved yet, so it is not printed as if it were.")
-    return made.text
+    return reader_text(proof.pattern, into, size_index(proof.pattern, size), hand=hand, source=text).text
 
 
 def _words(text: str, proof: Proof) -> list[str]:

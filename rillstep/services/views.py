@@ -363,6 +363,7 @@ class BookletView(BaseModel):
     sizes: list[str]
     proved: bool
     unchecked: int
+    as_written: int
     problems: list[FindingView]
     materials: list[str]
     gauge: str

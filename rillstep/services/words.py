@@ -1,18 +1,18 @@
 """Words: a design's text for readers, proved as it is printed, and its exports."""
 
-from dataclasses import replace
 from datetime import date
 
-from rillstep.core.proof import Proof, Reprint, prove, reader_text, reprint
+from rillstep.core.proof import Proof, Reprint, reader_text, reprint
 from rillstep.core.stitches import Terms
 from rillstep.core.tree import Pattern
 from rillstep.core.yarn import ColourNeed
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
+from rillstep.publish.markdown import markdown_of
 from rillstep.publish.pdf import html_of, pdf_of
 from rillstep.services import views
 from rillstep.services.drawing_views import printed_pictures
-from rillstep.services.errors import Invalid, NotProved
+from rillstep.services.errors import Invalid
 from rillstep.services.proof_views import finding_view
 from rillstep.services.workbench import allowance_of, proof_of
 from rillstep.services.yarn_needs import yarn_needs
@@ -29,13 +29,11 @@ def size_index(pattern: Pattern, size: str | None) -> int | None:
 
 
 def reprinted(design: Design, terms: Terms, size: str | None) -> tuple[Reprint, Proof, int | None]:
-    """The text as it would be printed, with its proof; and the proof of the whole design."""
+    """The text as it would be printed, with its proof; and the proof of the whole design. A line that is not proved
+    stands as it was written."""
     whole = proof_of(design)
     index = size_index(whole.pattern, size)
-    printed = reprint(whole.pattern, terms, index, allowance_of(design), design.hand)
-    if not whole.ok and printed.ok:
-        # A line that could not be read is not in the tree, so the print alone looks clean.
-        printed = replace(printed, problems=whole.findings)
+    printed = reprint(whole.pattern, terms, index, allowance_of(design), design.hand, source=design.text)
     return printed, whole, index
 
 
@@ -86,9 +84,10 @@ def booklet_view(design: Design, terms: Terms, size: str | None) -> views.Bookle
     """The booklet as data for the screen."""
     made, printed = booklet_of(design, terms, size)
     problems = [*printed.problems, *(f for f in printed.proof.findings if f not in printed.problems)]
-    sizes = proof_of(design).pattern.sizes if printed.problems else printed.proof.pattern.sizes
+    sizes = printed.proof.pattern.sizes
     return views.BookletView(
         title=made.title, sizes=list(made.sizes), proved=made.proved, unchecked=made.unchecked,
+        as_written=made.as_written,
         problems=[finding_view(f, sizes) for f in problems],
         materials=list(made.materials), gauge=made.gauge,
         measures=[views.TableRow(name=name, values=list(values)) for name, values in made.measures],
@@ -99,36 +98,34 @@ def booklet_view(design: Design, terms: Terms, size: str | None) -> views.Bookle
     )  # fmt: skip
 
 
-def _refuse_unproved(printed: Reprint) -> None:
-    if not printed.ok:
-        errors = [f for f in (*printed.problems, *printed.proof.findings) if f.severity == "error"]
-        first = f" First: {errors[0].message}" if errors else ""
-        raise NotProved(f"This text is not proved, so it is not printed as if it were.{first}")
-
-
 def pattern_text(design: Design, terms: Terms, size: str | None) -> str:
-    """The text that stands alone, for the plain text download. Raises NotProved."""
+    """The text that stands alone, for the plain text download. Raises Invalid."""
+    return reader_print(design, terms, size).text
+
+
+def reader_print(design: Design, terms: Terms, size: str | None) -> Reprint:
+    """The text that stands alone with its proof. Raises Invalid."""
     whole = proof_of(design)
-    printed = reader_text(whole.pattern, terms, size_index(whole.pattern, size), allowance_of(design), design.hand)
-    _refuse_unproved(printed if whole.ok else replace(printed, problems=whole.findings))
-    return printed.text
+    index = size_index(whole.pattern, size)
+    return reader_text(whole.pattern, terms, index, allowance_of(design), design.hand, source=design.text)
 
 
 def pattern_pdf(design: Design, terms: Terms, size: str | None, made: date) -> bytes:
-    """The booklet as PDF. Raises NotProved."""
+    """The booklet as PDF. Raises Invalid."""
     return pdf_of(pattern_html(design, terms, size, made))
 
 
 def pattern_html(design: Design, terms: Terms, size: str | None, made: date) -> str:
-    """The booklet as an HTML page. Raises NotProved."""
-    content, printed = booklet_of(design, terms, size)
-    _refuse_unproved(printed)
+    """The booklet as an HTML page. Raises Invalid."""
+    content, _ = booklet_of(design, terms, size)
     return html_of(content, subtitle(design, terms, size), made, pictures=printed_pictures(design, size))
+
+
+def pattern_markdown(design: Design, terms: Terms, size: str | None) -> str:
+    """The booklet as Markdown. Raises Invalid."""
+    return markdown_of(booklet_of(design, terms, size)[0])
 
 
 def subtitle(design: Design, terms: Terms, size: str | None) -> str:
     sizes = "all sizes" if size in (None, "all") else f"size {size}"
     return f"{sizes} · {terms} terms · {design.hand}-handed"
-
-
-__all__ = ["booklet_of", "booklet_view", "pattern_html", "pattern_pdf", "pattern_text", "prove", "section_views"]

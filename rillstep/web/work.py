@@ -330,14 +330,14 @@ def booklet(body: WordsBody) -> Any:
 
 @api.post("/export/pdf", responses={200: file_of("application/pdf", "The booklet.")})
 def export_pdf(body: WordsBody) -> Any:
-    """The booklet as PDF; 422 when it is not proved."""
+    """The booklet as PDF; lines that are not proved stand as they were written, and are marked."""
     content = computed_and_kept(words.pattern_pdf, body.document, body.terms, body.size, _today())
     return _file(content, "application/pdf", f"{body.document.name} {body.size or ''} {body.terms}.pdf")
 
 
 @api.post("/export/text", responses={200: file_of("text/plain", "The pattern text.")})
 def export_text(body: WordsBody) -> Any:
-    """The pattern text; 422 when it is not proved."""
+    """The pattern text; lines that are not proved stand as they were written."""
     content = computed(words.pattern_text, body.document, body.terms, body.size)
     return _file(content, "text/plain", f"{body.document.name} {body.size or ''} {body.terms}.txt")
 

@@ -138,7 +138,7 @@ def test_a_question_is_answered_in_the_text(checking: Page) -> None:
 
 def test_a_text_is_shown_as_it_would_be_printed(checking: Page) -> None:
     checking.get_by_text("As printed").click()
-    expect(checking.get_by_role("alert")).to_contain_text("not proved yet")
+    expect(checking.get_by_test_id("printed")).to_contain_text("As it was written, and not proved: Rnd 3")
     checking.get_by_text("Proof", exact=True).click()
     checking.get_by_role("button", name="Change 9 to 8").click()
     expect(checking.get_by_test_id("verdict")).to_contain_text("5 proved")

@@ -26,9 +26,11 @@ from rillstep.core.proof import prove_text, reader_text
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Check, Row, lines_of
 from rillstep.core.words.numbers import every_number, set_text
+from rillstep.publish.booklet import booklet
 from rillstep.publish.chart import svg_of
+from rillstep.publish.markdown import markdown_of
 from rillstep.publish.pdf import html_of
-from rillstep.publish.sheet import markdown_of, sheet
+from rillstep.services.checking import design_of
 from tests.core.referee import unrolled, walk
 from tests.sweep.answers import answered
 from tests.sweep.printed import kept_words, lost_numbers, plainly
@@ -89,7 +91,7 @@ def a_broken_line_reads_as_it_was(one: CorpusText) -> None:
 
 def the_sheet_holds_every_line(one: CorpusText) -> None:
     for terms in TERMS:
-        made = sheet(one.prints[terms, None], terms)
+        made = booklet(design_of(one.text), one.prints[terms, None], terms, [])
         rows = [line for section in made.sections for line in section.lines if line.kind == "row"]
         assert rows and made.proved
         assert all(line.mark in ("proved", "unchecked") for line in rows)
@@ -196,7 +198,8 @@ def a_wrong_name_is_a_wrong_number(one: CorpusText) -> None:
 
 def markdown_and_page_hold_the_same_words(one: CorpusText) -> None:
     for size in {None, len(one.pattern.sizes) - 1 or None}:
-        made = sheet(one.prints[one.pattern.terms, size], one.pattern.terms, "left")
+        design = design_of(one.text).model_copy(update={"hand": "left"})
+        made = booklet(design, one.prints[one.pattern.terms, size], one.pattern.terms, [])
         written = markdown_of(made).replace("\\*", "*")
         page = unescape(html_of(made, "left-handed", date(2026, 11, 25)))
         for section in made.sections:

@@ -393,7 +393,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The booklet as PDF; 422 when it is not proved. */
+        /** The booklet as PDF; lines that are not proved stand as they were written, and are marked. */
         post: operations["work_export_pdf_export_pdf_post"];
         delete?: never;
         options?: never;
@@ -410,7 +410,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The pattern text; 422 when it is not proved. */
+        /** The pattern text; lines that are not proved stand as they were written. */
         post: operations["work_export_text_export_text_post"];
         delete?: never;
         options?: never;
@@ -1111,6 +1111,8 @@ export interface components {
         BookletView: {
             /** Abbreviations */
             abbreviations: components["schemas"]["TextPair"][];
+            /** As Written */
+            as_written: number;
             /** Cautions */
             cautions: components["schemas"]["TextPair"][];
             /** Gauge */

@@ -30,8 +30,10 @@ def _chains(body: Stream, joined: set[int]) -> Iterator[NamedChain]:
     told = {at for first, last in body.counted for at in range(first, last)}
     for at in sorted(told):
         token = body.tokens[at] if at < len(body.tokens) else None
-        if token is None or token.kind != "num" or token.taught or len(token.members) != 1:
+        if token is None or token.kind != "num" or token.taught:
             continue
+        if len(token.members) not in (1, body.context.n_sizes, len(body.context.active)):
+            continue  # a total in brackets beside it
         before = body.tokens[max(0, at - 5) : at]
         if not _is_of_chain(body.tokens, at) or any(one.is_word(*_COUNTS) or one.is_mark("(", ",") for one in before):
             continue

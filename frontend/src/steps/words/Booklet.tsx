@@ -15,6 +15,7 @@ function Line({
   if (line.kind === "sizes") return <p className="font-text text-quiet mt-2 px-2 italic">{line.text}</p>;
   const chosen = selectable && selection?.line === line.line;
   const isRow = line.kind === "row";
+  const asWritten = line.kind === "written";
   const words = (
     <>
       {line.label && <strong className="font-sans text-sm">{line.label}: </strong>}
@@ -30,9 +31,9 @@ function Line({
   return (
     <div
       data-line={line.line}
-      className={`flex items-start gap-3 rounded px-2 py-1 ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""} ${line.mark === "kept" && line.kind !== "sizes" ? "text-quiet italic" : ""}`}
+      className={`flex items-start gap-3 rounded px-2 py-1 ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""} ${line.mark === "kept" ? "text-quiet italic" : ""} ${asWritten ? "border-wrong border-l-2 border-dashed" : ""}`}
     >
-      {isRow && selectable ? (
+      {(isRow || asWritten) && selectable ? (
         <button
           type="button"
           className="font-text min-w-0 flex-1 text-left"
@@ -53,6 +54,7 @@ function Line({
           <Mark mark={line.mark} size={16} />
         </span>
       )}
+      {asWritten && <span className="text-wrong shrink-0 text-sm">as written, not proved</span>}
       {!isRow && columns > 0 && line.kind === "check" && <Mark mark={line.mark} size={16} />}
     </div>
   );

@@ -112,7 +112,10 @@ function ReadText({ choice }: { choice: ReactNode }) {
       <Trouble error={refused ?? booklet.error} />
       {booklet.data && !booklet.data.proved && (
         <p role="alert" className="bg-wrong-soft text-wrong mb-2 rounded-md px-3 py-2 text-sm">
-          This text is not proved. It can be read here, and not be printed: see the findings.
+          This text is not proved. It is printed with that said:{" "}
+          {booklet.data.as_written > 0
+            ? `${booklet.data.as_written} of its lines, marked, ${booklet.data.as_written === 1 ? "stands" : "stand"} as written.`
+            : "see the findings."}
         </p>
       )}
       {booklet.data && <Booklet booklet={booklet.data} selectable={size === "all"} />}

@@ -2,7 +2,7 @@
 began with, the stitch that it is joined to, an earlier row; and another name for a stitch that is not there."""
 
 from collections.abc import Iterable
-from dataclasses import fields, is_dataclass, replace
+from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache
 from typing import Any
 
@@ -34,38 +34,57 @@ def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterab
         if not isinstance(named, NamedChain):
             continue
         size, told = line.size, named.length.at(line.size)
-        there = _begins_with(before if named.below else line, size)
-        if not there:
+        begun = _begins_with(before if named.below else line, size)
+        if not begun:
             continue
         row = "row below" if named.below else "round"
         where = subject.in_size(size)
-        if told not in there:
+        nth = named.nth.at(size) if named.nth is not None else None
+        # "Top of ch-3" may be the part of a longer chain that is the stitch; "3rd ch of ch-5" names the whole.
+        fits = [one for one in begun if told == one.length or (nth is None and told == one.top)]
+        if not fits:
+            there = begun[0].length
             message = (
-                f"{write_label(line.line)}{where}: this names a chain of {told}; the {row} begins with ch {there[0]}."
+                f"{write_label(line.line)}{where}: this names a chain of {told}; the {row} begins with ch {there}."
             )
-            repair = Repair(f"Change {told} to {there[0]}", (edit_value(named.length, size, there[0]),))
-            yield Finding("chain-not-there", "error", named.length.span, message, size, there[0], told, (repair,))
-        elif named.nth is not None and (nth := named.nth.at(size)) > told:
-            message = f"{write_label(line.line)}{where}: this names the {ordinal_text(nth)} chain of ch {told}."
-            yield Finding("chain-not-there", "error", named.nth.span, message, size, told, nth)
+            repair = Repair(f"Change {told} to {there}", (edit_value(named.length, size, there),))
+            yield Finding("chain-not-there", "error", named.length.span, message, size, there, told, (repair,))
+        elif named.nth is not None and nth is not None and not any(one.may_be_joined(nth) for one in fits):
+            top = fits[0].top or fits[0].length
+            message = (
+                f"{write_label(line.line)}{where}: the {ordinal_text(nth)} chain of ch {told} is not its top; that is "
+                f"the {ordinal_text(top)}."
+            )
+            yield Finding("chain-not-there", "error", named.nth.span, message, size, top, nth)
 
 
-def _begins_with(line: LineWork | None, size: int) -> tuple[int, ...]:
-    """Lengths by which the chain that a round begins with may be called: its own, and that of the part of it which is
-    a stitch; empty where it begins with none."""
-    found: list[int] = []
+@dataclass(frozen=True)
+class _Begun:
+    """A chain that a round begins with; top: how many of its chains are the stitch, where a space stands beside it."""
+
+    length: int
+    top: int | None = None
+
+    def may_be_joined(self, nth: int) -> bool:
+        """Is this chain of it where a round is joined?"""
+        return nth == self.top if self.top is not None else nth <= self.length
+
+
+def _begins_with(line: LineWork | None, size: int) -> list[_Begun]:
+    """The chains that the round of a line begins with, the last one first; none where it begins otherwise."""
+    found: list[_Begun] = []
     for step in line.steps if line is not None else ():
         match step:
             case Chain(length=length, space=space):
-                part = [length.at(size) - space.at(size)] if space is not None else []
-                found = [length.at(size), *part, *found]
+                many = length.at(size)
+                found.insert(0, _Begun(many, many - space.at(size) if space is not None else None))
             case Work(into=FromHook(nth=nth)):
-                return (*found, nth.at(size) - 1)
+                return [*found, _Begun(nth.at(size) - 1)]
             case Gesture() | Work(stitch="sl st"):
                 pass
             case _:
                 break
-    return tuple(dict.fromkeys(found))
+    return found
 
 
 def joined_stitches(subject: Subject) -> list[Finding]:

@@ -1,47 +1,37 @@
-"""The command that answers how much yarn a design or a text takes."""
+"""What is printed of how much yarn a design takes."""
 
-import argparse
 from collections.abc import Iterator
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from rillstep.document import Design, Yarn, faults_of, load
+from rillstep.document import Design, faults_of
 from rillstep.services import views
+from rillstep.services.errors import Invalid
+from rillstep.services.files import usable_proof
 from rillstep.services.other_yarn import OtherWayView, OtherYarn, OtherYarnView, in_other_yarn
-from rillstep.services.workbench import proof_of
 from rillstep.services.yarn_needs import known_of, yarn_needs
 from rillstep.services.yarn_reach import largest_of
 from rillstep.services.yarn_views import answers_view, yarn_view
 
 
-class NoYarn(ValueError):
-    """Nothing can be estimated; the message says why."""
-
-
-def design_in(written: str, args: argparse.Namespace) -> Design:
-    """A design file, or a text in a yarn with the label that the options give. Raises BrokenDesign."""
-    if written.lstrip().startswith("{"):
-        return load(written)
-    return Design(text=written, yarns=[Yarn(name="Yarn", grams_per_ball=args.grams, metres_per_ball=args.metres)])
-
-
 def other_in(written: str) -> OtherYarn:
-    """Another yarn or hook from its JSON. Raises NoYarn with the places of what is wrong."""
+    """Another yarn or hook from its JSON. Raises Invalid with the places of what is wrong."""
     try:
         return OtherYarn.model_validate_json(written)
     except ValidationError as error:
-        raise NoYarn("; ".join(f"{one.path}: {one.message}" for one in faults_of(error.errors()))) from None
+        raise Invalid("; ".join(f"{one.path}: {one.message}" for one in faults_of(error.errors()))) from None
 
 
 def yarn_report(design: Design, have_g: float | None, other: OtherYarn | None) -> dict[str, Any]:
-    """What is printed as JSON: the yarn of each size, and what was asked. Raises NoYarn."""
-    proof = proof_of(design)
+    """What is printed as JSON: the yarn of each size, and what was asked. Raises Invalid."""
+    proof = usable_proof(design)
     known = known_of(design, proof)
     found = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
     answers = answers_view(design, proof, found, known)
     if answers.problem:
-        raise NoYarn(f"no yarn can be estimated: {answers.problem}")
+        label = "" if design.yarns else " For a text, --grams and --metres say what a ball holds."
+        raise Invalid(f"no yarn can be estimated: {answers.problem}{label}")
     asked: dict[str, BaseModel] = {"answers": answers}
     if have_g is not None:
         asked["largest"] = largest_of(design, have_g)

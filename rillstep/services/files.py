@@ -1,0 +1,44 @@
+"""A file as a design: a design file, or a pattern text by itself; what its commands ask is asked of it."""
+
+from rillstep.core.proof import Proof
+from rillstep.document import BrokenDesign, Design, Yarn, load
+from rillstep.services.checking import design_of
+from rillstep.services.errors import Invalid
+from rillstep.services.workbench import proof_of
+
+# With these a text is no pattern that could be worked.
+_UNUSABLE = ("text-too-long", "nothing-to-work")
+
+
+def design_in(written: str, grams: float | None = None, metres: float | None = None) -> Design:
+    """A design file, or a text with the label of its yarn where that is given. Raises Invalid."""
+    if written.lstrip().startswith("{"):
+        try:
+            return load(written)
+        except BrokenDesign as error:
+            raise Invalid(str(error)) from None
+    design = design_of(written)
+    if grams is None and metres is None:
+        return design
+    yarn = Yarn(name="Yarn", grams_per_ball=grams or 100.0, metres_per_ball=metres)
+    return design.model_copy(update={"yarns": [yarn]})
+
+
+def usable_proof(design: Design) -> Proof:
+    """The proof of a design whose text is a pattern. Raises Invalid."""
+    proof = proof_of(design)
+    unusable = next((finding for finding in proof.findings if finding.code in _UNUSABLE), None)
+    if unusable is not None:
+        raise Invalid(unusable.message)
+    return proof
+
+
+def size_in(proof: Proof, name: str | None) -> int:
+    """The index of a size by its name, in any case; of the first one where none is given. Raises Invalid."""
+    names = [one.lower() for one in proof.pattern.sizes]
+    if name is None:
+        return 0
+    if name.lower() not in names:
+        known = ", ".join(proof.pattern.sizes)
+        raise Invalid(f"there is no size “{name}”; choose one of {known}, or all")
+    return names.index(name.lower())
