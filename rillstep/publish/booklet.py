@@ -12,6 +12,7 @@ from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.handed import mirrored
+from rillstep.core.printing.step_words import write_sentence
 from rillstep.core.printing.writer import (
     check_word,
     size_line,
@@ -21,7 +22,6 @@ from rillstep.core.printing.writer import (
     write_line,
     write_make,
     write_own_gauge,
-    write_sentence,
     write_special,
     write_stated,
 )

@@ -76,10 +76,14 @@ def test_words_are_completed_and_sections_folded(editing: Page) -> None:
     options = editing.locator(".cm-tooltip-autocomplete")
     expect(options).to_contain_text("FPdc")
     expect(options).to_contain_text("front post double crochet")
-    editing.wait_for_timeout(120)
-    editing.keyboard.press("Enter")
+    editing.keyboard.press("Tab")
     expect(editing.locator(".cm-content")).to_contain_text("Ch 1, FPdc")
-    for _ in range(4):
+    editing.keyboard.type(", bpd")
+    expect(options).to_contain_text("BPdc")
+    editing.keyboard.press("ArrowDown")
+    editing.keyboard.press("Enter")  # chosen by an arrow, it is taken by Enter as well
+    expect(editing.locator(".cm-content")).to_contain_text("Ch 1, FPdc, BPdc")
+    for _ in range(8):
         editing.keyboard.press("Control+z")
     editing.keyboard.press("Control+Home")
     editing.locator(".cm-foldGutter span[title='Fold line']").first.click()
@@ -138,7 +142,7 @@ def test_a_question_is_answered_in_the_text(checking: Page) -> None:
 
 def test_a_text_is_shown_as_it_would_be_printed(checking: Page) -> None:
     checking.get_by_text("As printed").click()
-    expect(checking.get_by_test_id("printed")).to_contain_text("As it was written, and not proved: Rnd 3")
+    expect(checking.get_by_test_id("printed")).to_contain_text("As it was written, and not proved: Rnd 4")
     checking.get_by_text("Proof", exact=True).click()
     checking.get_by_role("button", name="Change 9 to 8").click()
     expect(checking.get_by_test_id("verdict")).to_contain_text("5 proved")

@@ -4,7 +4,8 @@ import pytest
 
 from rillstep.core.notation import parse
 from rillstep.core.printing import write
-from rillstep.core.printing.writer import write_label, write_line, write_steps, write_totals
+from rillstep.core.printing.step_words import write_steps
+from rillstep.core.printing.writer import write_label, write_line, write_totals
 from rillstep.core.tree import Again, Row, Setup
 from rillstep.core.words.tokens import tokens_of
 

@@ -1,11 +1,16 @@
 import {
+  acceptCompletion,
   autocompletion,
   completionKeymap,
+  completionStatus,
+  moveCompletionSelection,
+  selectedCompletionIndex,
   type Completion,
   type CompletionContext,
   type CompletionResult,
 } from "@codemirror/autocomplete";
-import { keymap } from "@codemirror/view";
+import { Prec } from "@codemirror/state";
+import { keymap, type EditorView } from "@codemirror/view";
 import type { OutlineView, WordView } from "../api/schema";
 
 /** What can be completed: the words of the notation as the server gives them, and the names defined in the text. */
@@ -44,6 +49,16 @@ function options({ words, outline }: Vocabulary): Completion[] {
   ];
 }
 
+/**
+ * Takes the suggestion that is chosen, or the first one. Nothing is chosen before an arrow is pressed, so that Enter is a
+ * new line for whoever types on.
+ */
+function take(view: EditorView): boolean {
+  if (completionStatus(view.state) !== "active") return false;
+  if ((selectedCompletionIndex(view.state) ?? -1) < 0) moveCompletionSelection(true)(view);
+  return acceptCompletion(view);
+}
+
 /** Complete the words before the cursor; `vocabulary` is asked each time, as it grows with the text. */
 export function completion(vocabulary: () => Vocabulary) {
   const source = (context: CompletionContext): CompletionResult | null => {
@@ -57,5 +72,14 @@ export function completion(vocabulary: () => Vocabulary) {
     const at = before.text.lastIndexOf(" ") + 1;
     return { from: fits ? before.from : before.from + at, options: whole, validFor: /^[\w -]*$/ };
   };
-  return [autocompletion({ override: [source], icons: false }), keymap.of(completionKeymap)];
+  return [
+    autocompletion({
+      override: [source],
+      icons: false,
+      selectOnOpen: false,
+      interactionDelay: 0,
+      defaultKeymap: false,
+    }),
+    Prec.highest(keymap.of([{ key: "Tab", run: take }, ...completionKeymap])),
+  ];
 }

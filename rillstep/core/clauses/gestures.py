@@ -3,7 +3,7 @@
 from rillstep.core.clauses.endings import read_leave
 from rillstep.core.clauses.joins import colour_gesture, end_of_join, names_colour, read_colour, read_join
 from rillstep.core.clauses.markers import read_marker_gesture
-from rillstep.core.clauses.places import read_into
+from rillstep.core.clauses.places import RING_NAMES, read_into
 from rillstep.core.clauses.sides import OF_A_SIDE, read_row_loop, read_seam, reads_other_side
 from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import Gesture, GestureKind, Last, Step, TopOfChain
@@ -69,6 +69,11 @@ _TURNED = (
     "rotate work", "rotate the piece", "rotate piece", "rotate", "rotating", "turning the work", "turning",
 )  # fmt: skip
 _PLAIN_WORDS = tuple(words for words, _ in _PLAIN)
+
+
+def _ring_in(words: str) -> str:
+    """What the words of a gesture call a ring that is no plain one: "magic circle"; "" where they name none."""
+    return "magic ring" if words == "mr" or words.endswith(" mr") else next((r for r in RING_NAMES if r in words), "")
 
 
 def _is_colour(stream: Stream) -> bool:
@@ -245,7 +250,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
     if index is not None:
         kind = _PLAIN[index][1]
         _rest_of_aside(stream, kind)
-        return [Gesture(kind, span=stream.since(start))]
+        return [Gesture(kind, _ring_in(_PLAIN[index][0]), span=stream.since(start))]
     if _breaks_off(stream):
         return [Gesture("fasten off", span=stream.since(start))]
     if token.is_word("join", "attach", "attaching", "rejoin", "reattach", "sl", "slst", "ss", "slip"):

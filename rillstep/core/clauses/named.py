@@ -38,7 +38,7 @@ def _chains(body: Stream, joined: set[int]) -> Iterator[NamedChain]:
         if not _is_of_chain(body.tokens, at) or any(one.is_word(*_COUNTS) or one.is_mark("(", ",") for one in before):
             continue
         here = at in joined or any(one.is_word("base") for one in before)
-        nth = next((i for i in range(at - 1, max(-1, at - 6), -1) if body.tokens[i].kind == "ordinal"), None)
+        nth = next((i for i in range(at - 1, max(-1, at - 8), -1) if body.tokens[i].kind == "ordinal"), None)
         if here or nth is not None or any(one.is_word("top", *_BEGINNING) for one in before):
             yield NamedChain(body.as_num(token), _which(body, nth), not here)
 

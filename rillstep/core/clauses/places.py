@@ -62,20 +62,26 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
         token = stream.peek()
         if token is None or token.kind == "mark" or token.is_word("across", "around", "to", "until", "all"):
             return Every(STITCHES, _end_or_row(stream)), loop  # "sc in BLO", "sc in BLO across"
-    stream.any_of(
-        "the back bump of", "back bump of", "the back bumps of", "back bumps of", "the bottom of", "bottom of"
-    )
+    bump = stream.any_of("the back bump of", "back bump of", "the back bumps of", "back bumps of")
+    bump or stream.any_of("the bottom of", "bottom of")
     if base_of_chain(stream):
         return Same(STITCHES), None
-    stream.any_of(
-        "the back bump", "back bump", "back bumps", "the post of", "post of", "the body of", "the top of", "base of"
-    )
+    bump = stream.any_of("the back bump", "back bump", "back bumps") or bump
+    stream.any_of("the post of", "post of", "the body of", "the top of", "base of")
     into = _of_special(stream, _place(stream))
+    into = _in_bump(into) if bump else into
     below = qualifiers(stream)
     if below and isinstance(into, Next | Nth | Last | Same | Every) and into.what.kind == "st":
         into = replace(into, what=replace(into.what, stitch="", below=below))  # the stitch named is in the row below
     later = read_loop(stream)
     return into, loop or later
+
+
+def _in_bump(into: Into) -> Into:
+    """A place in the back bump of its chain."""
+    if isinstance(into, FromHook):
+        return replace(into, bump=True)
+    return replace(into, what=replace(into.what, bump=True)) if isinstance(into, Next | Every | Nth | Last) else into
 
 
 def _of_special(stream: Stream, into: Into) -> Into:
@@ -105,6 +111,24 @@ def _of_special(stream: Stream, into: Into) -> Into:
     return into
 
 
+_RINGS = (
+    "ring",
+    "adjustable ring",
+    "adjustable loop",
+    "magic circle",
+    "magic loop",
+    "center of ring",
+    "centre of ring",
+    "center of the ring",
+    "magic ring",
+    "circle",
+    "mr",
+    "mc",
+    "center ring",
+)
+# What a ring that is pulled tight is called, and keeps being called in print.
+RING_NAMES = frozenset(("magic ring", "magic circle", "magic loop", "adjustable loop"))
+
 _JUST_MADE = tuple(
     words
     for loop in ("loop", "lp", "sp", "space", "ch sp", "arch")
@@ -117,22 +141,9 @@ def _place(stream: Stream) -> Into:
     stream.word("the", "your", "a", "an")
     if stream.any_of(*_JUST_MADE):
         return Same(What("sp"))
-    if stream.any_of(
-        "ring",
-        "adjustable ring",
-        "adjustable loop",
-        "magic circle",
-        "magic loop",
-        "center of ring",
-        "centre of ring",
-        "center of the ring",
-        "magic ring",
-        "circle",
-        "mr",
-        "mc",
-        "center ring",
-    ):
-        return InRing()
+    ring = stream.phrase(_RINGS)
+    if ring is not None:
+        return InRing(_RINGS[ring] if _RINGS[ring] in RING_NAMES else "")
     if stream.any_of("loop"):  # of the beginning, or one of chains: which it is shows when it is worked
         return Next(plain_num(stream, 1), What("sp")) if stream.choose(2, "loop") == 1 else InRing()
     if stream.free_loops is not None and stream.any_of("same loop", "same lp", "same st", "same place"):
@@ -156,7 +167,7 @@ def _place(stream: Stream) -> Into:
     if (ends := every_row_end(stream)) is not None:
         return Every(ends, _end_or_row(stream))
     if stream.any_of("each back bump", "every back bump"):
-        return Every(What("ch"), _end_or_row(stream))
+        return Every(What("ch", bump=True), _end_or_row(stream))
     if stream.any_of("center of", "centre of", "middle of", "the center of", "the centre of", "the middle of"):
         return _middle_of_motif(stream) or _place(stream)
     token = stream.peek()

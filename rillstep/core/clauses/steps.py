@@ -267,7 +267,7 @@ def _read_place_first(stream: Stream, start: int) -> Step:
     into, loop = read_into(stream)
     told = stream.mark(",", ":")
     if told and isinstance(into, InRing) and start == 0:
-        return Gesture("adjustable ring", span=stream.since(start))  # "In a magic circle: ch 2, 12 dc"
+        return Gesture("adjustable ring", into.called, span=stream.since(start))  # "In a magic circle: ch 2, 12 dc"
     stream.word("work", "make", "place", "do")
     token = stream.peek()
     if token is not None and token.is_mark("(", "["):

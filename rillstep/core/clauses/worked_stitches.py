@@ -54,12 +54,16 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     """A clause that works stitches; a standing stitch joins its own yarn. Raises NotUnderstood."""
     if stream.word("standing"):
         joined = Gesture("join colour", span=stream.since(start))
-        return [joined, *read_works(stream, stream.at)]
+        return [joined, *_standing(read_works(stream, stream.at))]
     skipped = _starting_in(stream, start)
     if skipped is not None:
         return _from_there(stream, skipped)
+    stands = False
     while (token := stream.peek()) is not None and token.is_word(*_WORKED_WITH) and sees_stitch(stream) is None:
+        stands = stands or token.is_word("standing")
         stream.next()  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
+    if stands:
+        return _standing(read_works(stream, stream.at))
     token, following = stream.peek(), stream.peek(1)
     lower = following is not None and following.is_word("long", "spike", "deep")
     if lower and token is not None and token.text in ("1", "one") and sees_stitch(stream) is None:
@@ -108,6 +112,12 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if stream.word(*DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
     return _after_stitch(stream, start, stitch, leading, loop)
+
+
+def _standing(steps: list[Step]) -> list[Step]:
+    """Steps of which the first stitch joins its own yarn."""
+    first = steps[0] if steps else None
+    return [replace(first, manner="standing"), *steps[1:]] if isinstance(first, Work) else steps
 
 
 def read_coloured(stream: Stream, start: int) -> Step | None:

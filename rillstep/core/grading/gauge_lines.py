@@ -100,3 +100,15 @@ def in_gauge(text: str, gauges: Sequence[str]) -> str:
     first = next((at for at, raw in enumerate(lines) if _OF_SIZES.match(raw)), 0)
     rest = [raw for raw in lines[first:] if not _OF_SIZES.match(raw)]
     return "\n".join([*lines[:first], *(f"Gauge: {one}" for one in gauges), *rest])
+
+
+# A key word, a label or an instruction: no title.
+_NO_TITLE = re.compile(
+    r"\s*(?:[a-z][a-z ]{0,20}:|(?:rn?ds?|rounds?|rows?|r)\.? ?\d|ch(?:ain)? \d|make\b|#)", re.IGNORECASE
+)
+
+
+def below_title(rows: Sequence[str]) -> int:
+    """The line (from 0) before which lines of the head are put: below the title, where the text begins with one."""
+    first = next((at for at, raw in enumerate(rows) if raw.strip()), 0)
+    return first + 1 if rows and rows[first].strip() and _NO_TITLE.match(rows[first]) is None else first

@@ -11,6 +11,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, fields, is_dataclass, replace
 
 from rillstep.core.findings import Edit, Span, apply_edits
+from rillstep.core.grading.gauge_lines import below_title
 from rillstep.core.grading.growing import growing_lines
 from rillstep.core.grading.growing_line import LABEL, GrowingLine
 from rillstep.core.grading.slots import Slot, slots_of
@@ -241,8 +242,8 @@ def _lengths(node: object) -> Iterator[Num]:
 
 
 def _head_ends(rows: Sequence[str]) -> int:
-    """The line before which definitions stand: behind the last line of the head that has a key word."""
-    last = 0
+    """The line before which definitions stand: behind the last line of the head that has a key word, or the title."""
+    last = below_title(rows)
     for at, raw in enumerate(rows):
         if re.match(
             r"\s*(?:pattern|terms|units|sizes?|gauge|yarn|hook|define|number|finished)\s*:", raw, re.IGNORECASE

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from rillstep.core.findings import Edit, Span, apply_edits
-from rillstep.core.grading.gauge_lines import for_sizes
+from rillstep.core.grading.gauge_lines import below_title, for_sizes
 from rillstep.core.grading.set_style import in_style
 from rillstep.core.printing.project import one_size
 from rillstep.core.settling import read
@@ -109,13 +109,13 @@ def _with_line_of_sizes(text: str, names: Sequence[str], sizes: Sequence[str]) -
 
 
 def with_sizes(text: str, sizes: Sequence[str]) -> str:
-    """The text with its `Sizes:` line, which is put before its names where there is none."""
+    """The text with its `Sizes:` line, which is put before its names, or below its title, where there is none."""
     lines = text.split("\n")
     for at, raw in enumerate(lines):
         if (match := _SIZES.match(raw)) is not None and not is_size_line(raw):
             lines[at] = f"{match[1]}{', '.join(sizes)}{match[3]}"
             return "\n".join(lines)
-    first = next((at for at, raw in enumerate(lines) if DEFINED.match(raw)), 0)
+    first = next((at for at, raw in enumerate(lines) if DEFINED.match(raw)), below_title(lines))
     return "\n".join([*lines[:first], f"Sizes: {', '.join(sizes)}", *lines[first:]])
 
 

@@ -372,6 +372,15 @@ _WAY = frozenset((
 ))  # fmt: skip
 
 
+_IN_COLOUR = re.compile(r"\(\s*(?:colou?r\s+|yarn\s+)?([A-F]|MC|CC\d?)\s*\)\W*$")
+
+
+def colour_of(text: str) -> str:
+    """The colour that a heading names in brackets: the A of "BASE (A)"; "" for none."""
+    match = _IN_COLOUR.search(text)
+    return match[1] if match is not None else ""
+
+
 def says_more(text: str, section: Section) -> bool:
     """Does a heading hold a word or a number that its section does not: "Base (colour A)"?"""
     words = re.findall(r"[a-z]+|\d+", text.lower())

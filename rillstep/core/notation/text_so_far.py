@@ -9,7 +9,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import header
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
-from rillstep.core.notation.sections import part_title, piece_joined, piece_named, read_heading, says_more
+from rillstep.core.notation.sections import colour_of, part_title, piece_joined, piece_named, read_heading, says_more
 from rillstep.core.notation.sources import called
 from rillstep.core.tree import (
     Again,
@@ -72,7 +72,7 @@ class TextSoFar:
     sections: list[Section] = field(default_factory=list)
     open: Section | None = None
     lines: list[Line] = field(default_factory=list)
-    heading: tuple[Prose, ...] = ()  # the heading of the open section, where it says more than its title
+    heading: tuple[Prose | Setup, ...] = ()  # what the heading of the open section says besides its title
     active: tuple[int, ...] = (0,)
     expected: Num = field(default_factory=lambda: Num((1,)))  # the number of the next row, for each size
     defining: bool = False
@@ -116,7 +116,8 @@ class TextSoFar:
             self.lines = with_said(_set_up_first(self.lines), self.said)
             worked = _spiral(self.lines) if self.guessed and self.open.worked == "joined rounds" else self.open.worked
             on = Along("elsewhere") if self._is_on_another() else self.open.on
-            self.sections.append(replace(self.open, lines=(*self.heading, *self.lines), worked=worked, on=on))
+            heading = () if _in_colours(self.lines) else self.heading
+            self.sections.append(replace(self.open, lines=(*heading, *self.lines), worked=worked, on=on))
         self.open, self.lines, self.heading = None, [], ()
         self.restart()
 
@@ -183,7 +184,10 @@ class TextSoFar:
         before = [*self.sections, *just(self)]
         section = read_heading(title, span, before, following, len(self.header.sizes))
         self.start(section, guessed=True)
-        if says_more(title, section):
+        colour = colour_of(title)
+        if colour:
+            self.heading = (Setup((Gesture("change colour", colour, span=span),), self.active, span),)
+        elif says_more(title, section):
             self.heading = (Prose(" ".join(title.strip(" *_#:").split()), self.active, True, span),)
 
     def joins_piece(self, text: str) -> None:
@@ -242,6 +246,16 @@ class TextSoFar:
             self.expected = self._after(line.last or line.first, line.sizes)
         elif isinstance(line, Setup) and begins_anew(line):
             self.restart()
+
+
+def _in_colours(lines: Sequence[Line]) -> bool:
+    """Does a first row join or change to a colour itself?"""
+    first = next((line for line in lines if isinstance(line, Row)), None)
+    return (
+        first is not None
+        and bool(first.gestures & {"join colour", "change colour"})
+        and any(isinstance(step, Gesture) and "colour" in step.kind and step.name for step in first.steps[:1])
+    )
 
 
 def _names_foundation(line: Prose, section: Section) -> bool:

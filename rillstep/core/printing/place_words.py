@@ -88,6 +88,12 @@ def write_end(end: ToEnd, terms: Terms = "US") -> str:
 
 def write_into(into: Into, several: bool, terms: Terms) -> str:
     """ "in next 6 sts"; `several` stitches into each place asks for "in each of next 6 sts"."""
+    words = _into(into, several, terms)
+    bump = isinstance(into, Next | Every | Nth | Last) and into.what.bump
+    return words.replace("in ", "in back bump of ", 1) if bump else words
+
+
+def _into(into: Into, several: bool, terms: Terms) -> str:
     match into:
         case Next(count, what, True):
             return f"over next {write_number(count)} {write_what(what, True, terms)}"
@@ -124,14 +130,15 @@ def write_into(into: Into, several: bool, terms: Terms) -> str:
                 )
             few = "" if count is None else f"next {write_number(count)} sts "
             return f"in {named} of {few}{kind} {write_number(number)}"
-        case FromHook(nth, counts_as, space):
+        case FromHook(nth, counts_as, space, in_bump):
+            bump = "back bump of " if in_bump else ""
             value = next(v for v in nth.values if v is not None)
             said = [abbreviation(counts_as, terms)] if counts_as else []
             said += [f"ch-{write_number(space)} sp"] if space is not None else []
             counted = f" (skipped ch count as {' and '.join(said)})" if said else ""
-            return f"in {ordinal_text(value)} ch from hook{counted}"
-        case InRing():
-            return "in ring"
+            return f"in {bump}{ordinal_text(value)} ch from hook{counted}"
+        case InRing(called):
+            return f"in {called or 'ring'}"
         case AsFirst(what):
             return f"in same {write_what(what, False, terms)} as first st"
         case TopOfChain():

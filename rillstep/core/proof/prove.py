@@ -20,6 +20,7 @@ from rillstep.core.proof.checks.differences import (
 from rillstep.core.proof.checks.drift import drift
 from rillstep.core.proof.checks.facing_sides import sides_in_turn, turned_once
 from rillstep.core.proof.checks.habits import (
+    closings,
     joins,
     kept_words,
     kinds_left_out,
@@ -58,6 +59,7 @@ LINE_CHECKS = (
     beside_motifs,
     missing_numbers,
     kept_words,
+    closings,
 )
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
@@ -72,7 +74,7 @@ Mark = Literal["proved", "unchecked", "wrong", "not understood"]
 UNCHECKED = frozenset((
     "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted",
     "rows-not-counted", "chains-not-counted", "chain-number-missing", "words-not-worked",
-    "round-turned", "define-not-understood", "manner-not-worked", "kind-not-counted",
+    "round-turned", "closing-differs", "define-not-understood", "manner-not-worked", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(

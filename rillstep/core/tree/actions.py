@@ -17,6 +17,7 @@ class Work:
     into: Into
     loop: Loop = "both"
     span: Span = field(default=NOWHERE, compare=False)
+    manner: str = field(default="", compare=False)  # "standing": how its yarn is joined, which makes the same stitch
 
 
 @dataclass(frozen=True)

@@ -172,6 +172,7 @@ class What:
     between: int = 0
     below: int = 0
     unworked: bool = False
+    bump: bool = field(default=False, compare=False)  # in the back bump of a chain, which makes the same stitch
     span: Span = field(default=NOWHERE, compare=False)  # of the words that name the stitch
 
 
@@ -219,11 +220,14 @@ class FromHook:
     nth: Num
     counts_as: str | None = None
     space: Num | None = None
+    bump: bool = field(default=False, compare=False)
 
 
 @dataclass(frozen=True)
 class InRing:
-    pass
+    """called: what the text calls the ring, where it is no plain "ring"."""
+
+    called: str = field(default="", compare=False)
 
 
 @dataclass(frozen=True)

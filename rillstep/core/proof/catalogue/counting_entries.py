@@ -65,4 +65,9 @@ COUNTING: tuple[Entry, ...] = (
            "The text does not say how many chains this is; it is worked as one, and the line is not proved.",
            "Say how many: “ch 2”.",
            RING + "Rnd 1: [(Sc, ch, sc) in next ch, sc in next 3 ch] around; join.", 2),
+    Entry("closing-differs", "warning", "counting", "A last space of another length",
+           "A round is closed by a chain and a stitch that stand for its last space, and they come to another length.",
+           "Change the chain, the stitch, or the length that it is called by.",
+           RING + "Rnd 1: Sc in each ch around; join.\nRnd 2: Ch 1, sc in same st, *ch 5, skip 2 sts, sc in next st; "
+           "rep from * until 2 sts remain, ch 3, skip 2, dc in first sc (counts as ch-5 space).", 3),
 )  # fmt: skip

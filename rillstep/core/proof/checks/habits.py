@@ -260,10 +260,19 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
     totals = getattr(line, "totals", ())
     named = {total.what for total in totals}
     beside = any(total.beside for total in totals)
-    if not isinstance(line, Row) or beside or "sts" in named or not named - {"sp", "ch"}:
+    if not isinstance(line, Row) or beside:
         return found
+    lengths = {t.length.values for t in totals if t.what == "sp" and t.length is not None}
+    by_length = sum(t.what == "sp" and t.length is not None for t in totals) > 1
     for work in worked.done:
         if work.trouble is not None or not work.rounds:
+            continue
+        named_here = {values[work.size] for values in lengths}
+        unnamed = [length for length, _ in work.rounds[-1].spaces if length not in named_here]
+        if by_length and unnamed:
+            message = f"The total{worked.in_size(work.size)} does not count the ch-{unnamed[0]} sps of this row."
+            found.append(Finding("kind-not-counted", "warning", line.span, message, work.size))
+        if "sts" in named or not named - {"sp", "ch"}:
             continue
         own = {stitch for stitch, _ in work.rounds[-1].outside}
         left_out = sorted(
@@ -276,6 +285,24 @@ def kinds_left_out(worked: WorkedLine) -> list[Finding]:
         if left_out:
             message = f"The total{worked.in_size(work.size)} does not count the {' and '.join(left_out)} of this row."
             found.append(Finding("kind-not-counted", "warning", line.span, message, work.size))
+    return found
+
+
+def closings(worked: WorkedLine) -> list[Finding]:
+    """ "Ch 2, dc in first st (counts as ch-5 sp)": the chain and the height of the stitch come to that space."""
+    line = worked.line
+    if not isinstance(line, Row) or line.broken:
+        return []
+    found: list[Finding] = []
+    for step in (one for one in line.steps if isinstance(one, Closing)):
+        for size in line.sizes:
+            chain, space, high = step.chain.at(size), step.space.at(size), basic(step.stitch).turning_chain
+            if chain + high != space:
+                message = (
+                    f"Ch {chain} and a stitch as high as ch {high} come to a ch-{chain + high} space"
+                    f"{worked.in_size(size)}, and this one is called a ch-{space} space: it is not proved."
+                )
+                found.append(Finding("closing-differs", "warning", step.span, message, size, space, chain + high))
     return found
 
 

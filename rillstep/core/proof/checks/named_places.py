@@ -77,7 +77,7 @@ def _begins_with(line: LineWork | None, size: int) -> list[_Begun]:
         match step:
             case Chain(length=length, space=space):
                 many = length.at(size)
-                found.insert(0, _Begun(many, many - space.at(size) if space is not None else None))
+                found = [_Begun(many, many - space.at(size) if space is not None else None)]
             case Work(into=FromHook(nth=nth)):
                 return [*found, _Begun(nth.at(size) - 1)]
             case Gesture() | Work(stitch="sl st"):
