@@ -87,7 +87,7 @@ ADVICE = [
     ("joined rounds, wall", "Ch 24, join into a ring.", "Rnds 1-9: Ch 3 (counts as dc), dc in each st around; join.",
      ["counts as a dc: the last stitch of the next round goes into its top", "ridges on the outside"]),
     ("spiral rounds, wall", "Ch 24, join into a ring.", "Rnds 1-9: Sc in each st around.", ["Worked in a spiral", "V"]),
-    ("rows, panel", "Ch 25.", "Rows 1-9: Ch 1, sc in each st across; turn.", ["The turning chain is not a stitch", "each ridge is 2 rows"]),
+    ("rows, panel", "Ch 25.", "Rows 1-9: Ch 1, sc in each st across; turn.", ["The ch 1 that begins a row is not a stitch", "each ridge is 2 rows"]),
     ("rows, panel", "Ch 25.", "Rows 1-9: Ch 1, BLO sc in each st across; turn.", ["ridges and the grooves between"]),
     ("joined rounds, wall", "Ch 24, join into a ring.", "Rnds 1-9: Ch 1, BLO sc in each st around; join.", ["the free front loops make"]),
     ("rows, panel", "Ch 25.", "Rows 1-9: Ch 3 (counts as dc), dc in each st across; turn.", ["bands of upright dc"]),

@@ -34,6 +34,9 @@ def label_numbers(stream: Stream) -> tuple[Num, Num | None]:
         return ranges(
             stream, first, _bare_ranges(stream) or _bare_set(stream) or stream.need_number("the last round or row")
         )
+    several = ranges(stream, first, first)
+    if several != (first, first):
+        return several
     if stream.tokens and stream.peek() is not None and (bare := _bare_set(stream, first)) is not None:
         return bare, None
     if stream.word("and") or stream.mark("&"):
@@ -145,15 +148,17 @@ def slash_ranges(stream: Stream, text: str) -> tuple[Num, Num] | None:
 
 
 def ranges(stream: Stream, first: Num, last: Num) -> tuple[Num, Num]:
-    """ "18-20 (22-24)": a range for each size."""
+    """ "18-20 (22-24)", "8 (10, 12-13)": a range, or one row, for each size."""
     start = stream.at
     firsts, lasts = [first], [last]
     if stream.mark("(", "["):
         while True:
             a = stream.number()
-            if a is None or not (stream.mark("-", "—") or stream.word("to", "through", "thru")):
+            if a is None:
                 break
-            b = stream.number()
+            b: Num | None = a  # one row in this size
+            if stream.mark("-", "—") or stream.word("to", "through", "thru"):
+                b = stream.number()
             if b is None:
                 break
             firsts.append(a)

@@ -6,7 +6,7 @@ from typing import Any, NamedTuple
 
 from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
-from rillstep.core.fabric.remembered import interned
+from rillstep.core.fabric.remembered import Identity, interned
 from rillstep.core.memory import remember
 from rillstep.core.tree import Again, Chain, Line, Pattern, Row, Section
 
@@ -73,7 +73,8 @@ class Piece:
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:
         """Loops left free by the row after `origin`, or what is left of them."""
-        self.loops = _interned_loops(tuple({**dict(self.loops), origin: free}.items()))
+        left = {**dict(self.loops), origin: _interned_free(free)}
+        self.loops = _interned_loops(tuple([(row, Identity(loops)) for row, loops in left.items()]))
 
     def sides(self) -> tuple[Run, ...]:
         """The edges that follow the top when the work is rotated: row ends, foundation chain, row ends."""
@@ -86,8 +87,15 @@ class Piece:
 
 
 @remember(4096)
-def _interned_loops(loops: LoopsLeft) -> LoopsLeft:
-    return loops
+def _interned_free(free: FreeLoops) -> FreeLoops:
+    return free
+
+
+@remember(4096)
+def _interned_loops(loops: tuple[tuple[tuple[str, int], Identity], ...]) -> LoopsLeft:
+    """One and the same for loops that are: told apart by what they are, so that rows that each leave loops cost no more
+    than others."""
+    return tuple([(row, free.it) for row, free in loops])  # type: ignore[misc]
 
 
 def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int) -> Piece:

@@ -57,7 +57,17 @@ def write_label(row: Row | Again) -> str:
     side += f" ({row.name})" if row.name else ""
     if row.last is None:
         return f"{row.kind} {write_number(row.first)}{side}"
-    return f"{row.kind}s {write_number(row.first)}-{write_number(row.last)}{side}"
+    return f"{row.kind}s {_range(row, row.first, row.last)}{side}"
+
+
+def _range(row: Row | Again, first: Num, last: Num) -> str:
+    """ "5-9 (11)"; "8 (10, 12-13)" where some sizes have one row of it and others more."""
+    rows = [row.rounds(size) for size in row.sizes]
+    if first.shown or last.shown or min(rows) != 1 or max(rows) == 1:
+        return f"{write_number(first)}-{write_number(last)}"
+    each = [(first.at(size), last.at(size)) for size in row.sizes]
+    told = [f"{a}" if a == b else f"{a}-{b}" for a, b in each]
+    return f"{told[0]} ({', '.join(told[1:])})"
 
 
 def write_check(check: Check, units: str) -> str:

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from rillstep.core.stitches import Terms, abbreviation, basic
-from rillstep.core.tree import Again, Chain, Pattern, Row, Same, Section, Step, Work
+from rillstep.core.tree import Again, Chain, EachKind, Evenly, Group, Pattern, Repeat, Row, Same, Section, Step, Work
 from rillstep.core.tree.features import main_stitch
 
 Hand = Literal["right", "left"]
@@ -51,27 +51,44 @@ def _beginning(section: Section, terms: Terms) -> Iterator[str]:
         yield "Rounds are joined with a slip stitch in the first stitch."
     counted = [c for c in chains if c.counts not in (None, "none")]
     not_counted = [c for c in chains if c.counts == "none" or c.length.is_always(1)]
-    if counted:
-        stitch = abbreviation(counted[0].counts or "", terms)
+    word = "round" if rounds else "row"
+    for which, stitch in dict.fromkeys((_of(c), abbreviation(c.counts or "", terms)) for c in counted):
         name = f"a {stitch}" if stitch != "st" else "a stitch"
-        long = next((v for v in counted[0].length.values if v is not None), 0)
-        which = f"ch {long}" if any(not chain.length.is_always(long) for chain in chains) else "chain"
         yield (
-            f"The starting {which} counts as {name}: the last stitch of the next {'round' if rounds else 'row'} "
-            f"goes into its top."
+            f"The {which} that begins a {word} counts as {name}: the last stitch of the next {word} goes into its top."
         )
-    if not_counted:
+    for which in dict.fromkeys(_of(c) for c in not_counted):
         yield (
-            "The starting chain is not a stitch: skip it, and the joining slip stitch too, when you come round."
+            f"The {which} that begins a round is not a stitch: skip it, and the joining slip stitch too, when you come "
+            "round."
             if rounds
-            else "The turning chain is not a stitch: skip it. The first stitch goes into the last one of the row below."
+            else f"The {which} that begins a row is not a stitch: skip it. The first stitch goes into the last one of "
+            "the row below."
         )
     if rounds and not counted and any(_is_same(row.steps) for row in _rows(section)):
         yield "“Same st” at the start of a round is the stitch that you joined to."
 
 
+def _of(chain: Chain) -> str:
+    """ "ch 3": a chain by its length, so that one that counts and another that does not are told apart."""
+    lengths = sorted({value for value in chain.length.values if value is not None})
+    return f"ch {lengths[0]}" if len(lengths) == 1 else "chain"
+
+
 def _is_same(steps: tuple[Step, ...]) -> bool:
     return any(isinstance(getattr(step, "into", None), Same) for step in steps[:2])
+
+
+def _is_plain(steps: tuple[Step, ...], stitch: str) -> bool:
+    """Is a row worked in one stitch, through both loops?"""
+    for step in steps:
+        if isinstance(step, Work) and (step.stitch not in (stitch, "sl st") or step.loop != "both"):
+            return False
+        if isinstance(step, Group | EachKind | Evenly):
+            return False
+        if isinstance(step, Repeat) and not _is_plain(step.steps, stitch):
+            return False
+    return True
 
 
 def _counting(section: Section, terms: Terms) -> Iterator[str]:
@@ -92,6 +109,8 @@ def _counting(section: Section, terms: Terms) -> Iterator[str]:
     elif "back" in loops:
         yield f"To count {word}, count the ridges that the free front loops make: each round in back loops leaves one."
     elif flat and basic(stitch).turning_chain <= 1:
+        if not all(_is_plain(row.steps, stitch) for row in rows):
+            return  # ridges stand for other numbers of rows there
         yield f"To count {word}, count the ridges: each ridge is 2 {word}, as every second one shows its back."
     elif flat:
         yield f"To count {word}, count the bands of upright {abbreviation(stitch, terms)}: each band is one."

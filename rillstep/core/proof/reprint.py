@@ -10,6 +10,7 @@ from rillstep.core.printing import one_size, write
 from rillstep.core.printing.abbreviations import abbreviations_used
 from rillstep.core.printing.folding import folded
 from rillstep.core.printing.handed import left_handed
+from rillstep.core.printing.in_terms import in_terms
 from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.as_written import differing_lines, unproved_lines, with_source_lines
@@ -52,7 +53,7 @@ def reprint(
     """
     wanted = pattern if size is None else one_size(pattern, size)
     wanted = folded(wanted) if fold else wanted
-    wanted = left_handed(wanted) if hand == "left" else wanted
+    wanted = in_terms(left_handed(wanted) if hand == "left" else wanted, terms)
     return _printed(wanted, lambda made: write(made, terms), allowance_mm, source)
 
 
@@ -63,7 +64,7 @@ def reader_text(
     """The pattern as a text that stands alone: with its notes and abbreviations, and with long lines broken; `source`
     as for `reprint`."""
     wanted = folded(pattern if size is None else one_size(pattern, size))
-    wanted = left_handed(wanted) if hand == "left" else wanted
+    wanted = in_terms(left_handed(wanted) if hand == "left" else wanted, terms)
     short = "; ".join(f"{name} {meaning}" for name, meaning in abbreviations_used(wanted, terms))
     said = {text for _, text in wanted.extra}
     notes = [("Note", note) for note in (*advice(wanted, terms, hand), f"Abbreviations: {short}.") if note not in said]
