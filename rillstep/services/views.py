@@ -93,8 +93,9 @@ class PieceYarnView(BaseModel):
 
 class YarnView(BaseModel):
     """Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
-    and own_high_g. within: lines that change their colour in a way that is not followed, counted as the first one.
-    fits: whether the drawer is likely enough for all colours; null where that is not said."""
+    and own_high_g. missing: pieces that are not in it, as some of their rows are not known. within: lines that change
+    their colour in a way that is not followed, counted as the first one. fits: whether the drawer is likely enough for
+    all colours; null where that is not said."""
 
     metres: int
     grams: int
@@ -108,6 +109,7 @@ class YarnView(BaseModel):
     colours: list[ColourYarnView]
     pieces: list[PieceYarnView]
     within: list[int]
+    missing: list[str]
     fits: bool | None
 
 

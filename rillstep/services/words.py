@@ -44,7 +44,8 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
             rows.append(
                 (
                     proof.pattern.sizes[size],
-                    "; ".join(_colour_need(design, one, len(needed.colours)) for one in needed.colours),
+                    "; ".join(_colour_need(design, one, len(needed.colours)) for one in needed.colours)
+                    + (f"; not counted: {', '.join(needed.missing)}" if needed.missing else ""),
                 )
             )
     return rows

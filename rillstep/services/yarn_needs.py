@@ -1,10 +1,12 @@
 """Yarn of a design: what its swatches and weighings teach, and what each size takes, by colour and by piece."""
 
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.gauge import Gauge
 from rillstep.core.proof import Proof
+from rillstep.core.tree import Again, Row
 from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.yarn import (
     ColourNeed,
@@ -25,6 +27,7 @@ from rillstep.core.yarn import (
     prior_g,
     read_stitches,
     stitch_sizes,
+    taken_g,
     tally,
     whole_need,
     with_yarns,
@@ -47,7 +50,8 @@ class PieceNeed:
 
 @dataclass(frozen=True)
 class SizeYarn:
-    """The yarn of one size, or of some lines of it. within: lines that change colour in a way that is not followed."""
+    """The yarn of one size, or of some lines of it. within: lines that change colour in a way that is not followed.
+    missing: pieces of which some rows are not known, so that their yarn is not in it."""
 
     colours: tuple[ColourNeed, ...]
     whole: Range
@@ -55,6 +59,7 @@ class SizeYarn:
     pieces: tuple[PieceNeed, ...]
     within: tuple[int, ...]
     weighed: bool
+    missing: tuple[str, ...] = ()
 
     @property
     def balls(self) -> int:
@@ -72,9 +77,24 @@ def gauge_of(proof: Proof, size: int = 0) -> Gauge | None:
     return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
 
 
-def facts_of(yarn: Yarn, strands: int | None = None) -> YarnFacts | None:
-    """What is known of a yarn: by a length that was measured and weighed, or by its label; None without metres."""
-    held = strands or yarn.strands
+_STRANDS = {"two": 2, "2": 2, "double": 2, "three": 3, "3": 3, "triple": 3, "four": 4, "4": 4}
+_STRANDS_SAID = re.compile(
+    r"\b(two|three|four|[234])\s+strands?\b[^.\n]{0,40}?\b(?:held\s+)?together\b|"
+    r"\b(?:held|used)\s+(double|triple)\b",
+    re.IGNORECASE,
+)
+
+
+def strands_said(text: str) -> int:
+    """How many strands a text says are held together; 1 where it says nothing of it."""
+    match = _STRANDS_SAID.search(text)
+    return _STRANDS[(match[1] or match[2]).lower()] if match is not None else 1
+
+
+def facts_of(yarn: Yarn, strands: int | None = None, said: int = 1) -> YarnFacts | None:
+    """What is known of a yarn: by a length that was measured and weighed, or by its label; None without metres. said:
+    how many strands the text holds together, where the label is kept with one."""
+    held = strands or max(yarn.strands, said)
     if yarn.measured_m is not None and yarn.measured_g is not None:
         return YarnFacts(
             yarn.grams_per_ball, yarn.grams_per_ball * yarn.measured_m / yarn.measured_g, held, yarn.carried
@@ -86,7 +106,8 @@ def facts_of(yarn: Yarn, strands: int | None = None) -> YarnFacts | None:
 
 def yarns_of(design: Design) -> dict[str, YarnFacts]:
     """What is known of the yarn of each colour; under no colour that of all others. Empty where one has no metres."""
-    found = {yarn.colour: facts for yarn in design.yarns if (facts := facts_of(yarn)) is not None}
+    said = strands_said(design.text)
+    found = {yarn.colour: facts for yarn in design.yarns if (facts := facts_of(yarn, said=said)) is not None}
     if not found or len(found) < len(design.yarns):
         return {}
     return {"": next(iter(found.values())), **found}
@@ -168,11 +189,14 @@ def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weigh
     names = [name.lower() for name in proof.pattern.sizes]
     if weighing.size.lower() not in names:
         return None
-    used = _used(design, proof, names.index(weighing.size.lower()))
+    size = names.index(weighing.size.lower())
+    used = _used(design, proof, size)
+    extras = _extras(design, proof, size)
     if weighing.of:
-        used = of_piece(used, weighing.of)
+        used, extras = of_piece(used, weighing.of), []
     if weighing.colour:
         used = [one for one in used if one.colour.lower() == weighing.colour.lower()]
+        extras = [one for one in extras if one.colour.lower() == weighing.colour.lower()]
     if not used:
         return None
     grams = weighing.grams
@@ -180,7 +204,7 @@ def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weigh
         grams = weighing.balls * yarns.get(weighing.colour, yarns[""]).grams_per_ball - weighing.grams
     if grams <= 0:
         return None
-    return Weighed(prior_g(used, yarns), grams, weighing.maker, _said(weighing))
+    return Weighed(taken_g(used, extras, yarns), grams, weighing.maker, _said(weighing))
 
 
 def _used(design: Design, proof: Proof, size: int) -> list[Used]:
@@ -233,8 +257,17 @@ def yarn_need(
         for piece in dict.fromkeys(one.piece for one in used)
     )
     return SizeYarn(
-        needs, whole_need(needs), own, pieces, tuple(one.line for one in used if one.within), is_weighed(design)
+        needs, whole_need(needs), own, pieces, tuple(one.line for one in used if one.within), is_weighed(design),
+        _missing(proof, size),
     )  # fmt: skip
+
+
+def _missing(proof: Proof, size: int) -> tuple[str, ...]:
+    """The pieces of which some rows could not be worked."""
+    sections = proof.pattern.sections
+    lines = [line for line in proof.works[size].lines if isinstance(line.line, Row | Again)]
+    unknown = [line for line in lines if not line.rounds and not line.stated and line.line.rounds(size) > 0]  # type: ignore[union-attr]
+    return tuple(dict.fromkeys(sections[line.section].title for line in unknown))
 
 
 def _share(used: Sequence[Used], stitch: str) -> float:

@@ -51,7 +51,7 @@ def yarn_view(design: Design, needed: SizeYarn | None) -> views.YarnView | None:
             )
             for one in needed.pieces for shown in (rounded(one.need),)
         ],
-        within=list(dict.fromkeys(needed.within)), fits=fits,
+        within=list(dict.fromkeys(needed.within)), missing=list(needed.missing), fits=fits,
     )  # fmt: skip
 
 

@@ -19,8 +19,8 @@ from rillstep.services.other_yarn import OtherYarn, in_other_yarn
 from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work
 from rillstep.services.yarn_reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share, largest_of
+from rillstep.services.yarn_report import report_lines, yarn_report
 from rillstep.services.yarn_views import LIKELY
-from rillstep.yarn_command import report_lines, yarn_report
 from tests.conftest import Client, as_json
 
 
@@ -319,3 +319,42 @@ def test_the_scale_is_read_when_it_has_come_to_rest() -> None:
 def test_without_a_scale_the_weight_is_typed(designer: Client) -> None:
     assert designer.get("/api/craft").json["has_scale"] is False  # type: ignore[index]
     assert designer.get("/api/scale").json == {"grams": None, "problem": "No scale is connected here. Type the weight."}
+
+
+def test_weighing_what_was_predicted_changes_nothing() -> None:
+    """Ends, waste and what else takes yarn are in the estimate, and so in what a weighing of all of it is held against."""
+    tassels = ExtraYarn(kind="tassel", length_mm=80, count=4)
+    for extras in ([], [tassels]):
+        design = nightfield().model_copy(update={"weighings": [], "swatches": [], "extras": extras})
+        size = work(design).sizes[0]
+        assert size.yarn is not None
+        weighed = Weighing(size=size.name, grams=size.yarn.own_grams)
+        after = work(design.model_copy(update={"weighings": [weighed]})).sizes[0].yarn
+        assert after is not None and abs(after.own_grams - size.yarn.own_grams) <= 1
+
+
+def test_strands_that_the_text_holds_together_are_taken_and_pieces_that_are_not_known_are_named() -> None:
+    yarn = nightfield().yarns[0].model_copy(update={"colour": "", "strands": 1})
+    text = "Gauge: sc 20 sts x 20 rows = 10 cm\nPanel\nCh 41.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (40)\n"
+    text += "Rows 2-40: Ch 1, sc in each st across; turn. (40)\n"
+    grams = []
+    for head in ("", "Yarn: worsted cotton, two strands held together\n"):
+        (size,) = work(Design(text=head + text, yarns=[yarn])).sizes
+        assert size.yarn is not None and size.yarn.missing == []
+        grams.append(size.yarn.grams)
+    assert grams[1] == pytest.approx(2 * grams[0], rel=0.05)
+    strap = (
+        "Strap\nCh 7.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (6)\nRow 2: Glorp in each st; turn.\n"
+    )
+    (size,) = work(Design(text=text + strap, yarns=[yarn])).sizes
+    assert size.yarn is not None and size.yarn.missing == ["Strap"]
+
+
+def test_a_button_loop_makes_a_panel_no_wider() -> None:
+    text = "Gauge: sc 20 sts x 20 rows = 10 cm\nPanel\nCh 22.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (21)\n"
+    text += "Rows 2-37: Ch 1, sc in each st across; turn. (21)\n"
+    text += "Row 38: Ch 1, sc in next 10 sts, (sc, ch 8, sc) in next st, sc in next 10 sts; turn. (22 sc)\n"
+    widths = {
+        one.name: one.mm for one in work(Design(text=text)).bag if one.name in ("width", "Panel.width") and one.mm[0]
+    }
+    assert all(mm[0] == pytest.approx(105, abs=6) for mm in widths.values()) and widths

@@ -3548,8 +3548,9 @@ export interface components {
         /**
          * YarnView
          * @description Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
-         *     and own_high_g. within: lines that change their colour in a way that is not followed, counted as the first one.
-         *     fits: whether the drawer is likely enough for all colours; null where that is not said.
+         *     and own_high_g. missing: pieces that are not in it, as some of their rows are not known. within: lines that change
+         *     their colour in a way that is not followed, counted as the first one. fits: whether the drawer is likely enough for
+         *     all colours; null where that is not said.
          */
         YarnView: {
             /** Balls */
@@ -3566,6 +3567,8 @@ export interface components {
             low_g: number;
             /** Metres */
             metres: number;
+            /** Missing */
+            missing: string[];
             /** Own Grams */
             own_grams: number;
             /** Own High G */

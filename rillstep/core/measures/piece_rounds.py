@@ -104,7 +104,16 @@ def rounds_of(
             number = line.line.first.at(work.size) + offset
             across = size.across_mm(counts)
             rounds.append(
-                WorkedRound(line.line, number, stitch, counts, size, across, len(rounds) < flat, bool(openings))
+                WorkedRound(
+                    line.line,
+                    number,
+                    stitch,
+                    counts,
+                    size,
+                    across,
+                    len(rounds) < flat,
+                    bool(openings) or _has_one_loop(counts),
+                )
             )
     chains = sum(_chain_of(line, work.size) for line in lines)
     if not rounds and not chains:
@@ -113,6 +122,15 @@ def rounds_of(
     known = all(line.trouble is None and line.known for line in rows)
     straight = straight_stitches(lines, work.size) if section.role == "oval" else 0
     return PieceRounds(section, index, tuple(rounds), known, lies_flat, straight, chains, openings, work.size)
+
+
+# A chain of fewer is a space of a stitch pattern.
+_LEAST_LOOP = 3
+
+
+def _has_one_loop(counts: Counts) -> bool:
+    """Is there one loop of chain in a row, as for a button? It stands off the edge, and makes it no wider."""
+    return sum(many for _, many in counts.spaces) == 1 and counts.spaces[0][0] >= _LEAST_LOOP
 
 
 def _counted(line: LineWork, size: int) -> tuple[Counts, ...]:

@@ -8,6 +8,7 @@ from rillstep.core.yarn.needs import (
     colour_needs,
     of_piece,
     prior_g,
+    taken_g,
     whole_need,
     with_yarns,
 )
@@ -28,5 +29,5 @@ __all__ = [
     "FAR_OFF", "PRIORS", "TIMES_LENGTH", "ColourNeed", "Extra", "Kind", "Known", "NotStitches", "Prior", "Range",
     "StitchMix", "StitchSizes", "Used", "Weighed", "YarnFacts", "colour_needs", "kind_of", "kinds_of", "learned",
     "length_mm", "mix_lengths_mm", "of_piece", "predicted", "prior_g", "read_stitches", "stitch_sizes", "tally",
-    "whole_need", "with_yarns",
+    "taken_g", "whole_need", "with_yarns",
 ]  # fmt: skip

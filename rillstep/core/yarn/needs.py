@@ -77,6 +77,17 @@ def colour_needs(
 
 
 def _need(colour: str, used: Sequence[Used], extras: Sequence[Extra], yarn: YarnFacts, known: Known) -> ColourNeed:
+    grams = _taken_g(colour, used, extras, yarn)
+    other, mine = predicted(known, grams), predicted(known, grams, own=True)
+    balls = max(1, math.ceil(other.high_g / yarn.grams_per_ball - 1e-9))
+    return ColourNeed(
+        colour, yarn, other.grams / yarn.grams_per_ball * yarn.metres_per_ball, other, mine, balls,
+        balls * yarn.grams_per_ball - other.grams,
+    )  # fmt: skip
+
+
+def _taken_g(colour: str, used: Sequence[Used], extras: Sequence[Extra], yarn: YarnFacts) -> dict[Kind, float]:
+    """All that a colour takes, in g by the priors: its stitches by kind, and as "seam" its ends, waste and extras."""
     own = [one for one in used if one.colour == colour]
     grams = prior_g(own, {colour: yarn})
     worked_mm = sum(min(mm, LONGEST_MM) for one in own for mm in one.lengths_mm.values())
@@ -84,12 +95,16 @@ def _need(colour: str, used: Sequence[Used], extras: Sequence[Extra], yarn: Yarn
     ends = 2 * TAIL_MM * (changes + 1 + math.floor(worked_mm * yarn.grams_per_mm / yarn.grams_per_ball))
     fixed_mm = ends + WASTE * worked_mm + sum(one.yarn_mm for one in extras if one.colour == colour)
     grams["seam"] = grams.get("seam", 0.0) + fixed_mm * yarn.grams_per_mm
-    other, mine = predicted(known, grams), predicted(known, grams, own=True)
-    balls = max(1, math.ceil(other.high_g / yarn.grams_per_ball - 1e-9))
-    return ColourNeed(
-        colour, yarn, other.grams / yarn.grams_per_ball * yarn.metres_per_ball, other, mine, balls,
-        balls * yarn.grams_per_ball - other.grams,
-    )  # fmt: skip
+    return grams
+
+
+def taken_g(used: Sequence[Used], extras: Sequence[Extra], yarns: Mapping[str, YarnFacts]) -> dict[Kind, float]:
+    """All that a bag takes in all of its colours, in g by the priors: what a weighing of all of it is held against."""
+    found: dict[Kind, float] = {}
+    for colour in dict.fromkeys((*(one.colour for one in used), *(one.colour for one in extras))):
+        for kind, grams in _taken_g(colour, used, extras, yarns[colour]).items():
+            found[kind] = found.get(kind, 0.0) + grams
+    return found
 
 
 def whole_need(needs: Sequence[ColourNeed]) -> Range:

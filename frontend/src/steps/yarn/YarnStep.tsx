@@ -101,6 +101,7 @@ export function YarnStep() {
     return one ? `${one.colour ? `${one.colour}: ` : ""}${one.yarn}` : colour;
   };
   const ball = yarns.find((yarn) => yarn !== null)?.colours[0]?.grams_per_ball ?? 100;
+  const missing = [...new Set(yarns.flatMap((yarn) => yarn?.missing ?? []))];
   const within = [...new Set(yarns.flatMap((yarn) => yarn?.within ?? []))];
   const basis = (piece: string) =>
     yarns.flatMap((yarn) => yarn?.pieces ?? []).find((one) => one.piece === piece)?.basis ?? "";
@@ -208,6 +209,12 @@ export function YarnStep() {
         <p className="text-quiet mt-2 text-sm">
           A gauge a twentieth tighter takes about {work.yarn.tighter} % more yarn for the same centimetres,
           and as much less for the same counts.
+        </p>
+      )}
+      {missing.length > 0 && (
+        <p role="status" className="text-warn mt-2 text-sm">
+          Not in these balls: {missing.join(", ")}. Some of {missing.length === 1 ? "its" : "their"} rows are
+          not understood or do not come out.
         </p>
       )}
       {within.length > 0 && (
