@@ -122,6 +122,17 @@ def list_ready() -> Any:
     return design_views.ReadyView(bags=bags).model_dump(mode="json")
 
 
+@api.get("/ready/<key>/picture.svg", responses={200: file_of("image/svg+xml", "A ready bag as it lies, small.")})
+def ready_picture(path: ReadyPath) -> Any:
+    """A small picture of a ready bag."""
+    studio = studio_id()
+    design = ready_design(path.key)
+    if design is None:
+        raise NotFound("There is no such ready bag.")
+    made = kept_for(studio, drawing_views.small_picture, design)
+    return Response(made, mimetype="image/svg+xml", headers={"Cache-Control": "private, max-age=3600"})
+
+
 @api.post("/ready/<key>", responses={200: design_views.DesignView})
 @limited_by_account(CREATED)
 def create_ready(path: ReadyPath) -> Any:

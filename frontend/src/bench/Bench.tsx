@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { memo, useEffect, useMemo, useState, type ReactNode } from "react";
+import { memo, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Outlet, useLocation, useParams } from "react-router";
 import { useStore } from "zustand";
 import { client, unwrap } from "../api/client";
@@ -92,6 +92,13 @@ const Steps = memo(function Steps({ store }: { store: DesignStore }) {
     document.title = `${name} – Rillstep`;
   }, [name]);
 
+  // Each step begins at its top, wherever the one before was left.
+  const main = useRef<HTMLElement>(null);
+  useEffect(() => {
+    main.current?.scrollTo(0, 0);
+    window.scrollTo(0, 0);
+  }, [step]);
+
   // The text beside its proof has its own findings, and needs the room.
   const editing = step === "words" && new URLSearchParams(search).get("view") === "edit";
   const withPanel = step !== "testers" && step !== "parts" && !editing;
@@ -110,6 +117,7 @@ const Steps = memo(function Steps({ store }: { store: DesignStore }) {
           <Stones />
           <main
             id="step"
+            ref={main}
             tabIndex={-1}
             className="relative min-w-0 flex-1 px-3 py-4 focus:outline-none lg:overflow-auto lg:px-5 print:overflow-visible!"
           >

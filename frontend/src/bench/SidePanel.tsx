@@ -25,7 +25,7 @@ function Finding({ finding, work }: { finding: FindingView; work: WorkView }) {
           <button
             key={repair.message}
             type="button"
-            className={index === 0 ? "button" : "button-plain"}
+            className={`${index === 0 && finding.severity === "error" ? "button" : "button-plain"} text-left whitespace-normal`}
             onClick={() => repaired(repair.edits)}
           >
             {repair.message}

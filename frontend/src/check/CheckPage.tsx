@@ -33,9 +33,9 @@ Size Three lenses only:
 Rnd 5: *Sc in next 3 sts, inc; rep from * around. (31)
 `;
 
-function Verdict({ check }: { check: CheckView }) {
+function Verdict({ check, stale }: { check: CheckView; stale: boolean }) {
   const sizes = `${check.sizes.length} ${check.sizes.length === 1 ? "size" : "sizes"}`;
-  return <Counts counts={check.counts} tail={` in ${sizes}`} testId="verdict" />;
+  return <Counts counts={check.counts} tail={` in ${sizes}`} testId="verdict" stale={stale} />;
 }
 
 function Start() {
@@ -104,7 +104,7 @@ export function CheckPage() {
         </Link>
         <h1 className="text-base">Check a pattern</h1>
         <span className="flex-1" />
-        {answer && <Verdict check={answer} />}
+        {answer && <Verdict check={answer} stale={check.isPlaceholderData || check.isError} />}
         <button
           type="button"
           className="button"

@@ -130,7 +130,7 @@ export function DesignList() {
                 to={`/designs/${design.id}/shape`}
                 className="flex min-w-0 flex-1 items-center gap-4 px-4 py-3"
               >
-                <Picture id={design.id} revision={design.revision} />
+                <Picture src={`/api/designs/${design.id}/picture.svg?revision=${design.revision}`} />
                 <span className="min-w-0">
                   <span className="font-text block truncate text-lg font-semibold">{design.name}</span>
                   <span className="text-quiet block truncate text-sm">

@@ -6,6 +6,7 @@ import { ApiError, client, unwrap, upload } from "../api/client";
 import type { DesignView } from "../api/schema";
 import { Dialog } from "../ui/Dialog";
 import { Trouble } from "../ui/Trouble";
+import { Picture } from "./Picture";
 
 const LARGEST_BYTES = 3_000_000;
 
@@ -90,8 +91,13 @@ export function NewDesign({ open, onClose }: { open: boolean; onClose: () => voi
                 )
               }
             >
-              <span className="font-semibold">{bag.title}</span>
-              <span className="text-quiet text-sm">{bag.build}</span>
+              <span className="flex items-center gap-3">
+                <Picture src={`/api/designs/ready/${bag.key}/picture.svg`} />
+                <span>
+                  <span className="block font-semibold">{bag.title}</span>
+                  <span className="text-quiet text-sm">{bag.build}</span>
+                </span>
+              </span>
             </button>
           </li>
         ))}

@@ -3,8 +3,8 @@ import { useEffect, useState } from "react";
 const TRIES = 6;
 const AGAIN_MS = 1200;
 
-/** A small picture of a design. Many are drawn at once when a list is opened: one that has to wait is asked for again. */
-export function Picture({ id, revision }: { id: number; revision: number }) {
+/** A small picture of a bag. Many are drawn at once when a list is opened: one that has to wait is asked for again. */
+export function Picture({ src }: { src: string }) {
   const [tried, setTried] = useState(0);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
@@ -16,12 +16,12 @@ export function Picture({ id, revision }: { id: number; revision: number }) {
     return () => clearTimeout(timer);
   }, [failed, tried]);
   return (
-    <span className="flex h-14 w-20 shrink-0 items-center justify-center">
+    <span className="flex h-16 w-22 shrink-0 items-center justify-center">
       {!failed && (
         <img
-          src={`/api/designs/${id}/picture.svg?revision=${revision}&try=${tried}`}
+          src={`${src}${src.includes("?") ? "&" : "?"}try=${tried}`}
           alt=""
-          className="max-h-14 max-w-20"
+          className="max-h-16 max-w-22"
           onError={() => setFailed(true)}
         />
       )}

@@ -39,7 +39,7 @@ export function Findings({ label, findings, text, terms, onRepair, onLine }: Pro
                 <button
                   key={repair.message}
                   type="button"
-                  className={index === 0 && finding.severity === "error" ? "button" : "button-plain"}
+                  className={`${index === 0 && finding.severity === "error" ? "button" : "button-plain"} text-left whitespace-normal`}
                   onClick={() => onRepair(repair.edits)}
                 >
                   {repair.message}

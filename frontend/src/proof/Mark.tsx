@@ -30,8 +30,30 @@ export function Mark({ mark, phrases, size = 15 }: MarkProps) {
 }
 
 /** "12 proved, 1 not checked, 1 not understood": how much of a text is proved, and what the rest is. */
-export function Counts({ counts, tail, testId }: { counts: CountsView; tail?: string; testId: string }) {
+export function Counts({
+  counts,
+  tail,
+  testId,
+  stale = false,
+}: {
+  counts: CountsView;
+  tail?: string;
+  testId: string;
+  /** They are those of an older text. */
+  stale?: boolean;
+}) {
   const refuted = counts.wrong + counts.not_understood > 0;
+  if (counts.proved + counts.unchecked === 0 && !refuted) {
+    return (
+      <p
+        role="status"
+        data-testid={testId}
+        className="text-quiet flex items-center gap-1.5 text-sm font-semibold"
+      >
+        <CircleDashed size={17} aria-hidden /> No row or round is read here: nothing is proved
+      </p>
+    );
+  }
   const rest = [
     [counts.unchecked, "not checked"],
     [counts.wrong, "wrong"],
@@ -41,16 +63,28 @@ export function Counts({ counts, tail, testId }: { counts: CountsView; tail?: st
     `${counts.proved} proved${counts.with_phrases > 0 ? ` (${counts.with_phrases} with your phrases)` : ""}`,
     ...rest.filter(([count]) => count > 0).map(([count, what]) => `${count} ${what}`),
   ].join(", ");
-  const tone = refuted ? "text-wrong" : counts.unchecked > 0 ? "text-warn" : "text-sound";
+  const tone = stale
+    ? "text-quiet"
+    : refuted
+      ? "text-wrong"
+      : counts.unchecked > 0
+        ? "text-warn"
+        : "text-sound";
   return (
     <p
       role="status"
       data-testid={testId}
+      aria-busy={stale}
       className={`flex items-center gap-1.5 text-sm font-semibold ${tone}`}
     >
-      <Mark mark={refuted ? "wrong" : counts.unchecked > 0 ? "unchecked" : "proved"} size={17} />
+      {stale ? (
+        <CircleDashed size={17} aria-hidden />
+      ) : (
+        <Mark mark={refuted ? "wrong" : counts.unchecked > 0 ? "unchecked" : "proved"} size={17} />
+      )}
       {words}
       {tail}
+      {stale && " – checking what you typed since"}
     </p>
   );
 }

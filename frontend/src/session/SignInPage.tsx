@@ -109,7 +109,7 @@ export function SignInPage() {
           </button>
           <button
             type="button"
-            className="button-bare"
+            className="button-plain"
             onClick={() => {
               enter.reset();
               setIsNew(!isNew);

@@ -16,7 +16,7 @@ function fields(units: string): readonly (readonly [Key, string, boolean])[] {
     ["depth_mm", `Depth of the base (${units})`, true],
     ["drop_mm", `Drop of the handles (${units})`, true],
     ["grams", "Yarn used (g)", false],
-    ["hours", "Hours", false],
+    ["hours", "Hours (2.5 or 2:30)", false],
   ];
 }
 
@@ -35,6 +35,8 @@ export function EndReport({ page, token, onBack }: { page: TesterPage; token: st
   const [remarks, setRemarks] = useState(before?.remarks ?? "");
   const number = (key: Key) => {
     const text = (values[key] ?? "").trim().replace(",", ".");
+    const clock = key === "hours" ? /^(\d{1,3}):([0-5]\d)$/.exec(text) : null;
+    if (clock) return Number(clock[1]) + Number(clock[2]) / 60;
     return text === "" ? null : Number(text);
   };
   const wrong = (key: Key) => {

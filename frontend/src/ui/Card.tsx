@@ -9,7 +9,9 @@ export function Card({
   children: React.ReactNode;
 }) {
   return (
-    <section className={`sheet p-3 text-sm ${tone ? "border-l-wrong border-l-3" : ""}`}>
+    <section
+      className={`sheet min-w-0 p-3 text-sm [overflow-wrap:anywhere] ${tone ? "border-l-wrong border-l-3" : ""}`}
+    >
       <h2 className="mb-1 text-[15px]">{title}</h2>
       {children}
     </section>
