@@ -233,7 +233,7 @@ def test_rows_worked_again(text: str, written: str) -> None:
         ("Chain 31.", "Ch 31."),
         ("Foundation: Ch 31.", "Ch 31."),
         ("With A, ch 40.", "Change to A, ch 40."),
-        ("Make a magic ring.", "Make an adjustable ring."),
+        ("Make a magic ring.", "Make a magic ring."),
         ("Ch 4, sl st in first ch to form a ring.", "Ch 4; join into a ring."),
         ("Ch 96, being careful not to twist, join.", "Ch 96; being careful not to twist; join."),
         ("Fasten off.", "Fasten off."),

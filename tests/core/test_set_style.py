@@ -81,8 +81,8 @@ def test_ranges_for_each_size_stay_as_they_are_written() -> None:
 def test_a_text_in_one_size_gets_a_plain_line_and_loses_it_again() -> None:
     text = "Lamp purse\nRnd 1: 6 sc in ring. (6 sts)\n"
     named = resized(text, ["Small"], [0])
-    assert named == "Sizes: Small\n" + text
+    assert named == "Lamp purse\nSizes: Small\nRnd 1: 6 sc in ring. (6 sts)\n"
     assert resized(named, ["One size"], [0]) == text
     two = resized(named, ["Small", "Large"], [0, 0])
-    assert two == "Sizes: Small, Large\n" + text
+    assert two == "Lamp purse\nSizes: Small, Large\nRnd 1: 6 sc in ring. (6 sts)\n"
     assert resized(two, ["One size"], [0]) == text

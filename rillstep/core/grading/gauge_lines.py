@@ -102,13 +102,9 @@ def in_gauge(text: str, gauges: Sequence[str]) -> str:
     return "\n".join([*lines[:first], *(f"Gauge: {one}" for one in gauges), *rest])
 
 
-# A key word, a label or an instruction: no title.
-_NO_TITLE = re.compile(
-    r"\s*(?:[a-z][a-z ]{0,20}:|(?:rn?ds?|rounds?|rows?|r)\.? ?\d|ch(?:ain)? \d|make\b|#)", re.IGNORECASE
-)
-
-
 def below_title(rows: Sequence[str]) -> int:
-    """The line (from 0) before which lines of the head are put: below the title, where the text begins with one."""
+    """The line (from 0) before which lines of the head are put: below the name of the bag, where the text begins with
+    it. A heading that instructions follow at once is that of a piece: a line between would take it from them."""
     first = next((at for at, raw in enumerate(rows) if raw.strip()), 0)
-    return first + 1 if rows and rows[first].strip() and _NO_TITLE.match(rows[first]) is None else first
+    name = read("\n".join(rows)).pattern.name
+    return first + 1 if name and rows[first].strip() == name else first

@@ -320,9 +320,9 @@ def copy(reading: TextSoFar, line: SourceLine) -> bool:
             reading.add(one, [])
         return True
     made = made_so_often(text, reading.open.make[0]) if reading.open is not None else None
-    if made is None or reading.open is None:
+    if made is None or reading.open is None or len(made) not in (1, line.context.n_sizes):
         return False
-    reading.open = replace(reading.open, make=(made,))
+    reading.open = replace(reading.open, make=made)
     return True
 
 
@@ -352,7 +352,7 @@ def unlabelled_row(reading: TextSoFar, line: SourceLine) -> bool:
     reading.add(row, problems)
     made = made_so_often(often[0].strip(), 1) if often is not None else None
     if made is not None and reading.open is not None:
-        reading.open = replace(reading.open, make=(made,))
+        reading.open = replace(reading.open, make=made)
     return True
 
 

@@ -29,7 +29,7 @@ _UP_TO = re.compile(
     re.IGNORECASE,
 )
 _MADE = re.compile(
-    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}|two|three|four|six|eight)(?:\s+(?:alike|"
+    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}(?:\s*\(\d{1,2}(?:,\s*\d{1,2})*\))?|two|three|four|six|eight)(?:\s+(?:alike|"
     r"the\s+same|of\s+these|in\s+total|pieces|times))?"
     r"|(?P<again>(?:this\s+|these\s+|the\s+same\s+|all\s+)?(?:steps\s+|instructions\s+)?(?:for|"
     r"on|with|along)\s+(?:the\s+)?(?:other|second|opposite|back|front|next|remaining)(?:\s+[a-z]+){0,3})"
@@ -176,11 +176,12 @@ def _until(lines: tuple[Line, ...], last: Num) -> tuple[Line, ...]:
     return tuple(kept)
 
 
-def made_so_often(text: str, so_far: int) -> int | None:
-    """How often a piece is made, when that is all that a line says; None for any other line."""
+def made_so_often(text: str, so_far: int) -> tuple[int, ...] | None:
+    """How often a piece is made, once or for each size, when that is all that a line says; None for any other line."""
     match = _MADE.match(text)
     if match is None:
         return None
     if match["number"]:
-        return _WORDS.get(match["number"].lower()) or int(match["number"])
-    return so_far + 1
+        word = _WORDS.get(match["number"].lower())
+        return (word,) if word else tuple(int(number) for number in re.findall(r"\d+", match["number"]))
+    return (so_far + 1,)

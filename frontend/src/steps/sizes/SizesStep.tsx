@@ -1,11 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { Plus, Ruler } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { BagMeasureView, GradedView } from "../../api/schema";
-import { useBench, useChange, useDocument, useFault, useOpenDesign } from "../../bench/context";
+import { useBench, useChange, useDocument, useFault, useOpenDesign, useSelection } from "../../bench/context";
 import { useCraft } from "../../bench/useCraft";
+import { useRepair } from "../../bench/useRepair";
 import { Drawings } from "../../drawing/Drawings";
+import { Questions } from "../../proof/Questions";
 import { NumberField } from "../../ui/NumberField";
 import { Trouble } from "../../ui/Trouble";
 import { StepHead } from "../StepHead";
@@ -140,6 +142,7 @@ export function SizesStep() {
         What each size shall measure. A field that is left empty is no wish; that measure follows.
       </StepHead>
       <Drawings height={130} />
+      <Open />
       <Sideways label="The measures of each size">
         <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
           <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
@@ -309,6 +312,26 @@ function Counts({ measure }: { measure: BagMeasureView }) {
   );
 }
 
+/** What the text leaves open, asked where it decides what is measured. */
+function Open() {
+  const { work } = useBench();
+  const { select } = useSelection();
+  const repair = useRepair();
+  const go = useNavigate();
+  return (
+    <div className="my-3 empty:hidden">
+      <Questions
+        questions={work?.questions ?? []}
+        onAnswer={repair}
+        onLine={(line) => {
+          select({ line });
+          void go("../words?view=edit");
+        }}
+      />
+    </div>
+  );
+}
+
 function NoMeasures() {
   return (
     <>
@@ -325,6 +348,7 @@ function NoMeasures() {
         </Link>
         .
       </p>
+      <Open />
     </>
   );
 }
