@@ -47,6 +47,7 @@ fuzz: setup
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate
+	$(BIN)/python -m tests.core.free_numbers
 
 abuse: setup
 	$(BIN)/python -m tests.abuse

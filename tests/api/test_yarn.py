@@ -358,3 +358,13 @@ def test_a_button_loop_makes_a_panel_no_wider() -> None:
         one.name: one.mm for one in work(Design(text=text)).bag if one.name in ("width", "Panel.width") and one.mm[0]
     }
     assert all(mm[0] == pytest.approx(105, abs=6) for mm in widths.values()) and widths
+
+
+def test_a_button_loop_on_a_bag_in_rounds_is_no_opening_for_a_handle() -> None:
+    text = "Gauge: sc 20 sts x 22 rows = 10 cm\nBase\nMake a magic ring.\nRnd 1: 6 sc in ring. (6)\n"
+    text += "Rnd 2: 2 sc in each st around. (12)\nRnd 3: [Sc in next st, inc] 6 times. (18)\n"
+    text += "Rnd 4: [Sc in next 2 sts, inc] 6 times. (24)\nBody\nRnds 5-20: Sc in each st around. (24)\n"
+    text += "Rnd 21: Sc in next 23 sts, ch 8, sc in last st.\nRnd 22: Sc in each st around.\n"
+    design = work(Design(text=text))
+    assert design.ok
+    assert {one.name: one.mm for one in design.bag}["width"] == [pytest.approx(60)]

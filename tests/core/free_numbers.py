@@ -1,12 +1,15 @@
-"""Which numbers of a text nothing holds: each number of an instruction is raised and lowered by one, and what stays
+"""Which numbers of a text nothing holds (a part of `make mutate`): each number of an instruction is raised and lowered by one, and what stays
 proved is sorted by code into a closed list of kinds.
 
 A number that is changed without a finding, in a line that is still called proved, is *free*: the maker would make
 another bag, and a true one. What no kind covers is a hole of the proof.
 """
 
-from collections.abc import Iterator
+from collections import Counter
+from collections.abc import Iterator, Mapping
+from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass
+from pathlib import Path
 from typing import Any, Literal, get_args
 
 from rillstep.core.findings import Span, apply_edits
@@ -14,12 +17,14 @@ from rillstep.core.proof import Proof, prove_as_read
 from rillstep.core.tree import (
     Again,
     Chain,
+    Closing,
     EachKind,
     Evenly,
     Every,
     Foundation,
     Group,
     Line,
+    NamedChain,
     Next,
     Num,
     Repeat,
@@ -33,6 +38,7 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.numbers import edit_value, numbers_in
+from rillstep.document.ready import READY_BAGS
 
 FreeKind = Literal["rounds", "foundation", "chain", "edge", "stitch", "placement", "unstated", "copied"]
 KINDS: tuple[FreeKind, ...] = get_args(FreeKind)
@@ -119,14 +125,24 @@ def _kind_of(line: Line, number: Num, size: int, before: Proof, after: Proof) ->
     if isinstance(line, Row | Again) and (_at(line.first, spans) or (line.last is not None and _at(line.last, spans))):
         return "rounds"
     steps = list(_every(line.steps)) if isinstance(line, Row | Setup) else []
+    if isinstance(line, Row) and any(
+        isinstance(named, NamedChain) and _at(named.length, spans) for named in line.named
+    ):
+        return "chain"
     step = next((one for one in reversed(steps) if any(_at(n, spans) for n in numbers_in(one))), None)
     if isinstance(line, Setup):
-        return "foundation" if isinstance(step, Chain | Foundation) else None
+        match step:
+            case Chain() | Foundation():
+                return "foundation"
+            case Work():
+                return "placement"
+            case _:
+                return None
     if isinstance(step, Evenly) or (isinstance(step, Work) and _is_edge(step)):
         return "edge"
     same = _counts(before, size) == _counts(after, size)
     match step:
-        case Chain():
+        case Chain() | Closing():
             return "chain"
         case Together() | Group():
             return "stitch"
@@ -166,3 +182,29 @@ def _counts(proof: Proof, size: int) -> list[object]:
 
 
 __all__ = ["KINDS", "WHAT", "Every", "FreeKind", "FreeNumber", "Mutated", "Next", "mutated"]
+
+
+def shipped() -> dict[str, str]:
+    """The texts that are counted, by name: the corpus, the ready bags, and the ten as designers type them."""
+    folder = Path(__file__).parents[1]
+    paths = [*sorted((folder / "corpus").glob("*.txt")), *sorted((folder / "typed").glob("*.txt"))]
+    return {**{path.stem: path.read_text() for path in paths}, **{f"ready {bag.key}": bag.text for bag in READY_BAGS}}
+
+
+def report(texts: Mapping[str, str]) -> None:
+    """Prints how many changes stay proved, by kind, and each that no kind covers."""
+    tried, kinds, holes = 0, Counter[FreeKind | None](), []
+    with ProcessPoolExecutor() as pool:
+        for name, found in zip(texts, pool.map(mutated, texts.values()), strict=True):
+            tried += found.tried
+            kinds.update(one.kind for one in found.free)
+            holes += [f"{name}:{one.line} {one.was} -> {one.now}: {one.row}" for one in found.free if one.kind is None]
+    print(f"{tried:,} numbers changed by one, {kinds.total():,} stay proved, {len(holes)} of them of no kind")
+    for kind in KINDS:
+        print(f"{kinds[kind]:6,} {kind}: {WHAT[kind]}")
+    for hole in holes:
+        print("  of no kind", hole)
+
+
+if __name__ == "__main__":
+    report(shipped())

@@ -100,7 +100,7 @@ def _of_base(piece: PieceRounds, one: WorkedRound, radius_mm: float) -> RoundSha
 
 def _of_wall(piece: PieceRounds, one: WorkedRound, width_mm: float) -> RoundShape:
     sts = one.counts.sts + one.counts.chains if one.opening else one.counts.sts
-    gap = piece.openings[0].skip * one.size.width_mm if one.opening else 0.0
+    gap = piece.openings[0].skip * one.size.width_mm if one.opening and piece.openings else 0.0
     return RoundShape(
         one.line.span.line, piece.index, one.number, one.stitch, sts, width_mm, one.size.height_mm, gap, None
     )
