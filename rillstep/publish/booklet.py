@@ -25,7 +25,7 @@ from rillstep.core.printing.writer import (
     write_special,
     write_stated,
 )
-from rillstep.core.proof import Mark, Proof, Reprint, advice
+from rillstep.core.proof import LineProof, Mark, Proof, Reprint, advice
 from rillstep.core.proof.as_written import NOT_PROVED
 from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
@@ -170,6 +170,11 @@ def _notes(design: Design, pattern: Pattern, terms: Terms) -> tuple[str, ...]:
     return tuple(notes)
 
 
+def _mark(line: LineProof) -> LineMark:
+    """The mark of a printed row: what is true only from the total of a wrong row before it is not proved in print."""
+    return "unchecked" if line.mark == "proved" and line.depends is not None else line.mark
+
+
 def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> BookletLine:
     number = line.span.line
     source = reprint.source_of(number)
@@ -180,13 +185,13 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
                 "row", source, write_label(line), f"{write_sentence(line.steps, line.kept, terms)}.",
-                write_stated(line, terms), proof.mark, proof.sts,
+                write_stated(line, terms), _mark(proof), proof.sts,
             )  # fmt: skip
         case Again():
             proof = next(p for p in reprint.proof.lines if p.line == number)
             return BookletLine(
                 "row", source, write_label(line), f"{write_again(line, terms)}.", write_stated(line, terms),
-                proof.mark, proof.sts,
+                _mark(proof), proof.sts,
             )  # fmt: skip
         case Check():
             wrong = any(f.span.line == number and f.severity == "error" for f in reprint.proof.findings)

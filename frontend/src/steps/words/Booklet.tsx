@@ -102,10 +102,12 @@ export function Booklet({ booklet, selectable }: { booklet: BookletView; selecta
         <div className="grid gap-4 md:grid-cols-2">
           <List title="Materials" items={booklet.materials} />
           <div className="space-y-3">
-            <section>
-              <h3 className="text-[15px]">Gauge</h3>
-              <p className="text-sm">{booklet.gauge}</p>
-            </section>
+            {booklet.gauge && (
+              <section>
+                <h3 className="text-[15px]">Gauge</h3>
+                <p className="text-sm">{booklet.gauge}</p>
+              </section>
+            )}
             <section>
               <h3 className="text-[15px]">Abbreviations</h3>
               <p className="text-sm">
@@ -118,31 +120,33 @@ export function Booklet({ booklet, selectable }: { booklet: BookletView; selecta
             </section>
           </div>
         </div>
-        <section>
-          <h3 className="text-[15px]">Finished measurements</h3>
-          <table className="numbers text-sm">
-            <thead>
-              <tr>
-                <td />
-                {booklet.sizes.map((size) => (
-                  <th key={size} scope="col">
-                    {size}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {booklet.measures.map((row) => (
-                <tr key={row.name}>
-                  <th scope="row">{row.name}</th>
-                  {row.values.map((value, index) => (
-                    <td key={index}>{value}</td>
+        {booklet.measures.length > 0 && (
+          <section>
+            <h3 className="text-[15px]">Finished measurements</h3>
+            <table className="numbers text-sm">
+              <thead>
+                <tr>
+                  <td />
+                  {booklet.sizes.map((size) => (
+                    <th key={size} scope="col">
+                      {size}
+                    </th>
                   ))}
                 </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
+              </thead>
+              <tbody>
+                {booklet.measures.map((row) => (
+                  <tr key={row.name}>
+                    <th scope="row">{row.name}</th>
+                    {row.values.map((value, index) => (
+                      <td key={index}>{value}</td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        )}
         <List title="Notes" items={booklet.notes} />
         <List title="Please mind" items={booklet.cautions.map((caution) => caution.text)} />
       </div>
