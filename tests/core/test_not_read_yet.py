@@ -1,0 +1,84 @@
+"""What is read or held wrongly to this day: each case is a strict expected failure, until what it asks for is built."""
+
+import pytest
+
+from rillstep.core.proof import Proof, prove_text
+
+BEGIN = "Make a magic ring.\nRnd 1: 6 sc in ring. (6)\nRnd 2: 2 sc in each st around. (12)\n"
+not_yet = pytest.mark.xfail(strict=True, raises=AssertionError)
+
+
+def marks(text: str) -> list[str]:
+    return [line.mark for line in prove_text(text).lines]
+
+
+def errors(proof: Proof) -> list[str]:
+    return [finding.code for finding in proof.findings if finding.severity == "error"]
+
+
+@not_yet
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Special stitches: leaf = tr3tog in same st.\n\nBase\n"
+        f"{BEGIN}Rnd 3: [Leaf in next st, ch 1, sk next st] 6 times. (6 leaves, 6 ch-1 sps)\nRnd 4: 2 sc in each leaf around. (12 sc)\n",
+        "Abbreviations: spst = spike stitch\n\n"
+        f"{BEGIN}Rnd 3: [Spst in next st, sc in next st] 6 times. (6 spst, 6 sc)\nRnd 4: Sc in each spst and in each sc around. (12)\n",
+    ],
+    ids=["plural", "abbreviated"],
+)
+def test_a_stitch_of_the_text_is_a_place_and_a_total(text: str) -> None:
+    assert set(marks(text)) == {"proved"}
+
+
+@not_yet
+@pytest.mark.parametrize(
+    "head",
+    ["Size: 30 cm (12 in) wide, 35 cm (14 in) tall", "Size\n9 in wide, 11 in deep\n", "Strap drop 20, 25 cm.\nSize: one, 25 cm"],
+)  # fmt: skip
+def test_a_length_is_no_size(head: str) -> None:
+    assert len(prove_text(f"{head}\n{BEGIN}").pattern.sizes) == 1
+
+
+@not_yet
+@pytest.mark.parametrize(
+    ("notes", "name"),
+    [
+        ("Notes\n1) Worked in rounds.\n2) Ch 2 counts as a hdc.\n3) Row 3 sets the pattern.\n\nBase\n", ""),
+        ("NOTE 1: ch 1 never counts\nNOTE 2: work in the back loop of Rnd 2 only\nBase\n", ""),
+    ],
+)
+def test_a_numbered_note_is_a_note(notes: str, name: str) -> None:
+    proof = prove_text(notes + BEGIN)
+    assert [line.mark for line in proof.lines] == ["proved", "proved"] and proof.pattern.name == name
+
+
+@not_yet
+@pytest.mark.parametrize(
+    "sentence",
+    [
+        "With a 4 mm hook, I get 18 stitches and 20 rows over four inches of single crochet.",
+        "My swatch of 20 sts by 22 rows came to 10 cm each way.",
+    ],
+)
+def test_a_gauge_is_read_from_a_sentence(sentence: str) -> None:
+    assert len(prove_text(f"{sentence}\n\n{BEGIN}").pattern.gauges) == 1
+
+
+PANEL = "Panel\nCh 21.\nRow 1: Sc in 2nd ch from hook and in each ch across; turn. (20)\nRows 2-20: Ch 1, sc in each st across; turn. (20)\n"
+
+
+@not_yet
+def test_an_edge_has_the_stitches_of_what_it_is_worked_along() -> None:
+    border = "Border\nRnd 1: Work 31 sc evenly along each side edge and 20 sc along each short edge. (102)\n"
+    proof = prove_text(PANEL + border)
+    assert errors(proof) and "not-understood" not in errors(proof)
+
+
+@not_yet
+@pytest.mark.parametrize(
+    "words", ["Place markers in stitches 5 and 29 of Rnd 3.", "Weave the cord through the 12 eyelets of Rnd 4."]
+)
+def test_a_number_in_kept_words_is_held_to_what_it_counts(words: str) -> None:
+    text = f"Body\n{BEGIN}Rnd 3: [Sc in next st, inc] 6 times. (18)\nRnd 4: [Sc in next 2 sts, ch 1, sk next st] 6 times. (18)\n"
+    assert prove_text(text + words + "\n").findings
