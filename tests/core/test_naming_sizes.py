@@ -1,5 +1,7 @@
 """Sizes by their names: lines that name some of them, rows that hold for some, and texts that tell them in their own way."""
 
+from pathlib import Path
+
 import pytest
 
 from rillstep.core.notation.unlisted_sizes import told_sizes
@@ -120,3 +122,10 @@ def test_what_follows_all_sizes() -> None:
 def test_sizes_told_in_a_text(lines: list[str], names: tuple[str, ...] | None) -> None:
     told = told_sizes([*lines, "Row 2: Sc in each st."])
     assert (told.names if told is not None else None) == names
+
+
+def test_sizes_in_words_are_not_named_a_second_time() -> None:
+    text = (Path(__file__).parents[1] / "corpus" / "pasted_stardust_phone.txt").read_text()
+    told = told_sizes(text.split("\n"))
+    assert told is not None and told.names == ("1", "2")
+    assert [(finding.code, finding.repairs) for finding in told.findings] == [("sizes-not-named", ())]

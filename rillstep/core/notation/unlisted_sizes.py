@@ -7,7 +7,7 @@ parentheses."; or only sets of so many numbers throughout.
 import re
 from collections import Counter
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Edit, Finding, Repair, Span
@@ -262,7 +262,14 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     sets = [length for raw in rows for length in _sets_of(raw)[0]]
     pairs = sum(_sets_of(raw)[1] for raw in rows) if len(told.names) == 2 else 0
     enough = len(sets) >= LEAST_PAIRS or (len(counted.names) == 2 and len(told.names) == 1)
-    return counted if enough and not pairs and len(told.names) not in sets else told
+    return _beside_words(counted, raws) if enough and not pairs and len(told.names) not in sets else told
+
+
+def _beside_words(counted: Told, raws: Sequence[str]) -> Told:
+    """Counted sizes without a line to name them where the text has one in words: that line is hers to change."""
+    if not any(_SIZES_IN_WORDS.match(raw) for raw in raws):
+        return counted
+    return replace(counted, findings=tuple(replace(finding, repairs=()) for finding in counted.findings))
 
 
 # So many rows show how many numbers the sets of a text have.
@@ -344,6 +351,9 @@ def by_slashes(raws: Sequence[str], names: Sequence[str]) -> list[str]:
         dashed = re.compile(rf"(?<![\d-])\d{{1,4}}(?:-\d{{1,4}}){{{len(names) - 1}}}(?![\d-])")
         return [dashed.sub(lambda match: match[0].replace("-", "/"), raw) for raw in raws]
     return list(raws)
+
+
+_SIZES_IN_WORDS = re.compile(r"\s*sizes?\s*:", re.IGNORECASE)
 
 
 def _counted(raws: Sequence[str]) -> Told | None:
