@@ -45,6 +45,7 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/designs/from-text"): Route("signed in", TEXT),
     ("POST", "/api/designs/import"): Route("signed in"),
     ("GET", "/api/designs/ready"): Route("signed in"),
+    ("GET", "/api/designs/ready/{key}/picture.svg"): Route("signed in"),
     ("POST", "/api/designs/ready/{key}"): Route("signed in"),
     ("GET", "/api/designs/deleted"): Route("signed in"),
     ("POST", "/api/designs/deleted/{deleted_id}/bring-back"): Route("own"),
