@@ -265,8 +265,11 @@ def yarn_need(
 def _missing(proof: Proof, size: int) -> tuple[str, ...]:
     """The pieces of which some rows could not be worked."""
     sections = proof.pattern.sections
-    lines = [line for line in proof.works[size].lines if isinstance(line.line, Row | Again)]
-    unknown = [line for line in lines if not line.rounds and not line.stated and line.line.rounds(size) > 0]  # type: ignore[union-attr]
+    unknown = [
+        line
+        for line in proof.works[size].lines
+        if isinstance(line.line, Row | Again) and not (line.rounds or line.stated) and line.line.rounds(size) > 0
+    ]
     return tuple(dict.fromkeys(sections[line.section].title for line in unknown))
 
 

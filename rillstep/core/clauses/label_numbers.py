@@ -83,8 +83,14 @@ def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:
         if number is None or len(number.parts) != 1:
             break
         numbers.append(number)
+    return _as_set(stream, numbers, start, findings)
+
+
+def _as_set(stream: Stream, numbers: list[Num], start: int, findings: int) -> Num | None:
+    """The numbers as a set, where each size has one and the label ends behind them; else the stream stands at start
+    again, with as many findings as it had there."""
     token = stream.peek()
-    if len(numbers) == len(active) > 1 and token is not None and token.is_mark(":", "."):
+    if len(numbers) == len(stream.context.active) > 1 and token is not None and token.is_mark(":", "."):
         return stream.set_of(numbers)
     del stream.findings[findings:]
     stream.at = start
@@ -95,7 +101,6 @@ def _bare_ranges(stream: Stream) -> Num | None:
     """The ends of "2-15, 2-18, 2-21": a range for each size with only commas between, all of which begin with the
     same row; the first is read already."""
     start, findings = stream.at, len(stream.findings)
-    active = stream.context.active
     begins = stream.tokens[stream.at - 2]
     ends: list[Num] = []
     while (end := stream.number()) is not None and len(end.parts) == 1:
@@ -108,12 +113,7 @@ def _bare_ranges(stream: Stream) -> Num | None:
         stream.next()
         if not (stream.mark("-") or stream.word("to")):
             break
-    token = stream.peek()
-    if len(ends) == len(active) > 1 and token is not None and token.is_mark(":", "."):
-        return stream.set_of(ends)
-    del stream.findings[findings:]
-    stream.at = start
-    return None
+    return _as_set(stream, ends, start, findings)
 
 
 def _stuck_number(stream: Stream) -> Num | None:

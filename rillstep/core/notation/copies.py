@@ -29,7 +29,8 @@ _UP_TO = re.compile(
     re.IGNORECASE,
 )
 _MADE = re.compile(
-    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}(?:\s*\(\d{1,2}(?:,\s*\d{1,2})*\))?|two|three|four|six|eight)(?:\s+(?:alike|"
+    r"^\s*(?:make|work|crochet|repeat)\s+(?:(?P<number>\d{1,2}(?:\s*\(\d{1,2}(?:,\s*\d{1,2})*\))?"
+    r"|two|three|four|six|eight)(?:\s+(?:alike|"
     r"the\s+same|of\s+these|in\s+total|pieces|times))?"
     r"|(?P<again>(?:this\s+|these\s+|the\s+same\s+|all\s+)?(?:steps\s+|instructions\s+)?(?:for|"
     r"on|with|along)\s+(?:the\s+)?(?:other|second|opposite|back|front|next|remaining)(?:\s+[a-z]+){0,3})"
