@@ -3,11 +3,20 @@
 from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings import Outline, drawings_of, silhouette
-from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
-from rillstep.core.grading.equations import MOST_PROVED
+from rillstep.core.grading import (
+    Analysis,
+    GradedText,
+    NotGraded,
+    NotResized,
+    SizeWanted,
+    analysed,
+    grade_from,
+    placed,
+    resized,
+)
 from rillstep.core.grading.gauge_lines import with_gauge, with_hook
 from rillstep.core.grading.stated_lengths import proved_with_lengths
-from rillstep.core.grading.trials import Refuted
+from rillstep.core.grading.trials import MOST_PROVED, Refuted
 from rillstep.core.grading.ways import GrowthWay
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures import Measure
@@ -19,12 +28,10 @@ from rillstep.document import Design, Size
 from rillstep.document.design import tolerance_mm
 from rillstep.publish.drawing import path_of
 from rillstep.services import grading_views as views
-from rillstep.services.growth import growth_rows
+from rillstep.services.growth import growth_rows, measures_by_size
 from rillstep.services.naming import plain_numbers
 from rillstep.services.text_changes import changes_of
 from rillstep.services.workbench import allowance_of, proof_of, proved, rows_of
-
-# How far off a target may be where the design does not say, in mm.
 
 
 def _weight(analysis: Analysis) -> int:
@@ -180,8 +187,23 @@ def locks_of_steps(design: Design, steps: Sequence[int]) -> views.StepsView:
     return views.StepsView(problem=None, locks=moved)
 
 
+def as_written(design: Design) -> Design:
+    """A design with its sizes in the order in which they are written. The sample that it names is as it is in the text:
+    nothing is wanted of it."""
+    sizes = {
+        size.name: size.model_copy(update={"targets_mm": {}, "locks": {}}) if size.name == design.sample else size
+        for size in design.sizes
+    }
+    if len(sizes) < len(design.sizes):
+        return design  # two of one name, which grading refuses
+    wanted = [size_wanted(design, size) for size in sizes.values()]
+    order = placed(wanted, measures_by_size(proof_of(design)))
+    return design.model_copy(update={"sizes": [sizes[size.name] for size in order]})
+
+
 def graded_view(design: Design) -> views.GradedView:
     """The text of a design as it would be in the sizes that are wanted, with all that would change in it."""
+    design = as_written(design)
     try:
         graded = grade_from(analysis_of(design), [size_wanted(design, size) for size in design.sizes])
     except NotGraded as refused:

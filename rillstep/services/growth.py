@@ -4,26 +4,38 @@ from collections.abc import Mapping, Sequence
 from itertools import pairwise
 
 from rillstep.core.contents import THINGS, Thing, fits, measures_for
+from rillstep.core.grading import ascending
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.proof import Proof
 from rillstep.services import grading_views as views
 
-# Steps are uneven that differ by more than this share of their mean, and by more than this many stitches or mm.
 _LARGEST_FIRST = sorted(THINGS, key=lambda thing: -thing.width_mm * thing.height_mm * thing.depth_mm)
+# Steps are uneven that differ by more than this share of their mean, and by more than this many stitches or mm.
 _SHARE, _STITCHES, _MM = 0.25, 1.0, 8.0
 
 
-def _uneven(steps: Sequence[float], least: float) -> bool:
-    """Whether steps differ by more than rounding to whole stitches does."""
-    if len(steps) < 2:
+def _uneven(values: Sequence[float], order: Sequence[int], least: float) -> bool:
+    """Whether the steps from the smallest size to the largest differ by more than rounding to whole stitches does."""
+    if len(values) < 3:
         return False
+    steps = [values[after] - values[before] for before, after in pairwise(order)]
     mean = sum(abs(step) for step in steps) / len(steps)
     return max(steps) - min(steps) > max(least, _SHARE * mean)
+
+
+def measures_by_size(proof: Proof) -> dict[str, dict[str, float]]:
+    """Of each size by its name the measures in mm, by the names that targets call them."""
+    measures = proof.bag.measures if proof.bag is not None else ()
+    return {
+        name: {one.called: mm for one in measures if (mm := one.mm[at]) is not None}
+        for at, name in enumerate(proof.pattern.sizes)
+    }
 
 
 def growth_rows(proof: Proof, numbers: Mapping[str, Sequence[int]], units: Units) -> list[views.GrowthRowView]:
     """The measures of the bag and the numbers by name, with the step from each size to the next."""
     found: list[views.GrowthRowView] = []
+    order = ascending(list(measures_by_size(proof).values()))
     for one in proof.bag.measures if proof.bag is not None else ():
         if one.piece is not None or any(mm is None for mm in one.mm) or len(set(one.mm)) < 2:
             continue
@@ -34,7 +46,7 @@ def growth_rows(proof: Proof, numbers: Mapping[str, Sequence[int]], units: Units
                 label=one.label,
                 values=[show_length(value, units) for value in mm],
                 steps=[show_difference(step, units) for step in steps],
-                uneven=_uneven(steps, _MM),
+                uneven=_uneven(mm, order, _MM),
             )
         )
     for name, values in numbers.items():
@@ -45,7 +57,7 @@ def growth_rows(proof: Proof, numbers: Mapping[str, Sequence[int]], units: Units
                     label=name,
                     values=[str(value) for value in values],
                     steps=[f"{step:+d}" for step in by],
-                    uneven=_uneven(by, _STITCHES),
+                    uneven=_uneven(values, order, _STITCHES),
                 )
             )
     return found

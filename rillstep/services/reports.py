@@ -3,7 +3,7 @@
 from typing import Any
 
 from rillstep.core.chart import chart_of, rows_for
-from rillstep.core.grading import GradedText, NotGraded, SizeWanted, grade_text, lift
+from rillstep.core.grading import GradedText, NotGraded, grade_text, lift
 from rillstep.core.lengths import in_units
 from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.printing.unnaming import without_names
@@ -15,7 +15,7 @@ from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of
 from rillstep.services.errors import Invalid
 from rillstep.services.files import size_in, usable_proof
-from rillstep.services.grading import size_wanted
+from rillstep.services.grading import as_written, size_wanted
 from rillstep.services.proof_views import finding_view
 from rillstep.services.workbench import allowance_of
 
@@ -95,11 +95,12 @@ def lift_report(design: Design) -> dict[str, Any]:
 def grade_report(design: Design, targets: str | None) -> dict[str, Any]:
     """A design graded to a file of targets, or to its own sizes: the text, its numbers, ways and notes. The sample, and
     what carrying takes of a handle, are those of the design. Raises Invalid."""
-    own: list[SizeWanted] = [size_wanted(design, one) for one in design.sizes if one.targets_mm or one.locks]
-    if targets is None and not own:
+    sizes = as_written(design).sizes
+    own = [size_wanted(design, one) for one in sizes]
+    if targets is None and not any(one.targets_mm or one.locks for one in sizes):
         raise Invalid("a text is graded to targets: --to TARGETS, a JSON file of sizes")
     try:
-        wanted = sizes_wanted(targets) if targets is not None else [size_wanted(design, one) for one in design.sizes]
+        wanted = sizes_wanted(targets) if targets is not None else own
         return _graded(grade_text(design.text, wanted, allowance_of(design), design.sample))
     except NotGraded as refused:
         raise Invalid(str(refused)) from None

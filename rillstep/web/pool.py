@@ -13,6 +13,8 @@ import threading
 import time
 from collections.abc import Callable
 from concurrent.futures import TimeoutError as RanOut
+from concurrent.futures import wait
+from math import inf
 from multiprocessing import get_context
 from pathlib import Path
 from typing import Any
@@ -33,6 +35,8 @@ COLLECTED_AFTER = (100_000, 50, 100)
 WRITTEN_EACH_S, LOOKED_AT_EACH_S = 0.2, 0.3
 # What looks at its watch ends by itself; what does not is ended with its process, so much later.
 _GRACE_S = 1.5
+# Its deadline is of its own computing: beside others it may last so many times as long.
+_BESIDE_OTHERS = 1.5
 # It waits at most so long for a process that is free, in seconds.
 _MOST_WAIT_S = 20.0
 
@@ -55,22 +59,22 @@ class Pool:
         """What some work makes. Raises TooHeavy, Stopped, and what the work itself raises."""
         pool, progress = self._begun()
         try:
-            future = pool.schedule(
-                in_process, args=(progress, self.deadline_s, work, *args), timeout=self.deadline_s + _GRACE_S
-            )
+            latest_s = _BESIDE_OTHERS * self.deadline_s + _GRACE_S
+            future = pool.schedule(in_process, args=(progress, self.deadline_s, work, *args), timeout=latest_s)
             try:
                 made: bytes = self._waited(future, heard, progress)
             finally:
                 future.cancel()  # type: ignore[no-untyped-call]
         except (RanOut, Ended):
             raise TooHeavy(
-                f"This took longer than {_seconds(self.deadline_s)} and was stopped. Nothing was changed. Work with "
-                "fewer sizes at a time, or with a shorter text."
+                f"This took longer than {_seconds(self.deadline_s)} and was stopped. Nothing was changed, and what was "
+                "found so far is kept for a while: go on, or work with fewer sizes at a time, or with a shorter text."
             ) from None
         except (ProcessExpired, MemoryError):
             raise TooHeavy("This was too much for one piece of work. Nothing was changed.") from None
         finally:
             progress.unlink(missing_ok=True)
+            _stop_of(progress).unlink(missing_ok=True)
         return made
 
     def stop(self) -> None:
@@ -83,7 +87,7 @@ class Pool:
             self._pool = None
 
     def _waited(self, future: ProcessFuture[bytes], heard: Heard, progress: Path) -> bytes:
-        latest = time.monotonic() + self.deadline_s + _GRACE_S + _MOST_WAIT_S
+        latest = time.monotonic() + _BESIDE_OTHERS * self.deadline_s + _GRACE_S + _MOST_WAIT_S
         while True:
             try:
                 return future.result(timeout=LOOKED_AT_EACH_S)
@@ -93,7 +97,10 @@ class Pool:
                 if time.monotonic() > latest:
                     raise
             if heard(*_read(progress)):
-                raise Stopped("This was stopped. Nothing was changed.")
+                # It ends by itself where it can, and its process stays with what it found.
+                _stop_of(progress).touch()
+                wait([future], _GRACE_S)
+                raise Stopped("This was stopped. Nothing was changed, and what was found so far is kept for a while.")
 
     def _begun(self) -> tuple[ProcessPool, Path]:
         with self._lock:
@@ -120,6 +127,11 @@ def _read(progress: Path) -> tuple[str, int, int]:
     return stage, int(done), int(of)
 
 
+def _stop_of(progress: Path) -> Path:
+    """The file that stands there when the work shall stop."""
+    return progress.with_suffix(".stop")
+
+
 def begin_process(parent: int, gives_way: int) -> None:
     """Sets up a process of the pool: it gives way, it has its share of memory, and it ends with its parent."""
     os.nice(gives_way)
@@ -135,8 +147,10 @@ def begin_process(parent: int, gives_way: int) -> None:
 
 
 def in_process(progress: Path, deadline_s: float, work: Callable[..., Any], *args: Any) -> bytes:
-    """Does a piece of work in a process of the pool. Raises Ended at the deadline, and what the work raises."""
-    written = 0.0
+    """Does a piece of work in a process of the pool. Raises Ended at the deadline or when it shall stop, and what the
+    work raises."""
+    written = looked = 0.0
+    begun, computed = time.monotonic(), time.process_time()
 
     def report(stage: str, done: int, of: int) -> None:
         nonlocal written
@@ -146,7 +160,16 @@ def in_process(progress: Path, deadline_s: float, work: Callable[..., Any], *arg
             beside.write_text(f"{stage}\t{done}\t{of}")
             beside.replace(progress)
 
-    with watched(Watch(time.monotonic() + deadline_s, report)):
+    def used_s() -> float:
+        nonlocal looked
+        now = time.monotonic()
+        if now > looked + WRITTEN_EACH_S:
+            looked = now
+            if _stop_of(progress).exists():
+                return inf
+        return max(time.process_time() - computed, (now - begun) / _BESIDE_OTHERS)
+
+    with watched(Watch(deadline_s, report, used_s)):
         return made_bytes(work(*args))
 
 

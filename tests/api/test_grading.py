@@ -247,3 +247,49 @@ def test_the_hook_is_written_into_the_text(designer: Client) -> None:
     assert "Hook: 3.75 mm" in text("Pattern: A\nHook: a thin one\nRnd 1: 6 sc in ring.", 3.75)
     with_text = designer.post("/api/work", {"document": as_json(pouch()) | {"text": text(pouch().text, 6)}}).json
     assert with_text["hook"] == {"mm": 6.0, "letter": "J/10", "of_text": True}  # type: ignore[index]
+
+
+def test_a_smaller_size_stands_before_the_sample_and_the_sample_stays_the_sample(designer: Client) -> None:
+    document = kept(designer)["document"]
+    sizes = [
+        {"name": "One size"},
+        {"name": "Large", "targets_mm": {"width": 180}},
+        {"name": "Small", "targets_mm": {"height": 60}},
+    ]
+    document = {**with_sizes(document, *sizes), "sample": "One size"}
+    graded = designer.post("/api/grading/sizes", {"document": document}).json
+    assert graded["sizes"] == ["Small", "One size", "Large"] and graded["notes"] == [] and graded["proved"]
+    assert {(one["size"], one["result"]) for one in graded["targets"]} == {("Large", "18.0 cm"), ("Small", "5.9 cm")}
+    again = {**document, "text": graded["text"], "sizes": [{"name": name} for name in graded["sizes"]]}
+    work = designer.post("/api/work", {"document": again}).json
+    assert next(one["shown"] for one in work["bag"] if one["name"] == "height")[0] == "5.9 cm"
+    # A fourth from the sample in the middle; what is wanted of the sample itself does not count.
+    again["sizes"] = [*again["sizes"], {"name": "Tiny", "targets_mm": {"height": 50}}]
+    again["sizes"][1] = {"name": "One size", "targets_mm": {"width": 400}}
+    fourth = designer.post("/api/grading/sizes", {"document": again}).json
+    assert fourth["sizes"] == ["Tiny", "Small", "One size", "Large"] and fourth["notes"] == []
+    assert [one["size"] for one in fourth["targets"]] == ["Tiny"]
+    shape = designer.post("/api/grading", {"document": {**again, "text": fourth["text"]}}).json
+    assert shape["sample"] == "One size" and shape["sizes"] == fourth["sizes"]
+    # The first size is deleted, and the sample, too, once another is named.
+    other = {"text": fourth["text"], "sizes": ["Tiny", "Small", "Large"], "sources": [0, 1, 3]}
+    without = designer.post("/api/text/sizes", other).json
+    assert without["problem"] is None
+    shape = designer.post("/api/grading", {"document": {**again, "text": without["text"], "sample": "Small"}}).json
+    assert shape["problem"] is None and shape["sample"] == "Small"
+
+
+def test_steps_are_uneven_from_the_smallest_size_to_the_largest(designer: Client) -> None:
+    """As first, second and third: even steps in any order of the sizes."""
+    document = kept(designer)["document"]
+    wanted = [
+        {"name": "One size"},
+        {"name": "M", "targets_mm": {"height": 110}},
+        {"name": "L", "targets_mm": {"height": 140}},
+    ]
+    graded = designer.post("/api/grading/sizes", {"document": with_sizes(document, *wanted)}).json
+    for order in ([0, 1, 2], [1, 0, 2], [2, 0, 1]):
+        names = [graded["sizes"][at] for at in order]
+        text = designer.post("/api/text/sizes", {"text": graded["text"], "sizes": names, "sources": order}).json["text"]
+        growth = designer.post("/api/grading", {"document": {**document, "text": text}}).json["growth"]
+        assert [row["uneven"] for row in growth if row["label"] == "Height"] == [False], order

@@ -3,11 +3,14 @@
 import threading
 import time
 from collections.abc import Iterator
+from itertools import count
 from typing import Any
 
 import pytest
 from sqlalchemy import delete, func, select
 
+from rillstep.core.grading import analysed
+from rillstep.core.memory import Memory
 from rillstep.core.watch import Ended, Watch, look, watched
 from rillstep.document import Design
 from rillstep.services import grading, grading_views, jobs, results
@@ -74,6 +77,33 @@ def test_a_watch_ends_what_its_caller_does_and_nothing_else() -> None:
     with watched(Watch(time.monotonic() - 1)), pytest.raises(Ended):
         grading.grading_view(Design(text=PLAIN.replace("4 lamps", "7 lamps")))
     look()
+
+
+def test_what_was_ended_goes_on_from_what_it_had_found() -> None:
+    """Each try may look at its watch so often; without what the ones before had found none would come to an end."""
+    looks = count()
+    with Memory().in_use():
+        whole = analysed(PLAIN)
+    with Memory().in_use(), watched(Watch(clock=lambda: next(looks))):
+        analysed(PLAIN)
+    needed, tries, found = next(looks), 0, None
+    with Memory().in_use():
+        while found is None and tries < 20:
+            tries, spent = tries + 1, count()
+            try:
+                with watched(Watch(needed / 3, clock=lambda spent=spent: next(spent))):  # type: ignore[misc]
+                    found = analysed(PLAIN)
+            except Ended:
+                pass
+    assert found is not None and 1 < tries < 10
+    assert (found.ways, found.stuck) == (whole.ways, whole.stuck)
+
+
+def test_work_that_is_stopped_ends_by_itself_and_its_process_stays(pool: Pool) -> None:
+    first = pool.run(unheard, counting, 0)
+    with pytest.raises(Stopped):
+        pool.run(lambda stage, done, of: done >= 2, counting, 100)
+    assert pool.run(unheard, counting, 0) == first
 
 
 def test_a_studio_computes_one_thing_at_a_time_and_few_wait(pool: Pool) -> None:

@@ -200,6 +200,20 @@ def test_a_number_of_rounds_that_breaks_the_step_is_said_where_nothing_counts_it
     assert "size-out-of-step" not in [finding.code for finding in prove_text(counted).findings]
 
 
+@pytest.mark.parametrize("order", [(1, 0, 2), (2, 1, 0), (2, 0, 1), (1, 2, 0)])
+def test_sizes_in_another_order_break_no_step(order: tuple[int, int, int]) -> None:
+    def sets(*values: int) -> str:
+        first, *others = (values[at] for at in order)
+        return f"{first} ({', '.join(map(str, others))})"
+
+    head = SIZES.replace("S, M, L", ", ".join("SML"[at] for at in order)).replace("80 (90, 100)", sets(80, 90, 100))
+    rows = f"Rnd 2: Ch 1, sc in next {sets(11, 14, 17)} sts, 2 sc in next st, sc in each st around; join."
+    rows += f"\nNext {sets(12, 14, 16)} rnds: Ch 1, sc in each st around; join.\n"
+    assert not [one for one in prove_text(head + rows).findings if one.code == "size-out-of-step"]
+    odd = head + rows.replace(sets(11, 14, 17), sets(11, 19, 17))
+    assert [one.size for one in prove_text(odd).findings if one.code == "size-out-of-step"] == [order.index(1)]
+
+
 def test_a_number_that_its_total_confirms_is_not_called_odd() -> None:
     row = "Rnd 2: Ch 1, sc in next 11 (17, 12) sts, 2 sc in next st, sc in each st around; join. — 81 (91, 101) sts\n"
     found = [finding for finding in prove_text(SIZES + row).findings if finding.code == "size-out-of-step"]

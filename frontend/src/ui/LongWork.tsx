@@ -29,10 +29,11 @@ function Progress({ job }: { job: Job }) {
   return (
     <aside
       aria-label="Long work"
-      className="sheet fixed bottom-4 left-1/2 z-40 flex w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 px-4 py-3 shadow-lg"
+      // In a wide window below the steps, where it covers nothing that is pressed.
+      className="sheet fixed bottom-4 left-1/2 z-40 flex w-[min(34rem,calc(100vw-2rem))] -translate-x-1/2 items-center gap-3 px-4 py-3 shadow-lg lg:left-2 lg:w-40 lg:translate-x-0 lg:flex-col lg:items-stretch lg:p-3"
     >
       <div className="min-w-0 flex-1">
-        <p role="status" className="truncate text-sm">
+        <p role="status" className="truncate text-sm lg:whitespace-normal">
           {stage || "Being worked"}
           {of > 1 && `: ${done} of ${of}`}
         </p>

@@ -1,5 +1,8 @@
 import { ApiError } from "../api/client";
 
+/** What was stopped goes on from what it had found. */
+const GOES_ON = new Set(["stopped", "too-heavy"]);
+
 /** What went wrong, in the server's words; `again` tries once more. */
 export function Trouble({ error, again }: { error: unknown; again?: (() => void) | undefined }) {
   if (!error) return null;
@@ -19,7 +22,7 @@ export function Trouble({ error, again }: { error: unknown; again?: (() => void)
       )}
       {again && (
         <button type="button" className="button-plain mt-2 block" onClick={again}>
-          Try again
+          {error instanceof ApiError && GOES_ON.has(error.problem.code) ? "Go on" : "Try again"}
         </button>
       )}
     </div>

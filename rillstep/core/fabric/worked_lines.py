@@ -104,6 +104,11 @@ class SizeWork:
         """The last edge of each section."""
         return tuple(piece.edge for piece in self.pieces)
 
+    @cached_property
+    def stitches(self) -> int:
+        """The stitches at the end of each line, taken together: they tell how wide the size is beside the others."""
+        return sum(work.rounds[-1].sts for work in self.lines if work.rounds)
+
     def of_line(self, number: int) -> LineWork | None:
         """The work of the line at a line number of the text."""
         return self._by_line.get(number)

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from rillstep.core.grading.lattice import Vector, is_independent, plus, scaled, shortened, size, where_zero
-from rillstep.core.grading.trials import Refuted, Trials
+from rillstep.core.grading.trials import MOST_PROVED, MOST_WORKED, Refuted, Trials
 from rillstep.core.watch import report
 
 Place = tuple[int, int, str]
@@ -25,8 +25,6 @@ _MOST_VISITS = 4
 _MOST_MENDED, _MOST_PROVED = 40, 10
 # Multiples of a direction that are tried where a line does not tell what it takes.
 _MULTIPLES = (2, 3, 4, 5, 6, 8, 10, 12)
-# A text is worked so many times at most, and proved so many times.
-MOST_WORKED, MOST_PROVED = 500, 70
 
 
 @dataclass(frozen=True)

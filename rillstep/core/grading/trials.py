@@ -17,6 +17,7 @@ from rillstep.core.grading.named_text import (
 )
 from rillstep.core.grading.renumbering import Numbering, numbering_of, renumbered, renumbered_rows
 from rillstep.core.grading.stated_lengths import DIFFERS, proved_with_lengths
+from rillstep.core.memory import Shelf
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
@@ -58,14 +59,33 @@ class Refuted:
         return (self.section, self.line, self.code)
 
 
+# A text is worked so many times at most to find how it grows, and proved so many times.
+MOST_WORKED, MOST_PROVED = 500, 70
+
+
+@dataclass(frozen=True)
+class Earlier:
+    """What was found about a text at other numbers, by work that was ended as well: the next goes on from there. rows:
+    the lines of all the proofs that it may hold."""
+
+    rows: int
+    proved: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
+    worked: dict[tuple[int, ...], Refuted | None] = field(default_factory=dict)
+
+
+_EARLIER: Shelf[tuple[str, float], Earlier] = Shelf(40_000, lambda one: one.rows)
+
+
 @dataclass
 class Trials:
-    """A text in one size and what was found about it at other numbers; each is worked once."""
+    """A text in one size and what was found about it at other numbers; each is worked once. earlier: what is known
+    without work; known and worked are what was asked for here, which is bounded and the same whatever is known."""
 
     text: str
     base: Mapping[str, int]
     numbering: Numbering
     counted_as: Counting
+    earlier: Earlier
     allowance_mm: float = 0.0
     known: dict[tuple[int, ...], Proof | Refuted] = field(default_factory=dict)
     worked: dict[tuple[int, ...], Refuted | None] = field(default_factory=dict)
@@ -108,7 +128,9 @@ class Trials:
         key = tuple(values.values())
         if key not in self.known:
             stop = self.stop(values)
-            self.known[key] = stop if stop is not None else self._proved(values)
+            if key not in self.earlier.proved:
+                self.earlier.proved[key] = stop if stop is not None else self._proved(values)
+            self.known[key] = self.earlier.proved[key]
         return self.known[key]
 
     def stop(self, values: Mapping[str, int]) -> Refuted | None:
@@ -116,7 +138,9 @@ class Trials:
         look()
         key = tuple(values.values())
         if key not in self.worked:
-            self.worked[key] = self._stop(values)
+            if key not in self.earlier.worked:
+                self.earlier.worked[key] = self._stop(values)
+            self.worked[key] = self.earlier.worked[key]
         return self.worked[key]
 
     def rewritten(self, values: Mapping[str, int], text: str | None = None) -> str:
@@ -194,4 +218,8 @@ def measures_at(proof: Proof) -> dict[str, float]:
 def trials_of(text: str, allowance_mm: float = 0.0) -> Trials:
     """A text in one size, to be tried at other numbers of its names."""
     pattern = read(text).pattern
-    return Trials(text, free_numbers(text), numbering_of(pattern), counting_of(pattern), allowance_mm)
+    earlier = _EARLIER.get((text, allowance_mm))
+    if earlier is None:
+        earlier = Earlier(MOST_PROVED * (1 + sum(len(section.lines) for section in pattern.sections)))
+        _EARLIER.put((text, allowance_mm), earlier)
+    return Trials(text, free_numbers(text), numbering_of(pattern), counting_of(pattern), earlier, allowance_mm)

@@ -13,7 +13,8 @@ from rillstep.core.tree import Again, Pattern, Row, Setup
 
 @dataclass(frozen=True, eq=False)
 class WorkedLine:
-    """A line of a section with its work in each size: None where it does not hold.
+    """A line of a section with its work in each size: None where it does not hold. ascending: the sizes of the text from
+    the smallest to the largest, whatever their order in it.
 
     It is the same thing again as long as the line and its work are, so that what was found in it is remembered.
     """
@@ -22,6 +23,7 @@ class WorkedLine:
     section: int
     works: tuple[LineWork | None, ...]
     sizes: tuple[str, ...]
+    ascending: tuple[int, ...] = ()
 
     @cached_property
     def done(self) -> tuple[LineWork, ...]:
@@ -57,12 +59,16 @@ _WORKED_LINES: Shelf[tuple[Any, ...], WorkedLine] = Shelf(20_000)
 
 
 def _worked_line(
-    line: Row | Again | Setup, section: int, works: tuple[LineWork | None, ...], sizes: tuple[str, ...]
+    line: Row | Again | Setup,
+    section: int,
+    works: tuple[LineWork | None, ...],
+    sizes: tuple[str, ...],
+    ascending: tuple[int, ...],
 ) -> WorkedLine:
-    key = (id(line), section, sizes, *map(id, works))  # what is kept under it keeps these things alive
+    key = (id(line), section, sizes, ascending, *map(id, works))  # what is kept under it keeps these things alive
     known = _WORKED_LINES.get(key)
     if known is None:
-        known = WorkedLine(line, section, works, sizes)
+        known = WorkedLine(line, section, works, sizes, ascending)
         _WORKED_LINES.put(key, known)
     return known
 
@@ -91,8 +97,13 @@ class Subject:
             columns = (tuple([work.of(line) for work in self.works]) for _, line in lines)
         sizes = self.pattern.sizes
         return tuple([
-            _worked_line(line, index, works, sizes) for (index, line), works in zip(lines, columns, strict=True)
+            _worked_line(line, index, works, sizes, self.ascending) for (index, line), works in zip(lines, columns, strict=True)
         ])  # fmt: skip
+
+    @cached_property
+    def ascending(self) -> tuple[int, ...]:
+        """The sizes from the narrowest to the widest; in their order where they have as many stitches."""
+        return tuple(sorted(range(len(self.works)), key=lambda size: self.works[size].stitches))
 
     def in_size(self, size: int) -> str:
         """ " in size M", or nothing when there is one size only."""

@@ -31,7 +31,33 @@ export function Preview({
     );
   const many = graded.changes.length;
   return (
-    <Dialog title={`${graded.sizes.length} sizes: ${graded.sizes.join(", ")}`} open wide onClose={onClose}>
+    <Dialog
+      title={`${graded.sizes.length} sizes: ${graded.sizes.join(", ")}`}
+      open
+      wide
+      onClose={onClose}
+      footer={
+        <div className="flex flex-wrap items-center gap-2">
+          {many > 0 ? (
+            <>
+              <button type="button" className="button" disabled={busy} onClick={() => onTake(graded)}>
+                Take these sizes
+              </button>
+              <button type="button" className="button-plain" onClick={onClose}>
+                Leave the text as it is
+              </button>
+              <span role="status" className="text-quiet text-sm">
+                {busy ? "Finding and proving the sizes anew…" : "Taking them can be undone."}
+              </span>
+            </>
+          ) : (
+            <button type="button" className="button" onClick={onClose}>
+              Back to the sizes
+            </button>
+          )}
+        </div>
+      }
+    >
       <p className="flex items-center gap-1.5 text-sm">
         {graded.proved ? (
           <>
@@ -128,25 +154,6 @@ export function Preview({
           </ul>
         </section>
       )}
-      <div className="mt-4 flex items-center gap-2">
-        {many > 0 ? (
-          <>
-            <button type="button" className="button" disabled={busy} onClick={() => onTake(graded)}>
-              Take these sizes
-            </button>
-            <button type="button" className="button-plain" onClick={onClose}>
-              Leave the text as it is
-            </button>
-            <span role="status" className="text-quiet text-sm">
-              {busy ? "Finding and proving the sizes anew…" : "Taking them can be undone."}
-            </span>
-          </>
-        ) : (
-          <button type="button" className="button" onClick={onClose}>
-            Back to the sizes
-          </button>
-        )}
-      </div>
     </Dialog>
   );
 }

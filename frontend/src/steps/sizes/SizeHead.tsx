@@ -1,12 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
-import { ArrowLeft, ArrowRight, Copy, Trash2 } from "lucide-react";
+import { ArrowLeft, ArrowRight, Copy, Star, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { client, unwrap } from "../../api/client";
 import type { Size } from "../../api/schema";
 import { useBench, useOpenDesign } from "../../bench/context";
 import { useCraft } from "../../bench/useCraft";
 import { Trouble } from "../../ui/Trouble";
-import { freshName, sizesOfText, type Column } from "./wishes";
+import { freshName, sampleOf, sizesOfText, type Column } from "./wishes";
 
 /** A column as it shall be: its wish, and the column that it begins as. */
 interface Wanted {
@@ -61,14 +61,14 @@ export function SizeHead({
       unwrap(client.POST("/api/text/sizes", { body: { text: document.text, sizes, sources } })),
   });
   /** The columns as they shall be; those of the text are changed in it, or nothing is. */
-  const put = (wanted: readonly Wanted[], start: string | null | undefined) => {
+  const put = (wanted: readonly Wanted[], start: string) => {
     const sizes = wanted.map((one) => one.wish);
     const own = wanted.filter((one) => one.from.at >= 0);
     const same =
       own.length === inText.names.length &&
       own.every((one, at) => one.from.at === at && one.wish.name === inText.names[at]);
     if (same) {
-      design.change("", (d) => ({ ...d, sizes, sample: start ?? null }));
+      design.change("", (d) => ({ ...d, sizes, sample: start }));
       return;
     }
     resize.mutate(
@@ -76,11 +76,12 @@ export function SizeHead({
       {
         onSuccess: (answer) => {
           if (answer.problem === null)
-            design.change("", (d) => ({ ...d, text: answer.text, sizes, sample: start ?? null }));
+            design.change("", (d) => ({ ...d, text: answer.text, sizes, sample: start }));
         },
       },
     );
   };
+  const start = sampleOf(document, inText);
   const at = columns.indexOf(column);
   const now: Wanted[] = columns.map((one) => ({ wish: one.wish, from: one }));
   const rename = (to: string) => {
@@ -88,7 +89,7 @@ export function SizeHead({
     if (to === name || to === "") return;
     put(
       now.map((one, index) => (index === at ? { ...one, wish: { ...one.wish, name: to } } : one)),
-      document.sample === name ? to : document.sample,
+      start === name ? to : start,
     );
   };
   const copy = () => {
@@ -96,13 +97,15 @@ export function SizeHead({
       columns.map((one) => one.wish.name),
       `${name} copy`,
     );
-    put(now.toSpliced(at + 1, 0, { wish: { ...column.wish, name: fresh }, from: column }), document.sample);
+    put(now.toSpliced(at + 1, 0, { wish: { ...column.wish, name: fresh }, from: column }), start);
   };
   const move = (by: number) => {
     const [one] = now.splice(at, 1);
-    if (one) put(now.toSpliced(at + by, 0, one), document.sample);
+    if (one) put(now.toSpliced(at + by, 0, one), start);
   };
   const busy = resize.isPending || !inText.current;
+  // One that is not graded yet is placed by what it shall measure.
+  const fixed = column.at < 0;
   return (
     <div>
       <input
@@ -119,7 +122,7 @@ export function SizeHead({
         }}
       />
       <span className="text-quiet flex min-h-7 flex-wrap items-center justify-center text-[13px] font-normal">
-        <Small label={`Move ${name} left`} disabled={busy || at === 0} onClick={() => move(-1)}>
+        <Small label={`Move ${name} left`} disabled={busy || fixed || at === 0} onClick={() => move(-1)}>
           <ArrowLeft size={14} aria-hidden />
         </Small>
         <Small
@@ -135,7 +138,7 @@ export function SizeHead({
           onClick={() =>
             put(
               now.filter((one) => one.wish.name !== name),
-              document.sample,
+              start,
             )
           }
         >
@@ -143,13 +146,27 @@ export function SizeHead({
         </Small>
         <Small
           label={`Move ${name} right`}
-          disabled={busy || at === columns.length - 1}
+          disabled={busy || fixed || at === columns.length - 1}
           onClick={() => move(1)}
         >
           <ArrowRight size={14} aria-hidden />
         </Small>
         <span className="block w-full">
-          {sample ? "the sample" : column.at < 0 && inText.current ? "not graded yet" : ""}
+          {sample ? (
+            "the sample"
+          ) : fixed && inText.current ? (
+            "not graded yet"
+          ) : (
+            <button
+              type="button"
+              className="button-bare py-0"
+              disabled={busy}
+              title={`Grade the others from ${name}, as it is in the text`}
+              onClick={() => design.change("", (d) => ({ ...d, sample: name }))}
+            >
+              <Star size={13} aria-hidden /> make it the sample
+            </button>
+          )}
         </span>
       </span>
       {resize.data?.problem && (

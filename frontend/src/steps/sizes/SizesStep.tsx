@@ -202,7 +202,7 @@ export function SizesStep() {
           <Holds columns={columns} />
         </table>
       </Sideways>
-      <div className="mt-3 flex flex-wrap items-center gap-3">
+      <div className="bg-paper border-line z-20 mt-3 flex flex-wrap items-center gap-3 border-t py-2 lg:sticky lg:-bottom-4 lg:-mx-5 lg:px-5">
         <button
           type="button"
           className="button-plain"
@@ -267,7 +267,11 @@ export function SizesStep() {
           grade.mutate(locked);
         }}
         onTake={(graded) => {
-          design.change("", () => ({ ...full, text: graded.text }));
+          // In the order in which they were written; the sample stays the one that it was.
+          const sizes = full.sizes.toSorted(
+            (one, other) => graded.sizes.indexOf(one.name) - graded.sizes.indexOf(other.name),
+          );
+          design.change("", () => ({ ...full, text: graded.text, sizes, sample: start }));
           setPreview(null);
         }}
       />

@@ -1,6 +1,7 @@
 """Habits of good text: starting chains that are said and alike, rounds that are joined."""
 
 from collections import Counter
+from collections.abc import Sequence
 
 from rillstep.core.fabric.counting import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
@@ -100,7 +101,7 @@ def odd_numbers(worked: WorkedLine) -> list[Finding]:
     if len(worked.sizes) < 3 or not isinstance(line, Row):
         return found
     for number, repeated in _numbers(line.steps, False):
-        odd = _odd_one(number, repeated)
+        odd = _odd_one(number, repeated, worked.ascending)
         work = worked.works[odd[0]] if odd is not None else None
         if odd is None or work is None or work.trouble is not None or work.differences:
             continue
@@ -127,7 +128,7 @@ def odd_ranges(subject: Subject) -> list[Finding]:
             if line.until_sts is not None or any(_counts_rows(one) for one in section.lines[at + 1 :]):
                 continue
             rounds = [line.rounds(size) if size in line.sizes else None for size in range(len(subject.pattern.sizes))]
-            odd = _odd_one(Num(tuple(rounds)), False)
+            odd = _odd_one(Num(tuple(rounds)), False, subject.ascending)
             if odd is not None and odd[0] in line.sizes:
                 size, usual = odd
                 message = (
@@ -157,9 +158,9 @@ def _numbers(steps: tuple[Step, ...], repeated: bool) -> list[tuple[Num, bool]]:
     return found
 
 
-def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
-    """(size, what would keep the step), when one size alone breaks it."""
-    held = [(size, value) for size, value in enumerate(number.values) if value is not None]
+def _odd_one(number: Num, repeated: bool, ascending: Sequence[int]) -> tuple[int, int] | None:
+    """(size, what would keep the step), when one size alone breaks it, from the smallest size to the largest."""
+    held = [(size, value) for size in ascending if (value := number.values[size]) is not None]
     values = [value for _, value in held]
     if len(values) < 3 or len(set(values)) == 1:
         return None
@@ -170,11 +171,12 @@ def _odd_one(number: Num, repeated: bool) -> tuple[int, int] | None:
             return size, usual
     if values in (sorted(values), sorted(values, reverse=True)):
         return None
-    for index, (size, _) in enumerate(held):
-        rest = values[:index] + values[index + 1 :]
-        if rest in (sorted(rest), sorted(rest, reverse=True)):
-            near = values[index - 1] if index else values[1]
-            return size, near
+    for down in (False, True):
+        for index, (size, _) in enumerate(held):
+            rest = values[:index] + values[index + 1 :]
+            if rest == sorted(rest, reverse=down):
+                near = values[index - 1] if index else values[1]
+                return size, near
     return None
 
 
