@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 
 from rillstep.cli import main
+from rillstep.demo.data import pouch
 from rillstep.document import Design, dump
 from rillstep.document.ready import READY_BAGS
 from rillstep.services.checking import design_of
@@ -19,14 +20,14 @@ CORPUS = sorted((ROOT / "corpus").glob("*.txt"))
 TYPED = sorted((ROOT / "typed").glob("*.txt"))
 TEXTS = {
     **{f"ready_{bag.key}": bag.text for bag in READY_BAGS},
-    **{path.stem: path.read_text() for path in (*TYPED, *CORPUS[::40])},
+    **{path.stem: path.read_text() for path in (*TYPED, *CORPUS[::60])},
 }
 DEMO = {path.stem: path.read_text() for path in sorted((ROOT.parent / "rillstep" / "demo" / "bags").glob("*.txt"))}
 TARGETS = json.dumps({"units": "cm", "sizes": [{"name": "As it is"}]})
 COMMANDS = (
     ["check"], ["check", "--json"], ["write"], ["write", "--as", "markdown"], ["write", "--as", "html"],
     ["write", "--terms", "uk", "--hand", "left"], ["unname"], ["measure"], ["measure", "--json"], ["lift"],
-    ["lift", "--json"], ["yarn"], ["yarn", "--json", "--grams", "50", "--metres", "120", "--have", "200"],
+    ["lift", "--json"], ["yarn"], ["yarn", "--json", "--grams", "50", "--metres", "120"],
     ["chart", "--line", "9"],
 )  # fmt: skip
 
@@ -51,6 +52,24 @@ def test_every_command_answers(name: str, tmp_path: Path, capsys: pytest.Capture
             assert code != 2 or said.err.startswith("rillstep: ")
             if "--json" in rest and code != 2:
                 json.loads(said.out)
+
+
+@pytest.mark.parametrize("name", ["ready_round_pouch", "lantern-pouch"])
+def test_how_large_is_answered(name: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """It finds how the bag grows, which takes seconds: two texts stand for the others."""
+    for file in _of_kind(name, TEXTS[name], tmp_path):
+        assert main(["yarn", file, "--json", "--grams", "50", "--metres", "120", "--have", "200"]) in (0, 1)
+        assert json.loads(capsys.readouterr().out)
+
+
+def test_half_a_label_and_a_second_one_are_refused(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    file = tmp_path / "pouch.txt"
+    file.write_text(READY_BAGS[0].text)
+    assert main(["yarn", str(file), "--metres", "120"]) == 2
+    assert "give both" in capsys.readouterr().err
+    file.write_text(dump(pouch()))
+    assert main(["yarn", str(file), "--grams", "50", "--metres", "120"]) == 2
+    assert "names its yarn" in capsys.readouterr().err
 
 
 @pytest.mark.parametrize("name", [*TEXTS, *DEMO])

@@ -11,16 +11,22 @@ _UNUSABLE = ("text-too-long", "nothing-to-work")
 
 
 def design_in(written: str, grams: float | None = None, metres: float | None = None) -> Design:
-    """A design file, or a text with the label of its yarn where that is given. Raises Invalid."""
+    """A design file, or a text, with the label of its yarn where that is given and the design names no yarn. Raises
+    Invalid."""
     if written.lstrip().startswith("{"):
         try:
-            return load(written)
+            design = load(written)
         except BrokenDesign as error:
             raise Invalid(str(error)) from None
-    design = design_of(written)
+    else:
+        design = design_of(written)
     if grams is None and metres is None:
         return design
-    yarn = Yarn(name="Yarn", grams_per_ball=grams or 100.0, metres_per_ball=metres)
+    if grams is None or metres is None:
+        raise Invalid("a label says grams and metres of a ball: give both, --grams and --metres")
+    if design.yarns:
+        raise Invalid("the design names its yarn; --grams and --metres are for one that names none")
+    yarn = Yarn(name="Yarn", grams_per_ball=grams, metres_per_ball=metres)
     return design.model_copy(update={"yarns": [yarn]})
 
 

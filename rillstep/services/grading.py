@@ -3,17 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings import Outline, drawings_of, silhouette
-from rillstep.core.grading import (
-    Analysis,
-    GradedText,
-    NotGraded,
-    NotResized,
-    SizeWanted,
-    analysed,
-    grade_from,
-    placed,
-    resized,
-)
+from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
 from rillstep.core.grading.gauge_lines import with_gauge, with_hook
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import MOST_PROVED, Refuted
@@ -23,6 +13,7 @@ from rillstep.core.measures import Measure
 from rillstep.core.memory import Shelf
 from rillstep.core.proof import Proof
 from rillstep.core.settling import read
+from rillstep.core.size_order import placed
 from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in, names_of
 from rillstep.document import Design, Size
 from rillstep.document.design import tolerance_mm
@@ -196,9 +187,9 @@ def as_written(design: Design) -> Design:
     }
     if len(sizes) < len(design.sizes):
         return design  # two of one name, which grading refuses
-    wanted = [size_wanted(design, size) for size in sizes.values()]
-    order = placed(wanted, measures_by_size(proof_of(design)))
-    return design.model_copy(update={"sizes": [sizes[size.name] for size in order]})
+    targets = {name: size_wanted(design, size).targets_mm for name, size in sizes.items()}
+    order = placed(targets, measures_by_size(proof_of(design)))
+    return design.model_copy(update={"sizes": [sizes[name] for name in order]})
 
 
 def graded_view(design: Design) -> views.GradedView:

@@ -4,9 +4,9 @@ from collections.abc import Mapping, Sequence
 from itertools import pairwise
 
 from rillstep.core.contents import THINGS, Thing, fits, measures_for
-from rillstep.core.grading import ascending
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.proof import Proof
+from rillstep.core.size_order import ascending
 from rillstep.services import grading_views as views
 
 _LARGEST_FIRST = sorted(THINGS, key=lambda thing: -thing.width_mm * thing.height_mm * thing.depth_mm)

@@ -30,7 +30,7 @@ def yarn_report(design: Design, have_g: float | None, other: OtherYarn | None) -
     found = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
     answers = answers_view(design, proof, found, known)
     if answers.problem:
-        label = "" if design.yarns else " For a text, --grams and --metres say what a ball holds."
+        label = "" if design.yarns else " --grams and --metres say what a ball holds."
         raise Invalid(f"no yarn can be estimated: {answers.problem}{label}")
     asked: dict[str, BaseModel] = {"answers": answers}
     if have_g is not None:

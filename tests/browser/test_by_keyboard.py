@@ -18,9 +18,19 @@ PLAIN = without_names(POUCH, read(POUCH))
 MOST_TABS = 160
 
 
+# How many elements with a place in the order of Tab stand from the focus to a node, as nearly as the page says it.
+_FAR = """(node) => {
+  const all = [...document.querySelectorAll("a[href], button, input, select, textarea, summary, [tabindex]")];
+  const tabbed = all.filter((one) => one.tabIndex >= 0 && !one.disabled && one.checkVisibility());
+  return tabbed.indexOf(node) - tabbed.indexOf(document.activeElement);
+}"""
+
+
 def tab_to(page: Page, wanted: Locator) -> None:
-    """Press Tab until something has the focus."""
+    """Press Tab until something has the focus: most of the way at once, and then step by step."""
     wanted.wait_for()
+    for _ in range(max(0, wanted.evaluate(_FAR) - 8)):
+        page.keyboard.press("Tab")
     for _ in range(MOST_TABS):
         if wanted.evaluate("(node) => node === document.activeElement"):
             return

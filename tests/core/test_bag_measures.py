@@ -1,7 +1,5 @@
 """Measures of a bag by how its pieces are joined, worked out by hand: sc is 5 mm each way, hdc 6.25 x 8 mm."""
 
-from pathlib import Path
-
 import pytest
 
 from rillstep.core.findings import apply_edits
@@ -10,8 +8,6 @@ from rillstep.core.measures import Measure, measures_of
 from rillstep.core.proof import Proof, prove_text, reader_text
 from rillstep.core.proof.questions import questions
 from tests.core.test_measures import GAUGE, discs, oval, strap, wall
-
-ROOT = Path(__file__).parents[1]
 
 
 def proved(text: str) -> Proof:
@@ -238,23 +234,6 @@ def test_an_opening_has_a_width_and_a_rise() -> None:
 def test_a_chain_space_in_a_row_without_a_gauge_of_the_mesh_is_an_estimate() -> None:
     assert measured(GAUGE + mesh(20, 6).split("\n", 1)[1], "width").estimated
     assert not measured(GAUGE + mesh(20, 6), "width").estimated
-
-
-BODIES = [tuple(line.split(" | ")) for line in (ROOT / "bodies.txt").read_text().splitlines()]
-
-
-@pytest.mark.parametrize(("name", "build", "pieces"), BODIES, ids=[name for name, _, _ in BODIES])
-def test_the_body_of_a_bag_is_what_was_looked_up_by_hand(name: str, build: str, pieces: str) -> None:
-    """`bodies.txt` was gone through by hand: for each text of the corpus how it is built, and the pieces of its body."""
-    text = (ROOT / "corpus" / f"{name}.txt").read_text()
-    bag = prove_text(text).bag or prove_text("Gauge: sc 20 sts x 20 rows = 10 cm\n" + text).bag
-    assert bag is not None and bag.body.build == build
-    assert " + ".join(bag.pattern.sections[index].title for index in bag.body.pieces) == pieces
-    assert bool(bag.body.why) == (build == "unknown")
-
-
-def test_every_text_of_the_corpus_is_in_the_list() -> None:
-    assert {name for name, _, _ in BODIES} == {path.stem for path in (ROOT / "corpus").glob("*.txt")}
 
 
 @pytest.mark.parametrize(

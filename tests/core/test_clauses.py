@@ -16,13 +16,13 @@ A_TEXT = 3
 def test_no_clause_that_changes_the_work_leaves_its_line_proved(share: int) -> None:
     counted: Counter[tuple[bool, str]] = Counter()
     left: list[str] = []
-    for path in CORPUS[share :: 2 * SHARES]:
+    for path in CORPUS[share :: 4 * SHARES]:
         more, wrong = run(path.read_text(), path.stem, A_TEXT)
         counted += more
         left += [one for one in wrong if " proved: " in one]
     assert left == []
     harmless = sum(count for (changes, _), count in counted.items() if not changes)
-    assert harmless >= 10
+    assert harmless >= 5
     assert counted[False, "proved"] >= 0.9 * harmless
     assert counted[False, "refuted"] <= 0.01 * harmless + 1
 

@@ -4,10 +4,12 @@ Their totals were counted by hand when they were written (a few slips of the han
 disagreed and was right); the slow walker counts once more each row that it can walk.
 """
 
+from collections import Counter
 from pathlib import Path
 
 import pytest
 
+from tests.sweep.pinned import BODIES, PINNED
 from tests.sweep.properties import QUICK, of_share
 from tests.sweep.texts import CORPUS, CorpusText, walkable
 
@@ -22,3 +24,14 @@ def test_what_holds_of_every_text(index: int, path: Path) -> None:
 def test_the_slow_walker_walks_most_rows() -> None:
     """Some 4,600 of 6,800 rows of the whole corpus; here those of every eighth text."""
     assert sum(len(walkable(CorpusText(path).proof)) for path in CORPUS[::8]) > 450
+
+
+def test_every_text_of_the_corpus_is_in_the_tables() -> None:
+    assert set(BODIES) == set(PINNED) == {path.stem for path in CORPUS}
+
+
+def test_most_lines_are_proved_and_not_merely_worked() -> None:
+    counted: Counter[str] = Counter()
+    for runs in PINNED.values():
+        counted.update({mark: int(many) for many, mark in (run.split(" ", 1) for run in reversed(runs.split(", ")))})
+    assert set(counted) == {"proved", "unchecked"} and counted["unchecked"] < 0.05 * counted["proved"]

@@ -11,7 +11,6 @@ from rillstep.core.grading.nearest import (
     with_values,
 )
 from rillstep.core.grading.nearest_size import SizeWanted
-from rillstep.core.grading.order import ascending, placed
 from rillstep.core.grading.resizing import NotResized, resized
 from rillstep.core.grading.sample import NotGraded, Sample, sample_of
 
@@ -24,11 +23,9 @@ __all__ = [
     "Sample",
     "SizeWanted",
     "analysed",
-    "ascending",
     "grade_from",
     "grade_text",
     "lift",
-    "placed",
     "resized",
     "sample_of",
     "with_names",

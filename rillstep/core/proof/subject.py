@@ -13,8 +13,8 @@ from rillstep.core.tree import Again, Pattern, Row, Setup
 
 @dataclass(frozen=True, eq=False)
 class WorkedLine:
-    """A line of a section with its work in each size: None where it does not hold. ascending: the sizes of the text from
-    the smallest to the largest, whatever their order in it.
+    """A line of a section with its work in each size: None where it does not hold. ascending: the sizes of the text
+    from the narrowest to the widest, whatever their order in it.
 
     It is the same thing again as long as the line and its work are, so that what was found in it is remembered.
     """
@@ -97,7 +97,8 @@ class Subject:
             columns = (tuple([work.of(line) for work in self.works]) for _, line in lines)
         sizes = self.pattern.sizes
         return tuple([
-            _worked_line(line, index, works, sizes, self.ascending) for (index, line), works in zip(lines, columns, strict=True)
+            _worked_line(line, index, works, sizes, self.ascending)
+            for (index, line), works in zip(lines, columns, strict=True)
         ])  # fmt: skip
 
     @cached_property
