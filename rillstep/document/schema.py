@@ -109,14 +109,18 @@ class Yarn(Strict):
 
 
 def refuse_odd_stitch(width_mm: float, height_mm: float) -> None:
-    """A stitch of a swatch is of a size that a hook can make. Raises ValueError."""
+    """A stitch of a swatch is of a size and a shape that a hook can make. Raises ValueError."""
+    _refuse_size(width_mm, height_mm)
+    if not 0.3 <= height_mm / width_mm <= 4:
+        raise ValueError("a row would be more than 4 times as high as a stitch is wide, or less than a third")
+
+
+def _refuse_size(width_mm: float, height_mm: float) -> None:
     if not (0.5 <= width_mm <= 60 and 0.5 <= height_mm <= 120):
         raise ValueError(
             f"one stitch would be {width_mm:.2f} mm wide and {height_mm:.2f} mm high; "
             "count and measure again (a stitch is 0.5 to 60 mm wide)"
         )
-    if not 0.3 <= height_mm / width_mm <= 4:
-        raise ValueError("a row would be more than 4 times as high as a stitch is wide, or less than a third")
 
 
 class Swatch(Strict):
@@ -151,7 +155,12 @@ class Swatch(Strict):
 
     @model_validator(mode="after")
     def _plausible(self) -> "Swatch":
-        refuse_odd_stitch(self.width_mm / self.stitches, self.height_mm / self.rows)
+        width_mm, height_mm = self.width_mm / self.stitches, self.height_mm / self.rows
+        mix = read_stitches(self.stitch)
+        if any(name == "ch" for name, _ in mix.stitches):  # chains hang in loops: a repeat is as wide as it comes
+            _refuse_size(width_mm * mix.total, height_mm)
+        else:
+            refuse_odd_stitch(width_mm, height_mm)
         return self
 
 

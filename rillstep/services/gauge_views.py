@@ -2,9 +2,11 @@
 
 import math
 
-from rillstep.core.gauge import hook_in
+from rillstep.core.gauge_asked import gauge_said, is_mesh, stitches_of
 from rillstep.core.lengths import GAUGE_SPAN
+from rillstep.core.materials import hook_said_in, yarn_said_in
 from rillstep.core.proof import Proof
+from rillstep.core.stitches import full_name
 from rillstep.core.yarn import TIMES_LENGTH, Known, kind_of
 from rillstep.document import Design
 from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM
@@ -28,12 +30,30 @@ def gauge_view(design: Design, proof: Proof, known: Known) -> views.GaugeView | 
     )  # fmt: skip
 
 
+def asked_view(design: Design, proof: Proof) -> views.GaugeAskedView:
+    """What the text is asked for as its gauge."""
+    terms = proof.pattern.terms
+    said = gauge_said(design.text, proof.pattern, design.units)
+    return views.GaugeAskedView(
+        stitches=[views.StitchView(stitch=one, name=full_name(one, terms)) for one in stitches_of(proof.works)],
+        mesh=is_mesh(proof.works),
+        mesh_known=any(one.build == "mesh" for one in proof.pattern.own_gauges),
+        said=None if said is None else views.GaugeSaidView(**vars(said)),
+    )
+
+
+def yarn_said_view(proof: Proof) -> views.YarnSaidView | None:
+    """What the text says of its yarn."""
+    said = yarn_said_in(proof.pattern)
+    return None if said is None else views.YarnSaidView(**vars(said))
+
+
 def hook_view(design: Design, proof: Proof) -> views.HookView | None:
     """The hook that holds; None where neither the text nor the document says one."""
     mm = hook_of(design, proof)
     if mm is None:
         return None
-    of_text = hook_in(dict(proof.pattern.extra).get("Hook", "")) is not None
+    of_text = hook_said_in(proof.pattern) is not None
     return views.HookView(mm=mm, letter=hook_letter(mm), of_text=of_text)
 
 

@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 
 from rillstep.core.drawings import Outline, drawings_of, silhouette
 from rillstep.core.grading import Analysis, GradedText, NotGraded, NotResized, SizeWanted, analysed, grade_from, resized
-from rillstep.core.grading.gauge_lines import with_gauge, with_hook
+from rillstep.core.grading.gauge_lines import with_gauge, with_hook, with_mesh_gauge
 from rillstep.core.grading.stated_lengths import proved_with_lengths
 from rillstep.core.grading.trials import MOST_PROVED, Refuted
 from rillstep.core.grading.ways import GrowthWay
@@ -119,8 +119,9 @@ def resized_text(text: str, sizes: list[str], sources: list[int]) -> views.Chang
 
 def with_gauge_text(text: str, stitch: str, sts: float, rows: float, units: Units) -> views.ChangedTextView:
     """The text with the gauge of plain stitches that it shall name; the lengths that it states follow, where they were
-    true before."""
-    after = with_gauge(text, stitch, sts, rows, units)
+    true before. stitch: in US terms, or "mesh", which is counted by its loops."""
+    of_mesh = stitch == "mesh"
+    after = with_mesh_gauge(text, sts, rows, units) if of_mesh else with_gauge(text, stitch, sts, rows, units)
     return views.ChangedTextView(problem=None, text=proved_with_lengths(after)[0] if proved(text).ok else after)
 
 

@@ -296,15 +296,53 @@ class OutlineView(BaseModel):
     sizes: list[str]
 
 
+class StitchView(BaseModel):
+    """A stitch in US terms, and by its name in the terms of the text."""
+
+    stitch: str
+    name: str
+
+
+class GaugeSaidView(BaseModel):
+    """A line of the text that may tell its gauge and is not read as one. sts, rows: over 10 cm or 4 in."""
+
+    line: int
+    words: str
+    stitch: str | None
+    sts: float | None
+    rows: float | None
+
+
+class GaugeAskedView(BaseModel):
+    """What the text is asked for as its gauge: in the stitches that it is worked in, the most first. mesh: whether it
+    is mostly a mesh; mesh_known: whether its loops were measured."""
+
+    stitches: list[StitchView]
+    mesh: bool
+    mesh_known: bool
+    said: GaugeSaidView | None
+
+
+class YarnSaidView(BaseModel):
+    """What the text says of its yarn, to be taken over; null where it does not say."""
+
+    words: str
+    name: str
+    weight_class: int | None
+    grams_per_ball: float | None
+    metres_per_ball: float | None
+
+
 class WorkView(BaseModel):
-    """A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces.
-    yarn_of_text: what the text itself says of the yarn; empty: nothing."""
+    """A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces."""
 
     ok: bool
     text: str
     gauge: GaugeView | None
     hook: HookView | None
-    yarn_of_text: str
+    asked: GaugeAskedView
+    yarn_said: YarnSaidView | None
+    strands_said: int
     swatches: list[SwatchView]
     sizes: list[SizeView]
     yarn: YarnAnswersView

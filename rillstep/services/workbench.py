@@ -9,12 +9,12 @@ from rillstep.core.proof import Proof, prove_text, questions
 from rillstep.core.stitches import Terms
 from rillstep.document import ALLOWANCE_MM, Design
 from rillstep.services import views
-from rillstep.services.gauge_views import gauge_view, hook_view
+from rillstep.services.gauge_views import asked_view, gauge_view, hook_view, yarn_said_view
 from rillstep.services.growth import held_things
 from rillstep.services.proof_views import counts_view, kept_view, line_views, named_places, outline, question_view
 from rillstep.services.swatch_words import swatch_views
 from rillstep.services.teaching import findings_of
-from rillstep.services.yarn_needs import known_of, yarn_needs
+from rillstep.services.yarn_needs import known_of, strands_said, yarn_needs
 from rillstep.services.yarn_views import answers_view, yarn_view
 
 
@@ -57,7 +57,9 @@ def work(design: Design, kept: Sequence[views.PhraseView] = ()) -> views.WorkVie
         text=design.text,
         gauge=gauge_view(design, proof, known),
         hook=hook_view(design, proof),
-        yarn_of_text=dict(proof.pattern.extra).get("Yarn", ""),
+        asked=asked_view(design, proof),
+        yarn_said=yarn_said_view(proof),
+        strands_said=strands_said(design.text),
         swatches=swatch_views(design, proof),
         sizes=[
             views.SizeView(name=name, yarn=yarn, holds=holds)

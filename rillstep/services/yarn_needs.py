@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.gauge import Gauge
+from rillstep.core.materials import hook_said_in
 from rillstep.core.proof import Proof
 from rillstep.core.tree import Again, Row
 from rillstep.core.tree.changes import in_gauge_of
@@ -33,7 +34,6 @@ from rillstep.core.yarn import (
     with_yarns,
 )
 from rillstep.document import Design, Swatch, Weighing, Yarn
-from rillstep.document.design import hook_said_mm
 
 # A piece is in the stitch of a swatch where so much of its yarn is of its kinds.
 _MOSTLY = 0.6
@@ -115,7 +115,8 @@ def yarns_of(design: Design) -> dict[str, YarnFacts]:
 
 def hook_of(design: Design, proof: Proof) -> float | None:
     """The hook of a design in mm: as its text says, or as it is kept beside it; None where neither says one."""
-    return hook_said_mm(design, dict(proof.pattern.extra).get("Hook"))
+    said = hook_said_in(proof.pattern)
+    return design.hook_mm if said is None else said
 
 
 def in_other_hook(design: Design, proof: Proof, swatch: Swatch) -> bool:

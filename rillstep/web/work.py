@@ -73,10 +73,11 @@ class SizesBody(BaseModel):
 
 
 class GaugeBody(BaseModel):
-    """The gauge of plain stitches that a text shall name, over 10 cm or 4 in."""
+    """The gauge of plain stitches, or of a mesh by its loops, that a text shall name, over 10 cm or 4 in. stitch: in US
+    terms."""
 
     text: Annotated[str, Field(max_length=400_000)]
-    stitch: Literal["sc", "hdc", "dc"]
+    stitch: Literal["sc", "rsc", "esc", "hdc", "dc", "tr", "dtr", "mesh"]
     sts: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
     rows: Annotated[float, Field(ge=1, le=200, allow_inf_nan=False)]
     units: Literal["cm", "in"] = "cm"

@@ -1789,8 +1789,23 @@ export interface components {
             many: number;
         };
         /**
+         * GaugeAskedView
+         * @description What the text is asked for as its gauge: in the stitches that it is worked in, the most first. mesh: whether it
+         *     is mostly a mesh; mesh_known: whether its loops were measured.
+         */
+        GaugeAskedView: {
+            /** Mesh */
+            mesh: boolean;
+            /** Mesh Known */
+            mesh_known: boolean;
+            said: components["schemas"]["GaugeSaidView"] | null;
+            /** Stitches */
+            stitches: components["schemas"]["StitchView"][];
+        };
+        /**
          * GaugeBody
-         * @description The gauge of plain stitches that a text shall name, over 10 cm or 4 in.
+         * @description The gauge of plain stitches, or of a mesh by its loops, that a text shall name, over 10 cm or 4 in. stitch: in US
+         *     terms.
          */
         GaugeBody: {
             /** Rows */
@@ -1799,7 +1814,7 @@ export interface components {
              * Stitch
              * @enum {string}
              */
-            stitch: "sc" | "hdc" | "dc";
+            stitch: "sc" | "rsc" | "esc" | "hdc" | "dc" | "tr" | "dtr" | "mesh";
             /** Sts */
             sts: number;
             /** Text */
@@ -1810,6 +1825,22 @@ export interface components {
              * @enum {string}
              */
             units: "cm" | "in";
+        };
+        /**
+         * GaugeSaidView
+         * @description A line of the text that may tell its gauge and is not read as one. sts, rows: over 10 cm or 4 in.
+         */
+        GaugeSaidView: {
+            /** Line */
+            line: number;
+            /** Rows */
+            rows: number | null;
+            /** Stitch */
+            stitch: string | null;
+            /** Sts */
+            sts: number | null;
+            /** Words */
+            words: string;
         };
         /** GaugeView */
         GaugeView: {
@@ -2934,6 +2965,16 @@ export interface components {
             total: string;
         };
         /**
+         * StitchView
+         * @description A stitch in US terms, and by its name in the terms of the text.
+         */
+        StitchView: {
+            /** Name */
+            name: string;
+            /** Stitch */
+            stitch: string;
+        };
+        /**
          * Swatch
          * @description A measured swatch: so many stitches and rows, so wide and high, as they were counted and measured.
          *
@@ -3444,9 +3485,9 @@ export interface components {
         /**
          * WorkView
          * @description A design worked through: proof, measures, yarn; all of its text. bag: the measures of the bag and its pieces.
-         *     yarn_of_text: what the text itself says of the yarn; empty: nothing.
          */
         WorkView: {
+            asked: components["schemas"]["GaugeAskedView"];
             /** Bag */
             bag: components["schemas"]["BagMeasureView"][];
             counts: components["schemas"]["CountsView"];
@@ -3467,13 +3508,14 @@ export interface components {
             questions: components["schemas"]["QuestionView"][];
             /** Sizes */
             sizes: components["schemas"]["SizeView"][];
+            /** Strands Said */
+            strands_said: number;
             /** Swatches */
             swatches: components["schemas"]["SwatchView"][];
             /** Text */
             text: string;
             yarn: components["schemas"]["YarnAnswersView"];
-            /** Yarn Of Text */
-            yarn_of_text: string;
+            yarn_said: components["schemas"]["YarnSaidView"] | null;
         };
         /**
          * Yarn
@@ -3563,6 +3605,22 @@ export interface components {
             tighter: number | null;
         };
         /**
+         * YarnSaidView
+         * @description What the text says of its yarn, to be taken over; null where it does not say.
+         */
+        YarnSaidView: {
+            /** Grams Per Ball */
+            grams_per_ball: number | null;
+            /** Metres Per Ball */
+            metres_per_ball: number | null;
+            /** Name */
+            name: string;
+            /** Weight Class */
+            weight_class: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * YarnView
          * @description Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
          *     and own_high_g. missing: pieces that are not in it, as some of their rows are not known. within: lines that change
@@ -3642,7 +3700,9 @@ export type FindingHelp = components['schemas']['FindingHelp'];
 export type FindingHelps = components['schemas']['FindingHelps'];
 export type FindingView = components['schemas']['FindingView'];
 export type ForgottenView = components['schemas']['ForgottenView'];
+export type GaugeAskedView = components['schemas']['GaugeAskedView'];
 export type GaugeBody = components['schemas']['GaugeBody'];
+export type GaugeSaidView = components['schemas']['GaugeSaidView'];
 export type GaugeView = components['schemas']['GaugeView'];
 export type GhostView = components['schemas']['GhostView'];
 export type GradedView = components['schemas']['GradedView'];
@@ -3715,6 +3775,7 @@ export type SpanView = components['schemas']['SpanView'];
 export type StepsBody = components['schemas']['StepsBody'];
 export type StepsView = components['schemas']['StepsView'];
 export type StepView = components['schemas']['StepView'];
+export type StitchView = components['schemas']['StitchView'];
 export type Swatch = components['schemas']['Swatch'];
 export type SwatchView = components['schemas']['SwatchView'];
 export type TableRow = components['schemas']['TableRow'];
@@ -3744,6 +3805,7 @@ export type WorkBody = components['schemas']['WorkBody'];
 export type WorkView = components['schemas']['WorkView'];
 export type Yarn = components['schemas']['Yarn'];
 export type YarnAnswersView = components['schemas']['YarnAnswersView'];
+export type YarnSaidView = components['schemas']['YarnSaidView'];
 export type YarnView = components['schemas']['YarnView'];
 export type $defs = Record<string, never>;
 export interface operations {

@@ -7,6 +7,7 @@ from rillstep.core.gauge import HOOK_MM
 from rillstep.core.lengths import GAUGE_SPAN, Units
 from rillstep.core.settling import read
 from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.words.gauges import own_gauge
 
 _GAUGE = re.compile(r"^\s*gauge\s*:", re.IGNORECASE)
 _OF_SIZES = re.compile(r"^\s*(?:gauge|tension)\s*(?:\(([^()]+)\))?\s*:\s*(.*?)\s*$", re.IGNORECASE)
@@ -28,6 +29,19 @@ def with_gauge(text: str, stitch: str, sts: float, rows: float, units: Units) ->
                 if without != pattern.gauges:  # the line that gives the gauge of plain stitches
                     return "\n".join([*lines[:at], line, *lines[at + 1 :]])
     return _in_head(lines, line)
+
+
+def with_mesh_gauge(text: str, loops: float, rows: float, units: Units) -> str:
+    """The text with the gauge of its mesh, counted by loops, behind that of its plain stitches."""
+    line = f"Gauge: mesh {loops:g} loops x {rows:g} rows = {GAUGE_SPAN[units]} {units}"
+    lines = text.split("\n")
+    for at, raw in enumerate(lines):
+        match = _OF_SIZES.match(raw)
+        own = own_gauge(match[2]) if match is not None and not match[1] else None
+        if own is not None and own.build == "mesh":
+            return "\n".join([*lines[:at], line, *lines[at + 1 :]])
+    last = max((at for at, raw in enumerate(lines) if _OF_SIZES.match(raw)), default=None)
+    return _in_head(lines, line) if last is None else "\n".join([*lines[: last + 1], line, *lines[last + 1 :]])
 
 
 def _in_head(lines: Sequence[str], line: str) -> str:

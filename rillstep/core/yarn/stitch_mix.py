@@ -64,8 +64,8 @@ def _stitch_of(name: str) -> str | None:
         return "ch"
     if lower in (*GATHERED, PICOT):
         return lower
-    for stitch in BY_US:
-        if lower in (stitch, f"{stitch}s"):
+    for stitch, own in BY_US.items():
+        if lower in (stitch, f"{stitch}s", own.us_name, f"{own.us_name}s"):
             return stitch
         for side in POSTS:
             if lower in (side.lower() + stitch, f"{side.lower()}{stitch}s"):

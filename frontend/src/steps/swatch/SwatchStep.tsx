@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, unwrap } from "../../api/client";
+import type { GaugeAskedView, GaugeBody } from "../../api/schema";
 import { useBench, useOpenDesign } from "../../bench/context";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
@@ -12,9 +13,16 @@ import { HookField } from "./HookField";
 import { Swatches } from "./Swatches";
 import { YarnFields } from "./YarnFields";
 
-type Stitch = "sc" | "hdc" | "dc";
+type Stitch = GaugeBody["stitch"];
 
 const SPAN = { cm: "10 cm", in: "4 in" };
+
+/** The stitches that a gauge can be of: those of the text first, and a mesh where it is one. */
+function choices(asked: GaugeAskedView, known: string | undefined): [Stitch, string][] {
+  const few = asked.stitches.filter((one, at) => at < 4 || one.stitch === known);
+  const stitches = few.map((one): [Stitch, string] => [one.stitch as Stitch, one.name]);
+  return asked.mesh ? [...stitches, ["mesh", "mesh"]] : stitches;
+}
 
 /** What is counted on a swatch, written into the text as its gauge. */
 function GaugeOfText() {
@@ -22,13 +30,21 @@ function GaugeOfText() {
   const { work } = useBench();
   const { text, units } = design.document;
   const gauge = work?.gauge ?? null;
+  const asked = work?.asked ?? null;
+  const said = asked?.said ?? null;
   const [stitch, setStitch] = useState<Stitch | null>(null);
   const [sts, setSts] = useState<number | null>(null);
   const [rows, setRows] = useState<number | null>(null);
-  const known = gauge?.stitch === "sc" || gauge?.stitch === "dc" ? gauge.stitch : "hdc";
-  const wanted = { stitch: stitch ?? known, sts: sts ?? gauge?.sts ?? 0, rows: rows ?? gauge?.rows ?? 0 };
+  const ofText = (gauge?.stitch ?? said?.stitch ?? asked?.stitches[0]?.stitch ?? "sc") as Stitch;
+  const ofMesh = stitch === "mesh";
+  const wanted = {
+    stitch: stitch ?? ofText,
+    sts: sts ?? (ofMesh ? 0 : (gauge?.sts ?? said?.sts ?? 0)),
+    rows: rows ?? (ofMesh ? 0 : (gauge?.rows ?? said?.rows ?? 0)),
+  };
   const write = useMutation({
-    mutationFn: () => unwrap(client.POST("/api/text/gauge", { body: { text, units, ...wanted } })),
+    mutationFn: (body: Pick<GaugeBody, "stitch" | "sts" | "rows">) =>
+      unwrap(client.POST("/api/text/gauge", { body: { text, units, ...body } })),
     onSuccess: (answer) => {
       setStitch(null);
       setSts(null);
@@ -36,7 +52,7 @@ function GaugeOfText() {
       design.change("", (d) => ({ ...d, text: answer.text }));
     },
   });
-  const changed = stitch !== null || sts !== null || rows !== null;
+  const changed = stitch !== null || sts !== null || rows !== null || (gauge === null && said !== null);
   return (
     <section className="sheet p-4" aria-label="The gauge of the text">
       <h2 className="text-lg">{gauge ? "Measured otherwise?" : "Which gauge has the sample?"}</h2>
@@ -44,20 +60,29 @@ function GaugeOfText() {
         Count stitches and rows over {SPAN[units]} of the sample. It is written into the head of the text, as
         its “Gauge:” line; measures and sizes follow from it.
       </p>
+      {said && (
+        <p className="bg-mark-soft mb-3 rounded-md px-3 py-2 text-sm" data-testid="gauge-said">
+          Line {said.line} of the text may say it: <span className="font-text">“{said.words}”</span>. What is
+          understood of it stands below; look at it, then write it as the gauge.
+        </p>
+      )}
+      {asked?.mesh && !asked.mesh_known && (
+        <p className="bg-mark-soft mb-3 rounded-md px-3 py-2 text-sm" data-testid="mesh-asked">
+          This bag is mostly a mesh, and its loops are not measured: what it measures is an estimate. Choose
+          “mesh”, and count the loops and rows of a piece of it
+          {gauge ? "" : ", after the gauge of its stitches"}.
+        </p>
+      )}
       <div className="flex flex-wrap items-end gap-4">
         <Choice
           label="Stitch"
           value={wanted.stitch}
-          options={[
-            ["sc", "single crochet"],
-            ["hdc", "half double"],
-            ["dc", "double"],
-          ]}
+          options={asked ? choices(asked, gauge?.stitch) : []}
           onChange={setStitch}
         />
         <NumberField
           className="w-28"
-          label={`Stitches in ${SPAN[units]}`}
+          label={`${ofMesh ? "Loops" : "Stitches"} in ${SPAN[units]}`}
           value={wanted.sts}
           onChange={setSts}
         />
@@ -71,7 +96,7 @@ function GaugeOfText() {
           type="button"
           className="button"
           disabled={!changed || wanted.sts <= 0 || wanted.rows <= 0 || write.isPending}
-          onClick={() => write.mutate()}
+          onClick={() => write.mutate(wanted)}
         >
           Write it into the text
         </button>

@@ -165,6 +165,7 @@ function OneSwatch({ swatch, at, tells }: { swatch: Swatch; at: number; tells: r
 
 function NewSwatch({ onDone }: { onDone: () => void }) {
   const document = useDocument();
+  const { work } = useBench();
   const change = useChange();
   const per = perUnit(document);
   const { units } = document;
@@ -197,7 +198,14 @@ function NewSwatch({ onDone }: { onDone: () => void }) {
           <span className="text-quiet text-[13px]">
             Stitch <Help term="Stitch">{STITCH_HELP}</Help>
           </span>
-          <input name="stitch" className="field" aria-label="Stitch of the swatch" required maxLength={120} />
+          <input
+            name="stitch"
+            className="field"
+            aria-label="Stitch of the swatch"
+            defaultValue={work?.asked.stitches[0]?.stitch}
+            required
+            maxLength={120}
+          />
         </label>
         <NumberInput name="stitches" label="Stitches" />
         <NumberInput name="rows" label="Rows" />

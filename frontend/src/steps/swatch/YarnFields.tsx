@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from "lucide-react";
 import { useState, type SyntheticEvent } from "react";
-import type { Yarn } from "../../api/schema";
+import type { Yarn, YarnSaidView } from "../../api/schema";
 import { useBench, useChange, useDocument, useFault } from "../../bench/context";
 import { useCraft } from "../../bench/useCraft";
 import { NumberField } from "../../ui/NumberField";
@@ -21,10 +21,11 @@ export function YarnFields() {
         {yarns.length === 0
           ? "Yarn is estimated once it is known what the label says. Until then nothing is assumed."
           : "As the labels say; one for each colour of the text."}
-        {work?.yarn_of_text && (
+        {work?.yarn_said && (
           <>
             {" "}
-            The text says: <span className="font-text">{work.yarn_of_text}</span>
+            The text says: <span className="font-text">“{work.yarn_said.words}”</span>
+            {yarns.length === 0 && "; what is understood of it stands below."}
           </>
         )}
       </p>
@@ -37,7 +38,14 @@ export function YarnFields() {
         <OneYarn key={at} yarn={yarn} at={at} only={yarns.length === 1} />
       ))}
       {yarns.length === 0 || more ? (
-        <NewYarn first={yarns.length === 0} onDone={() => setMore(false)} />
+        // What the text says comes with its work: the form begins anew with it.
+        <NewYarn
+          key={yarns.length === 0 ? (work?.yarn_said?.words ?? "") : "more"}
+          first={yarns.length === 0}
+          said={yarns.length === 0 ? (work?.yarn_said ?? null) : null}
+          strands={work?.strands_said ?? 1}
+          onDone={() => setMore(false)}
+        />
       ) : (
         yarns.length < (craft?.most_yarns ?? 0) && (
           <button type="button" className="button-plain mt-3" onClick={() => setMore(true)}>
@@ -161,7 +169,17 @@ function OneYarn({ yarn, at, only }: { yarn: Yarn; at: number; only: boolean }) 
 }
 
 /** A yarn that is not known yet: what an estimate needs is asked for, and nothing is assumed. */
-function NewYarn({ first, onDone }: { first: boolean; onDone: () => void }) {
+function NewYarn({
+  first,
+  said,
+  strands,
+  onDone,
+}: {
+  first: boolean;
+  said: YarnSaidView | null;
+  strands: number;
+  onDone: () => void;
+}) {
   const change = useChange();
   const craft = useCraft();
   const submit = (event: SyntheticEvent<HTMLFormElement>) => {
@@ -176,7 +194,7 @@ function NewYarn({ first, onDone }: { first: boolean; onDone: () => void }) {
       metres_per_ball: number("metres"),
       measured_m: null,
       measured_g: null,
-      strands: 1,
+      strands,
       have_g: null,
       carried: false,
     };
@@ -188,9 +206,15 @@ function NewYarn({ first, onDone }: { first: boolean; onDone: () => void }) {
       <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-6">
         <label className="col-span-2">
           <span className="text-quiet text-[13px]">Name</span>
-          <input name="name" className="field" required maxLength={80} />
+          <input name="name" className="field" defaultValue={said?.name} required maxLength={80} />
         </label>
-        <Select className="col-span-2" label="Weight class" name="class" required>
+        <Select
+          className="col-span-2"
+          label="Weight class"
+          name="class"
+          initial={said?.weight_class?.toString()}
+          required
+        >
           <option value="">choose</option>
           {craft?.yarn_classes.map((name, index) => (
             <option key={name} value={index}>
@@ -204,8 +228,13 @@ function NewYarn({ first, onDone }: { first: boolean; onDone: () => void }) {
           </span>
           <input name="colour" className="field" maxLength={40} required={!first} />
         </label>
-        <NumberInput name="grams" label="Grams a ball" />
-        <NumberInput name="metres" label="Metres a ball" optional />
+        <NumberInput name="grams" label="Grams a ball" value={said?.grams_per_ball ?? undefined} />
+        <NumberInput
+          name="metres"
+          label="Metres a ball"
+          value={said?.metres_per_ball ?? undefined}
+          optional
+        />
         <button type="submit" className="button col-span-2 justify-center">
           Set the yarn
         </button>
