@@ -18,6 +18,7 @@ def test_imports_go_one_way() -> None:
     assert run.returncode == 0, run.stdout
 
 
+@pytest.mark.parametrize("path", SOURCES, ids=lambda p: str(p.relative_to(ROOT)))
 def test_files_have_one_subject_and_say_it(path: Path) -> None:
     if "versions" in path.parts or path.suffix != ".py":
         return

@@ -6,7 +6,7 @@ from rillstep.core.gauge_asked import gauge_said, is_mesh, stitches_of
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.materials import hook_said_in, yarn_said_in
 from rillstep.core.proof import Proof
-from rillstep.core.stitches import full_name
+from rillstep.core.stitches import abbreviation, full_name
 from rillstep.core.yarn import TIMES_LENGTH, Known, kind_of
 from rillstep.document import Design
 from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM
@@ -23,7 +23,7 @@ def gauge_view(design: Design, proof: Proof, known: Known) -> views.GaugeView | 
         return None
     sts, rows = gauge.per_span(design.units)
     return views.GaugeView(
-        stitch=gauge.stitch, sts=sts, rows=rows, span=GAUGE_SPAN[design.units],
+        stitch=gauge.stitch, name=abbreviation(gauge.stitch, proof.pattern.terms), sts=sts, rows=rows, span=GAUGE_SPAN[design.units],
         width_mm=round(gauge.width_mm, 2), height_mm=round(gauge.height_mm, 2),
         flat_increases=round(2 * math.pi * gauge.height_mm / gauge.width_mm, 1),
         yarn_correction=known.factor(kind_of(gauge.stitch)) if yarns_of(design) and is_weighed(design) else None,

@@ -38,6 +38,7 @@ def outline(proof: Proof) -> views.OutlineView:
         stitches=[special.name for special in pattern.specials],
         markers=sorted(markers),
         sizes=list(pattern.sizes),
+        terms=pattern.terms,
     )
 
 

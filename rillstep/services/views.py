@@ -197,7 +197,10 @@ class LineView(BaseModel):
 
 
 class GaugeView(BaseModel):
+    """The gauge in force, over 10 cm or 4 in. stitch: in US terms; name: its abbreviation in the terms of the text."""
+
     stitch: str
+    name: str
     sts: float
     rows: float
     span: int
@@ -288,12 +291,13 @@ class OutlineSection(BaseModel):
 
 
 class OutlineView(BaseModel):
-    """The sections of a text, and the names that are defined in it."""
+    """The sections of a text, the names that are defined in it, and the terms that it is written in."""
 
     sections: list[OutlineSection]
     stitches: list[str]
     markers: list[str]
     sizes: list[str]
+    terms: str
 
 
 class StitchView(BaseModel):

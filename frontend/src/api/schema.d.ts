@@ -1842,12 +1842,17 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** GaugeView */
+        /**
+         * GaugeView
+         * @description The gauge in force, over 10 cm or 4 in. stitch: in US terms; name: its abbreviation in the terms of the text.
+         */
         GaugeView: {
             /** Flat Increases */
             flat_increases: number;
             /** Height Mm */
             height_mm: number;
+            /** Name */
+            name: string;
             /** Rows */
             rows: number;
             /** Span */
@@ -2473,7 +2478,7 @@ export interface components {
         };
         /**
          * OutlineView
-         * @description The sections of a text, and the names that are defined in it.
+         * @description The sections of a text, the names that are defined in it, and the terms that it is written in.
          */
         OutlineView: {
             /** Markers */
@@ -2484,6 +2489,8 @@ export interface components {
             sizes: string[];
             /** Stitches */
             stitches: string[];
+            /** Terms */
+            terms: string;
         };
         /**
          * Parts

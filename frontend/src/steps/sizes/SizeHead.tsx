@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { ArrowLeft, ArrowRight, Copy, Star, Trash2 } from "lucide-react";
+import { ArrowLeft, ArrowRight, Copy, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { client, unwrap } from "../../api/client";
 import type { Size } from "../../api/schema";
@@ -159,12 +159,13 @@ export function SizeHead({
           ) : (
             <button
               type="button"
-              className="button-bare py-0"
+              className="button-bare py-0 text-[13px]"
+              aria-label={`Use ${name} as the sample`}
               disabled={busy}
               title={`Grade the others from ${name}, as it is in the text`}
               onClick={() => design.change("", (d) => ({ ...d, sample: name }))}
             >
-              <Star size={13} aria-hidden /> make it the sample
+              use as sample
             </button>
           )}
         </span>

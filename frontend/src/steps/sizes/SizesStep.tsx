@@ -227,28 +227,28 @@ export function SizesStep() {
           <input type="checkbox" checked={all} onChange={(event) => setAll(event.target.checked)} />
           Measures of each piece, too
         </label>
+        {/* Of one height, whatever it says: else the buttons move away under the hand that presses them. */}
+        <p
+          className="text-quiet h-10 min-w-60 flex-1 overflow-auto text-[13px] leading-5"
+          role="status"
+          aria-label="What the sizes come to"
+          // It scrolls by itself, so it can be reached by keyboard.
+          // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+          tabIndex={0}
+        >
+          {grade.isPending
+            ? "Each size is worked stitch by stitch. This takes a few seconds for a long text."
+            : columns.length < 2
+              ? "Add a size, and say what it shall measure."
+              : !work.ok
+                ? "The text has to be proved first: see the findings."
+                : live.busy
+                  ? "Finding what comes nearest…"
+                  : live.graded
+                    ? `${live.graded.problem ?? (live.graded.notes.length > 0 ? live.graded.notes.join(" ") : "All of them come out within their tolerances.")} ${live.graded.changes.length === 0 ? "The text is so already." : "Nothing is changed yet."}`
+                    : "You see what changes in the text before it changes."}
+        </p>
       </div>
-      {/* Of one height, whatever it says: else the button above moves away under the hand that presses it. */}
-      <p
-        className="text-quiet mt-2 h-24 overflow-auto text-sm"
-        role="status"
-        aria-label="What the sizes come to"
-        // It scrolls by itself, so it can be reached by keyboard.
-        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
-        tabIndex={0}
-      >
-        {grade.isPending
-          ? "Each size is worked stitch by stitch. This takes a few seconds for a long text."
-          : columns.length < 2
-            ? "Add a size, and say what it shall measure."
-            : !work.ok
-              ? "The text has to be proved first: see the findings."
-              : live.busy
-                ? "Finding what comes nearest…"
-                : live.graded
-                  ? `${live.graded.problem ?? (live.graded.notes.length > 0 ? live.graded.notes.join(" ") : "All of them come out within their tolerances.")} Nothing is changed yet.`
-                  : "You see what changes in the text before it changes."}
-      </p>
       {grade.error ? (
         <Trouble error={grade.error} again={() => grade.mutate(full)} />
       ) : (

@@ -16,7 +16,7 @@ export function Gauge() {
           {gauge.sts} × {gauge.rows}
         </p>
         <p className="text-quiet text-sm">
-          {gauge.stitch} stitches × rows over {gauge.span} {units}
+          {gauge.name} stitches × rows over {gauge.span} {units}
         </p>
       </div>
       <dl className="grid grid-cols-[auto_auto] gap-x-4 gap-y-0.5 text-sm">

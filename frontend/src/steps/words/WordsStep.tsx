@@ -48,8 +48,8 @@ export function WordsStep() {
           <div className="no-print mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
             {choice}
             <p className="text-quiet text-sm">
-              In US terms, all sizes. Ctrl+Enter repairs the line, or goes to the next; Ctrl+Shift+M lists the
-              findings. Choose a total to see how it comes about.
+              In {work?.outline.terms ?? "US"} terms, all sizes. Ctrl+Enter repairs the line, or goes to the
+              next; Ctrl+Shift+M lists the findings. Choose a total to see how it comes about.
             </p>
           </div>
           {work && <EditText work={work} />}
