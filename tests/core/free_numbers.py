@@ -5,6 +5,7 @@ A number that is changed without a finding, in a line that is still called prove
 another bag, and a true one. What no kind covers is a hole of the proof.
 """
 
+import random
 from collections import Counter
 from collections.abc import Iterator, Mapping
 from concurrent.futures import ProcessPoolExecutor
@@ -41,6 +42,8 @@ from rillstep.core.words.numbers import edit_value, numbers_in
 from rillstep.document.ready import READY_BAGS
 
 FreeKind = Literal["rounds", "foundation", "chain", "edge", "stitch", "placement", "unstated", "copied"]
+# So many of those that stay proved are printed, drawn at random.
+JUDGED = 100
 KINDS: tuple[FreeKind, ...] = get_args(FreeKind)
 WHAT: dict[FreeKind, str] = {
     "rounds": "how many plain rounds there are, where nothing after them counts them",
@@ -192,18 +195,22 @@ def shipped() -> dict[str, str]:
 
 
 def report(texts: Mapping[str, str]) -> None:
-    """Prints how many changes stay proved, by kind, and each that no kind covers."""
-    tried, kinds, holes = 0, Counter[FreeKind | None](), []
+    """Prints how many changes stay proved, by kind, each that no kind covers, and a hundred to be judged by hand."""
+    tried, kinds, holes, every = 0, Counter[FreeKind | None](), [], []
     with ProcessPoolExecutor() as pool:
         for name, found in zip(texts, pool.map(mutated, texts.values()), strict=True):
             tried += found.tried
             kinds.update(one.kind for one in found.free)
-            holes += [f"{name}:{one.line} {one.was} -> {one.now}: {one.row}" for one in found.free if one.kind is None]
+            told = [(one.kind, f"{name}:{one.line} {one.was} -> {one.now}: {one.row}") for one in found.free]
+            every += told
+            holes += [words for kind, words in told if kind is None]
     print(f"{tried:,} numbers changed by one, {kinds.total():,} stay proved, {len(holes)} of them of no kind")
     for kind in KINDS:
         print(f"{kinds[kind]:6,} {kind}: {WHAT[kind]}")
     for hole in holes:
         print("  of no kind", hole)
+    for kind, words in random.Random("judged by hand").sample(every, min(JUDGED, len(every))):
+        print(f"  {kind}: {words}")
 
 
 if __name__ == "__main__":
