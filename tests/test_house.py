@@ -7,6 +7,8 @@ import sys
 from collections import Counter
 from pathlib import Path
 
+import pytest
+
 ROOT = Path(__file__).parents[1]
 SOURCES = sorted((ROOT / "rillstep").rglob("*.py"))
 
