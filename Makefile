@@ -44,7 +44,7 @@ fuzz: setup
 	$(BIN)/python -m tests.sweep
 	RILLSTEP_WALLS=2000 $(BIN)/python -m pytest -q tests/core/test_side_stitches.py
 	RILLSTEP_CASES=60 $(BIN)/python -m pytest -q tests/api/test_schema.py
-	RILLSTEP_ALL=1 $(BIN)/python -m pytest -q -n 2 tests/api/test_all_steps.py
+	RILLSTEP_ALL=1 $(BIN)/python -m pytest -q -n 2 tests/api/test_all_steps.py tests/browser/test_five_builds.py
 
 mutate: setup
 	$(BIN)/python -m tests.core.mutate

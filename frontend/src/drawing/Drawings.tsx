@@ -18,9 +18,7 @@ function Caption({ shown }: { shown: Shown }) {
   const { drawing, name } = shown;
   return (
     <figcaption className="mt-1 text-center text-sm">
-      <span className="block truncate font-semibold" title={name}>
-        {name}
-      </span>
+      <span className="block font-semibold break-words">{name}</span>
       <span className="text-quiet tabular block text-[13px]">
         {drawing.spans.map((span) => span.text).join(" × ") || "–"}
         {drawing.many > 1 && ` · make ${drawing.many}`}

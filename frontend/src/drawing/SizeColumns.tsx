@@ -27,8 +27,7 @@ export function SizeColumns({ caption, children }: { caption: string; children: 
               <th
                 key={index}
                 scope="col"
-                className="max-w-0 truncate px-1 pb-1 text-[15px] font-semibold"
-                title={name}
+                className="px-1 pb-1 align-bottom text-[15px] font-semibold break-words"
               >
                 {name}
               </th>

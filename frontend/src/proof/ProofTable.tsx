@@ -1,7 +1,12 @@
 import { TriangleAlert } from "lucide-react";
 import { memo, useEffect, useRef } from "react";
 import type { LineView } from "../api/schema";
+import { headsOf, SizeLegend } from "../ui/SizeNames";
 import { Mark } from "./Mark";
+
+// So many letters of a name stand over a column, where sizes are few, and where they are many.
+const FEW_FIT = 10;
+const MANY_FIT = 6;
 
 /** A line of the text in one size. */
 export interface Picked {
@@ -56,15 +61,19 @@ const Row = memo(function Row({ line, words, opens, sizes, chosen, size, onChoos
   return (
     <tr ref={here} className={chosen === null ? "" : "bg-mark-soft"}>
       <th scope="row" className="max-w-44">
-        <button
-          type="button"
-          className="block w-full truncate text-left"
-          title={words}
-          onClick={() => onChoose({ line: line.line, size })}
-        >
-          {opens && <span className="text-quiet">{line.section} · </span>}
-          <strong className="text-ink font-medium">{line.label}</strong>
-        </button>
+        {/* Its mark stands beside its label, in view however many sizes there are. */}
+        <span className="flex items-center gap-1.5">
+          <LineMark line={line} />
+          <button
+            type="button"
+            className="block min-w-0 flex-1 truncate text-left"
+            title={words}
+            onClick={() => onChoose({ line: line.line, size })}
+          >
+            {opens && <span className="text-quiet">{line.section} · </span>}
+            <strong className="text-ink font-medium">{line.label}</strong>
+          </button>
+        </span>
       </th>
       {line.sts.map((sts, at) => {
         const stated = line.stated[at];
@@ -85,9 +94,6 @@ const Row = memo(function Row({ line, words, opens, sizes, chosen, size, onChoos
           </td>
         );
       })}
-      <td>
-        <LineMark line={line} />
-      </td>
     </tr>
   );
 });
@@ -95,39 +101,38 @@ const Row = memo(function Row({ line, words, opens, sizes, chosen, size, onChoos
 /** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
 export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
   const size = chosen?.size ?? sizes[0] ?? "";
+  const fits = sizes.length > 5 ? MANY_FIT : FEW_FIT;
+  const heads = headsOf(sizes, fits);
   return (
-    <table className="numbers size-columns proof-table text-sm">
-      <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
-      <thead>
-        <tr>
-          <td className="text-quiet text-left text-[13px]">stitches</td>
-          {sizes.map((name) => (
-            <th
-              key={name}
-              scope="col"
-              className={`truncate px-1 ${sizes.length > 5 ? "max-w-13" : "max-w-20"}`}
-              title={name}
-            >
-              {name}
-            </th>
+    <>
+      <SizeLegend sizes={sizes} fits={fits} />
+      <table className="numbers size-columns proof-table text-sm">
+        <caption className="sr-only">Lines of the pattern with their totals in each size</caption>
+        <thead>
+          <tr>
+            <td className="text-quiet text-left text-[13px]">stitches</td>
+            {sizes.map((name, at) => (
+              <th key={name} scope="col" className="px-1" title={name}>
+                {heads[at]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line, index) => (
+            <Row
+              key={`${line.line} ${line.label}`}
+              line={line}
+              words={words?.[index] ?? ""}
+              opens={lines[index - 1]?.section !== line.section}
+              sizes={sizes}
+              chosen={chosen !== null && covers(line, chosen.line) ? size : null}
+              size={size}
+              onChoose={onChoose}
+            />
           ))}
-          <td className="w-6" />
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map((line, index) => (
-          <Row
-            key={`${line.line} ${line.label}`}
-            line={line}
-            words={words?.[index] ?? ""}
-            opens={lines[index - 1]?.section !== line.section}
-            sizes={sizes}
-            chosen={chosen !== null && covers(line, chosen.line) ? size : null}
-            size={size}
-            onChoose={onChoose}
-          />
-        ))}
-      </tbody>
-    </table>
+        </tbody>
+      </table>
+    </>
   );
 }

@@ -19,7 +19,7 @@ export function GrowthTable({ grading }: { grading: GradingView }) {
             <tr>
               <td style={{ width: "12rem" }} />
               {grading.sizes.map((size) => (
-                <th key={size} scope="col" className="max-w-40 truncate" title={size}>
+                <th key={size} scope="col" className="max-w-40 align-bottom break-words">
                   {size}
                 </th>
               ))}

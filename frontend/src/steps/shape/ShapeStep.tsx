@@ -124,7 +124,7 @@ export function ShapeStep() {
                     <th
                       key={size}
                       scope="col"
-                      className="max-w-40 truncate px-1 text-[15px] font-semibold"
+                      className="max-w-40 px-1 align-bottom text-[15px] font-semibold break-words"
                       title={size}
                     >
                       {size}

@@ -109,6 +109,11 @@ function byPiece(measures: readonly BagMeasureView[]): [string | null, BagMeasur
   return pieces.map((piece) => [piece, measures.filter((measure) => measure.piece === piece)]);
 }
 
+/** How wide a column is, in rem: its name is read in its field as a whole, unless it is very long. */
+function widthOf(column: Column): number {
+  return Math.min(14, Math.max(6.75, 0.6 * column.wish.name.length + 2));
+}
+
 /** The step *Sizes* of a design that is a text: targets by the measures that this bag has. */
 export function SizesStep() {
   const design = useOpenDesign();
@@ -129,6 +134,7 @@ export function SizesStep() {
   if (!work) return null;
   const start = sampleOf(document, inText);
   const names = columns.map((column) => column.wish.name);
+  const rems = columns.map(widthOf);
   const wantedMeasures = new Set(columns.flatMap((column) => Object.keys(column.wish.targets_mm)));
   const add = () =>
     design.change("", () => ({
@@ -144,12 +150,15 @@ export function SizesStep() {
       <Drawings height={130} />
       <Open />
       <Sideways label="The measures of each size">
-        <table className="numbers size-columns" style={{ minWidth: `${12 + 6.5 * columns.length}rem` }}>
+        <table
+          className="numbers size-columns"
+          style={{ minWidth: `${12 + rems.reduce((sum, one) => sum + one, 0)}rem` }}
+        >
           <caption className="sr-only">Measures of each size, as they are and as they are wanted</caption>
           <colgroup>
             <col style={{ width: "12rem" }} />
             {columns.map((column) => (
-              <col key={column.wish.name} />
+              <col key={column.wish.name} style={{ width: `${widthOf(column)}rem` }} />
             ))}
           </colgroup>
           <thead>

@@ -1,6 +1,10 @@
 import { Mark } from "../../proof/Mark";
 import type { BookletLineView, BookletView } from "../../api/schema";
 import { useSelection } from "../../bench/context";
+import { headsOf, SizeLegend } from "../../ui/SizeNames";
+
+// So many letters of a name stand over a column of totals.
+const FITS = 5;
 
 function Line({
   line,
@@ -75,9 +79,11 @@ function List({ title, items }: { title: string; items: readonly string[] }) {
 
 /** The instructions as they are printed; each round with its proved total for each size. */
 export function Booklet({ booklet, selectable }: { booklet: BookletView; selectable: boolean }) {
+  const heads = headsOf(booklet.sizes, FITS);
   return (
     <article className="sheet p-5" aria-label="Instructions">
       <h2 className="text-2xl">{booklet.title}</h2>
+      {booklet.sizes.length > 1 && <SizeLegend sizes={booklet.sizes} fits={FITS} />}
       <div className="mt-3 space-y-4">
         {booklet.sections.map((section, index) => (
           <section key={section.title}>
@@ -86,10 +92,13 @@ export function Booklet({ booklet, selectable }: { booklet: BookletView; selecta
                 {section.title}{" "}
                 <span className="text-quiet font-sans text-sm font-normal">{section.worked}</span>
               </h3>
-              <p className="text-quiet flex items-end gap-0.5 pr-8 text-[12px]" aria-hidden={index > 0}>
-                {booklet.sizes.map((size) => (
-                  <span key={size} className="w-9 truncate text-right" title={size}>
-                    {booklet.sizes.length === 1 ? "sts" : size}
+              <p
+                className="text-quiet flex shrink-0 items-end gap-1 pr-7 text-[12px]"
+                aria-hidden={index > 0}
+              >
+                {booklet.sizes.map((size, at) => (
+                  <span key={size} className="w-9 shrink-0 text-right" title={size}>
+                    {booklet.sizes.length === 1 ? "sts" : heads[at]}
                   </span>
                 ))}
               </p>

@@ -52,9 +52,7 @@ export function NumberPanel({
         <h2 className="text-lg">{name}</h2>
         {sizes.map((size, at) => (
           <label key={size} className="w-20">
-            <span className="text-quiet block truncate text-[13px]" title={size}>
-              {size}
-            </span>
+            <span className="text-quiet block text-[13px] break-words">{size}</span>
             <input
               className="field text-center"
               inputMode="numeric"
