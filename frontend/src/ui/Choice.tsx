@@ -9,9 +9,9 @@ interface Props<T extends string> {
 /** A few options beside each other; arrow keys move between them, as in any group of radio buttons. */
 export function Choice<T extends string>({ label, value, options, hideLabel, onChange }: Props<T>) {
   return (
-    <fieldset>
+    <fieldset className="min-w-0">
       <legend className={hideLabel ? "sr-only" : "text-quiet text-[13px]"}>{label}</legend>
-      <div className="border-line bg-sheet inline-flex rounded-md border p-0.5">
+      <div className="border-line bg-sheet inline-flex flex-wrap rounded-md border p-0.5">
         {options.map(([key, text]) => (
           <label
             key={key}
