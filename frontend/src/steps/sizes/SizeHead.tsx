@@ -160,7 +160,7 @@ export function SizeHead({
             <button
               type="button"
               className="button-bare py-0 text-[13px]"
-              aria-label={`Use ${name} as the sample`}
+              aria-label={`${name}: use as sample`}
               disabled={busy}
               title={`Grade the others from ${name}, as it is in the text`}
               onClick={() => design.change("", (d) => ({ ...d, sample: name }))}
