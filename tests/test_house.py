@@ -76,3 +76,17 @@ def test_no_two_classes_have_one_name() -> None:
     classes = re.compile(r"^class (\w+)", re.MULTILINE)
     named = Counter(name for path in (ROOT / "rillstep").rglob("*.py") for name in classes.findall(path.read_text()))
     assert [name for name, often in named.items() if often > 1] == []
+
+
+def test_a_property_reaches_what_it_asserts_in_each_of_its_draws() -> None:
+    """What a draw must be is assumed, so that Hypothesis draws until as many were tried as it says: a property that
+    returns before it asserts looks as if it had tried them all."""
+    early = []
+    for path in sorted((ROOT / "tests").rglob("test_*.py")):
+        for node in ast.parse(path.read_text()).body:
+            if not isinstance(node, ast.FunctionDef) or not any("given" in ast.unparse(d) for d in node.decorator_list):
+                continue
+            steps = [one for one in node.body if not isinstance(one, ast.FunctionDef)]  # what helps it may return
+            if any(isinstance(one, ast.Return) for step in steps for one in ast.walk(step)):
+                early.append(f"{path.name}: {node.name}")
+    assert early == []

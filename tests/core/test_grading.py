@@ -9,7 +9,7 @@ import pytest
 from rillstep.core.grading import GradedText, NotGraded, NotResized, SizeWanted, grade_text, lift, resized
 from rillstep.core.grading.lift import same_work
 from rillstep.core.grading.named_text import changed, free_numbers
-from rillstep.core.grading.trials import trials_of
+from rillstep.core.grading.trials import Refuted, trials_of
 from rillstep.core.grading.ways import ways_of
 from rillstep.core.printing.project import one_size
 from rillstep.core.printing.unnaming import without_names
@@ -74,7 +74,7 @@ def test_every_offered_way_is_proved_at_two_steps_each_way_where_there_is_room()
             for times in (-2, -1, 1, 2):
                 values = {name: trials.base[name] + times * by for name, by in way.step}
                 if min(values.values()) >= 3:
-                    assert not hasattr(trials.at(dict(way.step), times), "severity"), (way.label, times)
+                    assert not isinstance(trials.at(dict(way.step), times), Refuted), (way.label, times)
 
 
 def test_a_bag_with_openings_and_a_panel_are_graded_too() -> None:
