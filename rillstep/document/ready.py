@@ -26,9 +26,7 @@ READY_BAGS = (
     ReadyBag("flat_tote", "Flat tote", "One piece in rounds, its foundation sewn flat, with two openings to carry it."),
     ReadyBag("oval_mesh", "Oval mesh bag", "An oval base, a wall of chain loops, a band at the mouth, and a strap."),
     ReadyBag("string_bag", "String bag", "A disc, a net of long loops, a band at the mouth, and a strap."),
-    ReadyBag(
-        "granny_squares", "Granny squares", "Squares in rounds, laid out, sewn and folded, with a strap."
-    ),
+    ReadyBag("granny_squares", "Granny squares", "Squares in rounds, laid out, sewn and folded, with a strap."),
     ReadyBag("two_panels", "Two panels", "A front and a back in rows, sewn together, with a strap."),
     ReadyBag("gusset_panels", "Panels with a gusset", "A front and a back with a gusset between them, and a strap."),
     ReadyBag("folded_clutch", "Folded clutch", "One panel in rows, folded into front, back and flap."),

@@ -166,11 +166,13 @@ class Swatch(Strict):
 
 class Weighing(Strict):
     """What something made from the text weighs. of: a piece by its title; empty: the whole bag. size: by its name.
-    colour: only what is of this colour was weighed; empty: all. balls: where not the work was weighed but what is left
-    of so many balls; 0: the work. maker: whoever made it; empty: the designer."""
+    pieces: so many of a piece that is made several times; 0: all of them. colour: only what is of this colour was
+    weighed; empty: all. balls: where not the work was weighed but what is left of so many balls; 0: the work. maker:
+    whoever made it; empty: the designer."""
 
     of: Annotated[str, Field(max_length=120)] = ""
     size: Name
+    pieces: Annotated[int, Field(ge=0, le=200)] = 0
     colour: Annotated[str, Field(max_length=40)] = ""
     grams: Grams
     balls: Annotated[int, Field(ge=0, le=100)] = 0

@@ -34,7 +34,7 @@ def outline(proof: Proof) -> views.OutlineView:
         for step in line.steps if isinstance(step, Gesture) and "marker" in step.kind and step.name
     }  # fmt: skip
     return views.OutlineView(
-        sections=[views.OutlineSection(title=s.title, line=s.span.line) for s in pattern.sections],
+        sections=[views.OutlineSection(title=s.title, line=s.span.line, made=max(s.make)) for s in pattern.sections],
         stitches=[special.name for special in pattern.specials],
         markers=sorted(markers),
         sizes=list(pattern.sizes),

@@ -95,7 +95,8 @@ class PieceYarnView(BaseModel):
 
 class YarnView(BaseModel):
     """Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
-    and own_high_g. missing: pieces that are not in it, as some of their rows are not known. within: lines that change
+    and own_high_g. missing: pieces that are not in it, as some of their rows are not known. once: headings that are
+    made several times, and whose parts are counted once. within: lines that change
     their colour in a way that is not followed, counted as the first one. fits: whether the drawer is likely enough for
     all colours; null where that is not said."""
 
@@ -112,6 +113,7 @@ class YarnView(BaseModel):
     pieces: list[PieceYarnView]
     within: list[int]
     missing: list[str]
+    once: list[str]
     fits: bool | None
 
 
@@ -266,8 +268,11 @@ class QuestionView(BaseModel):
 
 
 class OutlineSection(BaseModel):
+    """A section of a text. made: how many of it are made, the most of all sizes."""
+
     title: str
     line: int
+    made: int
 
 
 class OutlineView(BaseModel):

@@ -45,7 +45,8 @@ def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, s
                 (
                     proof.pattern.sizes[size],
                     "; ".join(_colour_need(design, one, len(needed.colours)) for one in needed.colours)
-                    + (f"; not counted: {', '.join(needed.missing)}" if needed.missing else ""),
+                    + (f"; not counted: {', '.join(needed.missing)}" if needed.missing else "")
+                    + (f"; the parts of {', '.join(needed.once)} counted once" if needed.once else ""),
                 )
             )
     return rows

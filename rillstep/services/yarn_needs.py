@@ -20,6 +20,7 @@ from rillstep.core.yarn import (
     Weighed,
     YarnFacts,
     colour_needs,
+    counted_once,
     kinds_of,
     learned,
     mix_lengths_mm,
@@ -51,7 +52,8 @@ class PieceNeed:
 @dataclass(frozen=True)
 class SizeYarn:
     """The yarn of one size, or of some lines of it. within: lines that change colour in a way that is not followed.
-    missing: pieces of which some rows are not known, so that their yarn is not in it."""
+    missing: pieces of which some rows are not known, so that their yarn is not in it. once: headings that are made
+    several times, and whose parts are counted once."""
 
     colours: tuple[ColourNeed, ...]
     whole: Range
@@ -60,6 +62,7 @@ class SizeYarn:
     within: tuple[int, ...]
     weighed: bool
     missing: tuple[str, ...] = ()
+    once: tuple[str, ...] = ()
 
     @property
     def balls(self) -> int:
@@ -182,7 +185,8 @@ def known_of(design: Design, proof: Proof) -> Known:
 
 def _said(weighing: Weighing) -> str:
     """What was weighed, in words."""
-    return f"{weighing.of or 'the bag'} in {weighing.size}" + (f" by {weighing.maker}" if weighing.maker else "")
+    what = f"{weighing.pieces} of {weighing.of}" if weighing.of and weighing.pieces else weighing.of or "the bag"
+    return f"{what} in {weighing.size}" + (f" by {weighing.maker}" if weighing.maker else "")
 
 
 def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weighing: Weighing) -> Weighed | None:
@@ -203,9 +207,12 @@ def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weigh
     grams = weighing.grams
     if weighing.balls:
         grams = weighing.balls * yarns.get(weighing.colour, yarns[""]).grams_per_ball - weighing.grams
-    if grams <= 0:
+    made = next((one.made(size) for one in proof.pattern.sections if one.title == weighing.of), 1)
+    share = weighing.pieces / made if weighing.of and weighing.pieces else 1.0
+    if grams <= 0 or share > 1:
         return None
-    return Weighed(taken_g(used, extras, yarns), grams, weighing.maker, _said(weighing))
+    taken = {kind: share * own for kind, own in taken_g(used, extras, yarns).items()}
+    return Weighed(taken, grams, weighing.maker, _said(weighing))
 
 
 def _used(design: Design, proof: Proof, size: int) -> list[Used]:
@@ -259,7 +266,7 @@ def yarn_need(
     )
     return SizeYarn(
         needs, whole_need(needs), own, pieces, tuple(one.line for one in used if one.within), is_weighed(design),
-        _missing(proof, size),
+        _missing(proof, size), counted_once(proof.pattern),
     )  # fmt: skip
 
 

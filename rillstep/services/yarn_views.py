@@ -51,7 +51,8 @@ def yarn_view(design: Design, needed: SizeYarn | None) -> views.YarnView | None:
             )
             for one in needed.pieces for shown in (rounded(one.need),)
         ],
-        within=list(dict.fromkeys(needed.within)), missing=list(needed.missing), fits=fits,
+        within=list(dict.fromkeys(needed.within)), missing=list(needed.missing),
+        once=list(needed.once), fits=fits,
     )  # fmt: skip
 
 

@@ -5,14 +5,18 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from rillstep.core.fabric import work_pattern
 from rillstep.core.gauge import Gauge, gauge_from_counts
 from rillstep.core.proof import prove_text
+from rillstep.core.settling import read
+from rillstep.core.tree import Pattern
 from rillstep.core.yarn import (
     Extra,
     StitchSizes,
     Used,
     YarnFacts,
     colour_needs,
+    counted_once,
     kind_of,
     learned,
     length_mm,
@@ -52,6 +56,12 @@ def used(text: str) -> tuple[Used, ...]:
     sizes = stitch_sizes(proof.pattern, 0)
     assert sizes is not None
     return tally(proof.pattern, proof.works[0], sizes)
+
+
+def used_in(pattern: Pattern) -> tuple[Used, ...]:
+    sizes = stitch_sizes(pattern, 0)
+    assert sizes is not None
+    return tally(pattern, work_pattern(pattern, 0), sizes)
 
 
 def grams(found: tuple[Used, ...] | list[Used], yarn: YarnFacts = BALL, extras: tuple[Extra, ...] = ()) -> float:
@@ -169,3 +179,33 @@ def test_a_kit_is_held_against_the_estimate(kit: str, yarn: str, sizes: list[int
     assert [f.size for f in found] == sizes
     for finding in found:
         assert "The kit holds 20 g" in finding.message and "estimated" in finding.message
+
+
+STRIP = "\nCh 7.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (6 sts)\nRows 2-50: Ch 1, sc in each st across, turn. (6 sts)\n"
+RING = "Comet bag\nGauge: sc 20 sts x 20 rows = 10 cm\n\nBODY\nCh 40, join into a ring.\nRnd 1: Ch 1, sc in each ch around; join. (40 sts)\n"
+
+
+@pytest.mark.parametrize(
+    "heading",
+    ["STRAP (make 2) (B)", "STRAP (B) (make 2)", "STRAP (make 2), colour B", "STRAP (make 2) in B", "STRAP in colour B",
+     "STRAP (make 2, in colour B)", "Strap (make 2) – colour B", "STRAP (colour B)"],
+)  # fmt: skip
+def test_a_piece_whose_heading_names_a_colour_is_in_that_colour(heading: str) -> None:
+    pattern = read(f"{RING}\n{heading}{STRIP}").pattern
+    assert pattern.sections[1].title.upper() == "STRAP"
+    assert {one.colour for one in used_in(pattern) if one.piece.upper() == "STRAP"} == {"B"}
+    assert {one.colour for one in used_in(pattern) if one.piece == "BODY"} == {""}
+
+
+@pytest.mark.parametrize("heading", ["SIDE A (make 2)", "Panel B", "Row of stars (make 2)", "Base – A star"])
+def test_a_heading_without_a_colour_has_none(heading: str) -> None:
+    assert {one.colour for one in used_in(read(f"{RING}\n{heading}{STRIP}").pattern)} == {""}
+
+
+def test_parts_below_a_heading_that_is_made_twice_are_said_to_be_counted_once() -> None:
+    parts = f"\nHANDLES (make 2)\n\nTUBE{STRIP}\nEND TAB{STRIP}"
+    assert counted_once(read(RING + parts).pattern) == ("HANDLES",)
+    begun = "\nHandle (make 2)\nWith two strands held together, ch 9.\n\nFirst end\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (8 sts)\n"
+    assert counted_once(read(RING + begun).pattern) == ("Handle",)
+    assert counted_once(read(f"{RING}\nSTRAP (make 2){STRIP}\nTAB{STRIP}").pattern) == ()
+    assert counted_once(read(f"{RING}\nHANDLES (make 2)\n\nTUBE (make 2){STRIP}").pattern) == ()

@@ -2469,10 +2469,15 @@ export interface components {
             /** Sts */
             sts: number;
         };
-        /** OutlineSection */
+        /**
+         * OutlineSection
+         * @description A section of a text. made: how many of it are made, the most of all sizes.
+         */
         OutlineSection: {
             /** Line */
             line: number;
+            /** Made */
+            made: number;
             /** Title */
             title: string;
         };
@@ -3424,8 +3429,9 @@ export interface components {
         /**
          * Weighing
          * @description What something made from the text weighs. of: a piece by its title; empty: the whole bag. size: by its name.
-         *     colour: only what is of this colour was weighed; empty: all. balls: where not the work was weighed but what is left
-         *     of so many balls; 0: the work. maker: whoever made it; empty: the designer.
+         *     pieces: so many of a piece that is made several times; 0: all of them. colour: only what is of this colour was
+         *     weighed; empty: all. balls: where not the work was weighed but what is left of so many balls; 0: the work. maker:
+         *     whoever made it; empty: the designer.
          */
         Weighing: {
             /**
@@ -3450,6 +3456,11 @@ export interface components {
              * @default
              */
             of: string;
+            /**
+             * Pieces
+             * @default 0
+             */
+            pieces: number;
             /** Size */
             size: string;
         };
@@ -3630,7 +3641,8 @@ export interface components {
         /**
          * YarnView
          * @description Yarn of a size: in 9 of 10 bags of other makers between low_g and high_g, of the designer's own between own_low_g
-         *     and own_high_g. missing: pieces that are not in it, as some of their rows are not known. within: lines that change
+         *     and own_high_g. missing: pieces that are not in it, as some of their rows are not known. once: headings that are
+         *     made several times, and whose parts are counted once. within: lines that change
          *     their colour in a way that is not followed, counted as the first one. fits: whether the drawer is likely enough for
          *     all colours; null where that is not said.
          */
@@ -3651,6 +3663,8 @@ export interface components {
             metres: number;
             /** Missing */
             missing: string[];
+            /** Once */
+            once: string[];
             /** Own Grams */
             own_grams: number;
             /** Own High G */

@@ -328,7 +328,8 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
     made = _MADE.search(bare)
     make = (_made(made[1], n_sizes) if made else None) or (1,)
     made = made if made is not None and _made(made[1], n_sizes) else None  # what cannot be read stays in the title
-    title = (bare[: made.start()] + bare[made.end() :]).strip(" ,-–—()") if made else bare
+    title = f"{bare[: made.start()].rstrip()} {bare[made.end() :].lstrip()}".strip() if made else bare
+    title = _IN_COLOUR.sub("", title).strip(" ,-–—") if colour_of(text) else title.strip(" ,-–—")
     dashed = re.search(
         r"\s[-–—]\s(?=[^-–—]*(?:rounds?|rnds?|rows?|spiral|flat|worked)\b[^-–—]*$)", title, re.IGNORECASE
     )
@@ -372,13 +373,20 @@ _WAY = frozenset((
 ))  # fmt: skip
 
 
-_IN_COLOUR = re.compile(r"\(\s*(?:colou?r\s+|yarn\s+)?([A-F]|MC|CC\d?)\s*\)\W*$")
+_COLOUR = r"([A-F]|MC|CC\d?)\b"
+# "(A)", "(in colour A)", ", colour A", "in A"; and within what says how many: "(make 2, in colour A)".
+_IN_COLOUR = re.compile(
+    rf"(?:\(\s*(?:in\s+)?(?:(?:colou?r|yarn)\s+)?{_COLOUR}\s*\)|[,–—-]\s*(?:in\s+)?(?:colou?r|yarn)\s+{_COLOUR}"
+    rf"|\bin\s+(?:(?:colou?r|yarn)\s+)?{_COLOUR})\W*$"
+)
+_MADE_IN_COLOUR = re.compile(rf"\bmake\s+\w+\s*,?\s+in\s+(?:(?:colou?r|yarn)\s+)?{_COLOUR}")
 
 
 def colour_of(text: str) -> str:
-    """The colour that a heading names in brackets: the A of "BASE (A)"; "" for none."""
-    match = _IN_COLOUR.search(text)
-    return match[1] if match is not None else ""
+    """The colour that a heading names: the A of "BASE (A)", of "STRAP (make 2), colour A" or of "STRAP in A"; "" for
+    none."""
+    match = _IN_COLOUR.search(_MADE.sub("", text)) or _MADE_IN_COLOUR.search(text)
+    return next((colour for colour in match.groups() if colour), "") if match is not None else ""
 
 
 def says_more(text: str, section: Section) -> bool:

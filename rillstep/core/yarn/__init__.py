@@ -13,6 +13,7 @@ from rillstep.core.yarn.needs import (
     with_yarns,
 )
 from rillstep.core.yarn.priors import PRIORS, TIMES_LENGTH, Kind, Prior
+from rillstep.core.yarn.several import counted_once
 from rillstep.core.yarn.stitch_mix import NotStitches, StitchMix, read_stitches
 from rillstep.core.yarn.tally import (
     StitchSizes,
@@ -27,7 +28,7 @@ from rillstep.core.yarn.tally import (
 
 __all__ = [
     "FAR_OFF", "PRIORS", "TIMES_LENGTH", "ColourNeed", "Extra", "Kind", "Known", "NotStitches", "Prior", "Range",
-    "StitchMix", "StitchSizes", "Used", "Weighed", "YarnFacts", "colour_needs", "kind_of", "kinds_of", "learned",
-    "length_mm", "mix_lengths_mm", "of_piece", "predicted", "prior_g", "read_stitches", "stitch_sizes", "tally",
-    "taken_g", "whole_need", "with_yarns",
+    "StitchMix", "StitchSizes", "Used", "Weighed", "YarnFacts", "colour_needs", "counted_once", "kind_of", "kinds_of",
+    "learned", "length_mm", "mix_lengths_mm", "of_piece", "predicted", "prior_g", "read_stitches", "stitch_sizes",
+    "tally", "taken_g", "whole_need", "with_yarns",
 ]  # fmt: skip

@@ -33,7 +33,8 @@ export function Reported() {
               className="button-plain"
               onClick={() => {
                 const weighing: Weighing = {
-                  of: "",
+                  pieces: 0,
+                    of: "",
                   size: tester.size,
                   colour: "",
                   grams,

@@ -9,7 +9,7 @@ import { formValues } from "../swatch/formValues";
 import { Reported } from "./Reported";
 
 function saidOf(one: Weighing): string {
-  const what = `${one.of || "the bag"} in ${one.size}${one.colour ? `, colour ${one.colour}` : ""}`;
+  const what = `${one.of && one.pieces ? `${one.pieces} of ` : ""}${one.of || "the bag"} in ${one.size}${one.colour ? `, colour ${one.colour}` : ""}`;
   const who = one.maker ? `, made by ${one.maker}` : "";
   return one.balls > 0
     ? `${what}${who}: ${one.grams} g left of ${one.balls} ${one.balls === 1 ? "ball" : "balls"}`
@@ -27,6 +27,7 @@ export function Weighings({ work }: { work: WorkView }) {
     const { text, number } = formValues(event.currentTarget);
     const weighing: Weighing = {
       of: text("of"),
+      pieces: number("pieces") ?? 0,
       size: text("size"),
       colour: text("colour"),
       grams: number("grams") ?? 0,
@@ -47,7 +48,7 @@ export function Weighings({ work }: { work: WorkView }) {
           <li key={at} className="border-line flex items-center gap-3 border-t py-1">
             <span className="flex-1">
               {saidOf(one)}
-              {["grams", "size", "of"].map(
+              {["grams", "size", "of", "pieces"].map(
                 (key) =>
                   fault(`$.weighings[${at}].${key}`) && (
                     <span key={key} className="text-wrong block text-[13px]">
@@ -79,6 +80,9 @@ export function Weighings({ work }: { work: WorkView }) {
             </option>
           ))}
         </Select>
+        {work.outline.sections.some((section) => section.made > 1) && (
+          <NumberInput name="pieces" label="Of several: how many" optional />
+        )}
         <Select label="Size" name="size">
           {work.outline.sizes.map((name) => (
             <option key={name}>{name}</option>

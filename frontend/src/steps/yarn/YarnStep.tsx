@@ -101,6 +101,7 @@ export function YarnStep() {
     return one ? `${one.colour ? `${one.colour}: ` : ""}${one.yarn}` : colour;
   };
   const ball = yarns.find((yarn) => yarn !== null)?.colours[0]?.grams_per_ball ?? 100;
+  const once = [...new Set(yarns.flatMap((yarn) => yarn?.once ?? []))];
   const missing = [...new Set(yarns.flatMap((yarn) => yarn?.missing ?? []))];
   const within = [...new Set(yarns.flatMap((yarn) => yarn?.within ?? []))];
   const basis = (piece: string) =>
@@ -215,6 +216,12 @@ export function YarnStep() {
         <p role="status" className="text-warn mt-2 text-sm">
           Not in these balls: {missing.join(", ")}. Some of {missing.length === 1 ? "its" : "their"} rows are
           not understood or do not come out.
+        </p>
+      )}
+      {once.length > 0 && (
+        <p role="status" className="text-warn mt-2 text-sm">
+          {once.join(", ")}: made several times, and the text does not say which of the pieces below belong to
+          it. Each of them is counted once in these balls: write “make 2” behind the title of each piece.
         </p>
       )}
       {within.length > 0 && (
