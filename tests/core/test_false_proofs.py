@@ -4,6 +4,8 @@ A row of a table is (what is wrong, the lines after a beginning, the line that i
 when they are right).
 """
 
+from pathlib import Path
+
 import pytest
 
 from rillstep.core.findings import apply_edits
@@ -220,3 +222,28 @@ def test_a_number_that_its_total_confirms_is_not_called_odd() -> None:
     assert len(found) == 1  # the run before the increase is free: both are true
     row = "Rnd 2: Ch 1, 2 sc in each of next 11 (17, 12) sts, sc in each st around; join. — 91 (107, 112) sts\n"
     assert not [f for f in prove_text(SIZES + row).findings if f.code == "size-out-of-step"]
+
+
+def _changed(name: str, was: str, now: str) -> list[str]:
+    text = (Path(__file__).parents[1] / "corpus" / f"{name}.txt").read_text()
+    assert was in text and not [one for one in prove_text(text).findings if one.severity == "error"]
+    return [one.code for one in prove_text(text.replace(was, now, 1)).findings if one.severity == "error"]
+
+
+@pytest.mark.parametrize(
+    ("name", "was", "now", "code"),
+    [
+        ("pasted_eyelet_bucket", "2 sc in 1st st", "2 sc in 0st st", "chain-of-none"),
+        ("pasted_eyelet_bucket", "1 sc in each dc and 1", "0 sc in each dc and 1", "chain-of-none"),
+        ("pasted_cygnus_drawstring", "4 ch (counts as 1 tr, 1 ch)", "4 ch (counts as 1 tr, 2 (1) ch)", "starting-chain-uneven"),
+        ("pasted_vst", "3rd ch of beg ch-4", "3rd ch of beg ch-5", "chain-not-there"),
+    ],
+)  # fmt: skip
+def test_nothing_is_worked_so_many_times_and_chains_are_what_they_are(name: str, was: str, now: str, code: str) -> None:
+    assert code in _changed(name, was, now)
+
+
+def test_a_chain_of_nothing_ends_no_piece() -> None:
+    text = WALL + "Ch {}, cut the yarn and pull it through.\n"
+    assert not [one for one in prove_text(text.format(1)).findings if one.severity == "error"]
+    assert [one.code for one in prove_text(text.format(0)).findings if one.severity == "error"] == ["chain-of-none"]

@@ -271,6 +271,8 @@ def each_kind(hook: Hook, step: EachKind) -> None:
     for work in step.works:
         assert isinstance(work.into, Every)
         if isinstance(work, Work):
+            if not work.per.at(hook.size):
+                raise Stop(Trouble("chain-of-none", work.span, "at least 1 stitch is worked into each"))
             made = _stitches(hook, work.stitch, work.per.at(hook.size), 1)
         else:
             made = _made_in_one(hook, work.steps, "")

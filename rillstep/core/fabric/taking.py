@@ -69,6 +69,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             return _last(hook, what, span, loop)
         case Nth(nth, what, here):
             want = wanted(hook, what)
+            if nth.at(size) < 1:
+                raise Stop(Trouble("chain-of-none", span, "places are counted from 1"))
             if here:
                 before = nth.at(size) - 1
                 hook.take(want, before, span)

@@ -8,7 +8,7 @@ from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
 from rillstep.core.memory import remember
 from rillstep.core.proof.checks.bars import bars
-from rillstep.core.proof.checks.counted_alike import chains_count_alike, counted_by_one_way
+from rillstep.core.proof.checks.counted_alike import chains_count_alike, counted_by_one_way, spaces_count_alike
 from rillstep.core.proof.checks.differences import (
     beside_motifs,
     by_manner,
@@ -64,7 +64,7 @@ LINE_CHECKS = (
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit, bars, sides_in_turn, turned_once, odd_ranges,
-    named_chains, joined_stitches, named_rows, counted_by_one_way, chains_count_alike,
+    named_chains, joined_stitches, named_rows, counted_by_one_way, chains_count_alike, spaces_count_alike,
 )  # fmt: skip
 
 

@@ -103,6 +103,38 @@ def chains_count_alike(subject: Subject) -> list[Finding]:
     return found
 
 
+def spaces_count_alike(subject: Subject) -> list[Finding]:
+    """Chains that count as a stitch and a space ("ch 4 (counts as dc and ch 1)"), where one leaves other chains for
+    the stitch than the rest of the text does, or than in the other sizes."""
+    told: list[tuple[str, int, int, Chain, LineWork]] = []
+    for work in subject.works:
+        for line in work.lines:
+            for step in line.line.steps if isinstance(line.line, Row) else ():
+                if isinstance(step, Chain) and step.space is not None and step.counts not in (None, "none"):
+                    left = step.length.at(work.size) - step.space.at(work.size)
+                    told.append((str(step.counts), left, work.size, step, line))
+    found: list[Finding] = []
+    for stitch in dict.fromkeys(one[0] for one in told):
+        lines = {(one[1], one[4].line.span.line, one[2]) for one in told if one[0] == stitch}
+        usual, many = Counter(left for left, _, _ in lines).most_common(1)[0]
+        if many == len(lines) or 2 * many < len(lines):
+            continue
+        for name, left, size, step, line in told:
+            if name != stitch or left == usual:
+                continue
+            assert isinstance(line.line, Row) and step.space is not None
+            length, right = step.length.at(size), usual + step.space.at(size)
+            message = (
+                f"{write_label(line.line)}{subject.in_size(size)}: ch {length} leaves {left} for the stitch that it "
+                f"counts as; elsewhere that is {usual}, which makes ch {right}."
+            )
+            repair = Repair(f"Change {length} to {right}", (edit_value(step.length, size, right),))
+            found.append(
+                Finding("starting-chain-uneven", "error", step.length.span, message, size, right, length, (repair,))
+            )
+    return found
+
+
 def _stated(line: LineWork, counts: bool) -> tuple[Repair, ...]:
     assert isinstance(line.line, Row)
     total = line.line.totals[0]

@@ -172,11 +172,13 @@ def by_manner(worked: WorkedLine) -> list[Finding]:
 
 
 def of_foundation(worked: WorkedLine) -> list[Finding]:
-    """A total that a set-up line states, held to its chain; one of anything else is said not to be checked."""
+    """A chain of nothing in a set-up line; and a total that it states, held to its chain: one of anything else is said
+    not to be checked."""
     line = worked.line
     if not isinstance(line, Setup) or line.broken:
         return []
-    found: list[Finding] = []
+    none = [one for one in line.steps if isinstance(one, Chain) and not any(one.length.values)]
+    found = [Finding("chain-of-none", "error", one.span, "A chain has at least 1 stitch.") for one in none]
     for total in line.totals:
         for work in worked.done:
             stated, chains = total.count.at(work.size), work.end.counts().loose

@@ -1,7 +1,7 @@
 """What the words of a row name besides the places that it works into, held to what is there: the chain that a round
 began with, the stitch that it is joined to, an earlier row; and another name for a stitch that is not there."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache
 from typing import Any
@@ -12,7 +12,19 @@ from rillstep.core.findings import Edit, Finding, Repair
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
 from rillstep.core.stitches import Terms, abbreviation, is_called
-from rillstep.core.tree import Again, Chain, FromHook, Gesture, NamedChain, NamedRow, NamedStitch, Row, What, Work
+from rillstep.core.tree import (
+    Again,
+    Chain,
+    FromHook,
+    Gesture,
+    NamedChain,
+    NamedRow,
+    NamedStitch,
+    Row,
+    Special,
+    What,
+    Work,
+)
 from rillstep.core.tree.leaves import ordinal_text
 from rillstep.core.words.numbers import edit_value
 
@@ -34,7 +46,7 @@ def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterab
         if not isinstance(named, NamedChain):
             continue
         size, told = line.size, named.length.at(line.size)
-        begun = _begins_with(before if named.below else line, size)
+        begun = _begins_with(before if named.below else line, size, subject.pattern.specials)
         if not begun:
             continue
         row = "row below" if named.below else "round"
@@ -70,8 +82,10 @@ class _Begun:
         return nth == self.top if self.top is not None else nth <= self.length
 
 
-def _begins_with(line: LineWork | None, size: int) -> list[_Begun]:
-    """The chains that the round of a line begins with, the last one first; none where it begins otherwise."""
+def _begins_with(line: LineWork | None, size: int, specials: Sequence[Special]) -> list[_Begun]:
+    """The chains that the round of a line begins with, the last one first; none where it begins otherwise. A stitch of
+    the text's own that begins with a chain ("Beg V-st") begins the round with it."""
+    own = {special.name.lower(): special.steps[0] for special in specials if special.steps}
     found: list[_Begun] = []
     for step in line.steps if line is not None else ():
         match step:
@@ -80,6 +94,9 @@ def _begins_with(line: LineWork | None, size: int) -> list[_Begun]:
                 found = [_Begun(many, many - space.at(size) if space is not None else None)]
             case Work(into=FromHook(nth=nth)):
                 return [*found, _Begun(nth.at(size) - 1)]
+            case Work(stitch=stitch) if isinstance(first := own.get(stitch.lower()), Chain) and not found:
+                many = first.length.at(size)
+                return [_Begun(many, many - first.space.at(size) if first.space is not None else None)]
             case Gesture() | Work(stitch="sl st"):
                 pass
             case _:
