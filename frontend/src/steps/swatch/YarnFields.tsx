@@ -38,9 +38,9 @@ export function YarnFields() {
         <OneYarn key={at} yarn={yarn} at={at} only={yarns.length === 1} />
       ))}
       {yarns.length === 0 || more ? (
-        // What the text says comes with its work: the form begins anew with it.
+        // What the text says, and the classes to choose from, come later: the form begins anew with them.
         <NewYarn
-          key={yarns.length === 0 ? (work?.yarn_said?.words ?? "") : "more"}
+          key={`${yarns.length} ${craft ? "classes" : ""} ${work?.yarn_said?.words ?? ""}`}
           first={yarns.length === 0}
           said={yarns.length === 0 ? (work?.yarn_said ?? null) : null}
           strands={work?.strands_said ?? 1}

@@ -34,7 +34,7 @@ export function Reported() {
               onClick={() => {
                 const weighing: Weighing = {
                   pieces: 0,
-                    of: "",
+                  of: "",
                   size: tester.size,
                   colour: "",
                   grams,
