@@ -4,9 +4,9 @@ import type { LineView } from "../api/schema";
 import { headsOf, SizeLegend } from "../ui/SizeNames";
 import { Mark } from "./Mark";
 
-// So many letters of a name stand over a column, where sizes are few, and where they are many.
-const FEW_FIT = 10;
-const MANY_FIT = 6;
+// So many letters stand over the columns of all sizes together; over one of many at least so many.
+const LETTERS = 36;
+const LEAST_FIT = 6;
 
 /** A line of the text in one size. */
 export interface Picked {
@@ -101,7 +101,7 @@ const Row = memo(function Row({ line, words, opens, sizes, chosen, size, onChoos
 /** Every line of a text with its total in each size; a total can be chosen, to see how it comes about. */
 export function ProofTable({ sizes, lines, words, chosen, onChoose }: Props) {
   const size = chosen?.size ?? sizes[0] ?? "";
-  const fits = sizes.length > 5 ? MANY_FIT : FEW_FIT;
+  const fits = Math.max(LEAST_FIT, Math.floor(LETTERS / Math.max(sizes.length, 1)));
   const heads = headsOf(sizes, fits);
   return (
     <>
