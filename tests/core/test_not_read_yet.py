@@ -2,6 +2,7 @@
 
 import pytest
 
+from rillstep.core.parts import divide
 from rillstep.core.proof import Proof, prove_text
 
 BEGIN = "Make a magic ring.\nRnd 1: 6 sc in ring. (6)\nRnd 2: 2 sc in each st around. (12)\n"
@@ -82,3 +83,40 @@ def test_an_edge_has_the_stitches_of_what_it_is_worked_along() -> None:
 def test_a_number_in_kept_words_is_held_to_what_it_counts(words: str) -> None:
     text = f"Body\n{BEGIN}Rnd 3: [Sc in next st, inc] 6 times. (18)\nRnd 4: [Sc in next 2 sts, ch 1, sk next st] 6 times. (18)\n"
     assert prove_text(text + words + "\n").findings
+
+
+STRIP = "Ch 21.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (20)\nRow 2: Ch 1, sc in each st across, turn. (20)\n"
+
+
+def most_of_a_part(text: str) -> float:
+    """The longest of two parts, as a share of all stitches that are worked; a piece counts as often as it is made."""
+    divided = divide(prove_text(text).pattern, 2)
+    assert len(divided.parts) == 2
+    work = divided.proof.works[0]
+    sections = divided.pattern.sections
+    done = [
+        sum(
+            counts.sts * sections[line.section].made(0)
+            for line in work.lines
+            if part.first_line <= line.line.span.line <= part.last_line
+            for counts in line.rounds
+        )
+        for part in divided.parts
+    ]
+    return max(done) / sum(done)
+
+
+@not_yet
+def test_a_line_that_repeats_a_row_is_cut_within_it() -> None:
+    assert most_of_a_part(f"PANEL\n{STRIP}Rows 3-60: Rep Row 2. (20)\n") < 0.6
+
+
+@not_yet
+def test_a_piece_that_is_made_twice_counts_twice_where_parts_are_balanced() -> None:
+    """The strap is made four times: 480 stitches, as many as the panel and the tab together."""
+    panel = f"PANEL\n{STRIP}Row 3: Ch 1, sc in each st across, turn. (20)\n" + "".join(
+        f"Row {n}: Ch 1, sc in each st across, turn. (20)\n" for n in range(4, 21)
+    )
+    tab = "TAB\n" + STRIP + "Rows 3-5: Ch 1, sc in each st across, turn. (20)\n"
+    strap = "STRAP (make 4)\n" + STRIP + "Rows 3-6: Ch 1, sc in each st across, turn. (20)\n"
+    assert most_of_a_part(f"{panel}\n{tab}\n{strap}") < 0.6
