@@ -4,12 +4,14 @@ A row of a table is (what is wrong, the lines after a beginning, the line that i
 when they are right).
 """
 
+import random
 from pathlib import Path
 
 import pytest
 
 from rillstep.core.findings import apply_edits
 from rillstep.core.proof import prove_text
+from tests.sweep.texts import slips
 
 HEAD = "Pattern: A\nTerms: US\nSizes: S\n\n"
 DISC = (
@@ -247,3 +249,26 @@ def test_a_chain_of_nothing_ends_no_piece() -> None:
     text = WALL + "Ch {}, cut the yarn and pull it through.\n"
     assert not [one for one in prove_text(text.format(1)).findings if one.severity == "error"]
     assert [one.code for one in prove_text(text.format(0)).findings if one.severity == "error"] == ["chain-of-none"]
+
+
+def test_no_warning_offers_a_repair_that_leaves_more_errors() -> None:
+    """The later row tells that the number is meant: nothing is said of it."""
+    rows = "Rnd 2: Ch 1, 2 sc in each of next 5 (9, 7) sts, sc in each st around; join.\n"
+    assert [one.code for one in prove_text(SIZES + rows).findings if one.repairs] == ["size-out-of-step"]
+    rows += "Rnd 3: Ch 1, sc in next 85 (99, 107) sts; join. (85, 99, 107)\n"
+    assert not [one for one in prove_text(SIZES + rows).findings if one.code == "size-out-of-step"]
+
+
+def test_repairs_of_warnings_leave_no_more_errors_anywhere() -> None:
+    """Texts with a number changed, as while they are typed: each repair of a warning is made, and the errors counted."""
+    draw, tried = random.Random(1), 0
+    for path in sorted((Path(__file__).parents[1] / "corpus").glob("*.txt"))[::8]:
+        for text, _, _ in slips(path.read_text(), draw, 2):
+            proof = prove_text(text)
+            errors = sum(one.severity == "error" for one in proof.findings)
+            for finding in proof.findings:
+                for repair in finding.repairs if finding.severity != "error" else ():
+                    tried += 1
+                    after = prove_text(apply_edits(text, repair.edits)).findings
+                    assert sum(one.severity == "error" for one in after) <= errors, (path.stem, repair.message)
+    assert tried >= 4

@@ -1,10 +1,11 @@
 """The proof of a pattern: read, work, measure, check, in that order, in every size."""
 
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from rillstep.core.fabric import Counts, SizeWork, work_pattern
-from rillstep.core.findings import Finding, sort_findings
+from rillstep.core.findings import Finding, apply_edits, sort_findings
 from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
 from rillstep.core.memory import remember
 from rillstep.core.proof.checks.bars import bars
@@ -20,6 +21,7 @@ from rillstep.core.proof.checks.differences import (
 from rillstep.core.proof.checks.drift import drift
 from rillstep.core.proof.checks.facing_sides import sides_in_turn, turned_once
 from rillstep.core.proof.checks.habits import (
+    OUT_OF_STEP,
     closings,
     joins,
     kept_words,
@@ -146,10 +148,29 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
     terms: what it is written in, where that is known better than the text says.
     """
     proof = prove_as_read(text, allowance_mm, terms)
-    named = keeping_names(
-        text, proof.findings, len(proof.pattern.sizes), lambda other: prove_as_read(other, allowance_mm, terms).findings
+
+    def again(other: str) -> tuple[Finding, ...]:
+        return prove_as_read(other, allowance_mm, terms).findings
+
+    named = keeping_names(text, proof.findings, len(proof.pattern.sizes), again)
+    found = tuple(one for finding in named if (one := _harmless(text, proof.findings, finding, again)) is not None)
+    return proof if found == proof.findings else replace(proof, findings=found)
+
+
+def _harmless(
+    text: str, every: Sequence[Finding], finding: Finding, again: Callable[[str], tuple[Finding, ...]]
+) -> Finding | None:
+    """A warning without those of its repairs that leave more errors than there are. None for a number out of step whose
+    repair does: then other lines tell that it is meant."""
+    if finding.severity == "error" or not finding.repairs:
+        return finding
+    errors = sum(one.severity == "error" for one in every)
+    kept = tuple(
+        repair
+        for repair in finding.repairs
+        if sum(one.severity == "error" for one in again(apply_edits(text, repair.edits))) <= errors
     )
-    return proof if named is proof.findings else replace(proof, findings=named)
+    return None if finding.code == OUT_OF_STEP and not kept else replace(finding, repairs=kept)
 
 
 def prove_as_read(text: str, allowance_mm: float = 0.0, terms: Terms | None = None) -> Proof:

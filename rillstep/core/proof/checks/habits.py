@@ -32,6 +32,8 @@ from rillstep.core.words.numbers import edit_value, numbers_in, with_value
 # A longer chain begins no row: it goes across, or makes a loop.
 LONGEST_START = 9
 
+OUT_OF_STEP = "size-out-of-step"
+
 
 def starting_chains(subject: Subject) -> list[Finding]:
     """A starting chain that differs between sizes or rounds, or that does not suit its stitch."""
@@ -110,9 +112,7 @@ def odd_numbers(worked: WorkedLine) -> list[Finding]:
             continue
         message = f"{number.at(size)} breaks the step between the sizes{worked.in_size(size)}; {usual} would keep it."
         repair = Repair(f"Change {number.at(size)} to {usual}", (edit_value(number, size, usual),))
-        found.append(
-            Finding("size-out-of-step", "warning", number.span, message, size, usual, number.at(size), (repair,))
-        )
+        found.append(Finding(OUT_OF_STEP, "warning", number.span, message, size, usual, number.at(size), (repair,)))
     return found
 
 
@@ -135,9 +135,7 @@ def odd_ranges(subject: Subject) -> list[Finding]:
                     f"{rounds[size]} rounds break the step between the sizes{subject.in_size(size)}; {usual} would "
                     "keep it, and nothing after them counts them."
                 )
-                found.append(
-                    Finding("size-out-of-step", "warning", line.label_span, message, size, usual, rounds[size])
-                )
+                found.append(Finding(OUT_OF_STEP, "warning", line.label_span, message, size, usual, rounds[size]))
     return found
 
 
