@@ -1,6 +1,7 @@
 """The real interface in headless Chromium, on the real server and MariaDB."""
 
 import os
+import re
 import secrets
 import signal
 from collections.abc import Callable, Iterator
@@ -151,3 +152,15 @@ def put(page: Page, old: str, new: str) -> None:
     )
     page.wait_for_timeout(150)
     page.keyboard.insert_text(new)
+
+
+def tester_page(page: Page, size: str, open_page: Opener) -> Page:
+    """The page of a new tester, on a phone: a test of the newest revision is opened for it."""
+    step(page, "Testers")
+    page.get_by_role("button", name=re.compile("^Open a test of revision")).click()
+    page.get_by_label("Name of the tester").fill("Ottilie")
+    page.get_by_label("Size", exact=True).select_option(size)
+    page.get_by_role("button", name="Add tester").click()
+    phone = open_page(390, 844, has_touch=True, is_mobile=True)
+    phone.goto(page.get_by_test_id("tester-link").inner_text())
+    return phone

@@ -4,10 +4,10 @@ Written apart from `core.fabric` on purpose, with no runs and no counting ahead:
 A row that cannot be worked to its end gives None.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 from itertools import takewhile
 
-from rillstep.core.fabric import Edge, Run, Surroundings
+from rillstep.core.fabric import Edge, Surroundings
 from rillstep.core.tree import (
     Chain,
     Closing,
@@ -33,45 +33,24 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from tests.core.referee_places import (
+    HEIGHTS,
+    KINDS,
+    PASSED,
+    Fails,
+    P,
+    Want,
+    first_stitch,
+    height_of,
+    low_of,
+    offered,
+    spanned,
+    takes_several,
+    unrolled,
+    whats,
+)
 
-
-@dataclass(frozen=True)
-class P:
-    """One place."""
-
-    kind: str
-    stitch: str = ""
-    length: int = 0
-    special: str = ""
-    key: bool = False
-    optional: bool = False
-    chain: bool = field(default=False, compare=False)  # a starting chain that counts as this stitch
-    begun: bool = field(default=False, compare=False)  # of a long chain that is worked chain by chain
-
-
-Want = tuple[str, int | None, str]  # kinds as written, length, stitch
-
-KINDS = {"st": {"st"}, "ch": {"ch"}, "sp": {"sp"}, "st and ch": {"st", "ch"}, "st and sp": {"st", "sp"}, "end": {"end"}}
-PASSED = {"st": {"sp", "ch"}, "sp": {"st", "ch", "sp"}, "st and sp": {"ch"}}
-
-
-class Fails(Exception):
-    """The row cannot be worked as it says."""
-
-
-def unrolled(edge: Edge) -> list[P]:
-    return _single(edge.runs)
-
-
-def _single(runs: tuple[Run, ...]) -> list[P]:
-    places: list[P] = []
-    for run in runs:
-        if run.inner:
-            places += _single(run.inner) * run.count
-        else:
-            p = run.place
-            places += [P(p.kind, p.stitch, p.length, p.special, p.key, chain=p.chain)] * run.count
-    return places
+__all__ = ["unrolled", "walk"]
 
 
 class Walker:
@@ -359,18 +338,18 @@ class Walker:
             counts = step.counts or self.says.get(length)
             if step.counts:
                 self.says[length] = step.counts
-            if counts is None and (length in (1, _height(following)) or length == _low(following)):
+            if counts is None and (length in (1, height_of(following)) or length == low_of(following)):
                 counts = "none"
             if counts == "none":
                 return
             if counts == "st":  # not said, and taken as one: it is what the row begins with
-                counts = _first(following)
+                counts = first_stitch(following)
             space = step.space.at(self.size) if step.space is not None else 0
             special = self.special(counts) if counts else None
             if special is not None:  # it begins as that one does
                 whole = self.in_one(special.steps, special.name)
                 counts, self.begins = whole[0].stitch, whole
-                space = length - _heights[counts] if whole[1].kind == "sp" else 0
+                space = length - HEIGHTS[counts] if whole[1].kind == "sp" else 0
             if counts is not None:
                 self.take(("st", None, ""), use=False)
                 self.stands = True
@@ -499,80 +478,6 @@ class Walker:
             else:
                 total += any(self.is_it(place, want) for want in wants)
         return total
-
-
-def _first(step: Step | None) -> str:
-    match step:
-        case Work(stitch=stitch) | Together(stitch=stitch):
-            return stitch
-        case Repeat(steps=(inner, *_)) | Group(steps=(inner, *_)) | EachKind(works=(inner, *_)):
-            return _first(inner)
-        case _:
-            return "sc"
-
-
-_heights = {"sc": 1, "hdc": 2, "dc": 3, "tr": 4}
-
-
-def _height(step: Step | None) -> int:
-    match step:
-        case Work(stitch=stitch) | Together(stitch=stitch):
-            return _heights.get(stitch.removeprefix("FP").removeprefix("BP"), 3)
-        case Repeat(steps=steps) | Group(steps=steps):
-            return next((h for h in map(_height, steps) if h), 0)
-        case EachKind(works=works):
-            return _height(works[0])
-        case _:
-            return 0
-
-
-def _low(step: Step | None) -> int:
-    """A chain one lower than the stitch that follows at once is a usual habit; 0 where none follows so."""
-    first = step
-    while isinstance(first, Repeat):
-        first = first.steps[0]
-    height = _height(step)
-    return height - 1 if isinstance(first, Work | Together | EachKind) and height > 2 else 0
-
-
-def whats(steps: tuple[Step, ...]) -> list[What]:
-    """Every kind of place that some steps work into."""
-    found: list[What] = []
-    for step in steps:
-        match step:
-            case Work(into=into) | Group(into=into):
-                what = getattr(into, "what", None)
-                found += [what] if what is not None else []
-            case Skip(what=what):
-                found.append(what)
-            case Together(into=into):
-                found.append(getattr(into, "what", None) or What("st"))
-            case Repeat(steps=inner):
-                found += whats(inner)
-            case EachKind(works=works):
-                found += whats(works)
-    return found
-
-
-def offered(made: list[P], special: str) -> list[P]:
-    """What a special stitch offers: its first space, or else its middle stitch; "Beg V-st" counts as a V-st."""
-    spaces = [i for i, p in enumerate(made) if p.kind == "sp"]
-    key = spaces[0] if spaces else len(made) // 2
-    return [replace(p, special=special.removeprefix("Beg "), key=i == key) for i, p in enumerate(made)]
-
-
-def takes_several(special: Special) -> bool:
-    return any(isinstance(s, Skip) or (isinstance(s, Work) and isinstance(s.into, Next)) for s in special.steps)
-
-
-def spanned(steps: tuple[Step, ...], size: int) -> int:
-    """The stitches that each loop of a mesh at the end of a round passes over."""
-    match [step for step in steps if not isinstance(step, Gesture)]:
-        case [*_, Repeat(times=Num(), steps=(*inner, Chain()))]:
-            skips = [step.count.at(size) for step in inner if isinstance(step, Skip) and step.what.kind == "st"]
-            return skips[0] if len(skips) == 1 else -1
-        case _:
-            return -1
 
 
 def walk(row: Row, size: int, edge: Edge, around: Surroundings | None = None) -> list[P] | None:
