@@ -116,7 +116,8 @@ def test_a_check_tells_what_is_open_what_depends_and_what_is_defined(designer: C
     assert [question["code"] for question in report["questions"]] == ["chain-counts"]
     assert report["questions"][0]["answers"][0]["edits"][0]["line"] == 5
     assert report["outline"] == {
-        "sections": [{"title": "Wall", "line": 2}], "stitches": ["shell"], "markers": ["A"], "sizes": ["One size"],
+        "sections": [{"title": "Wall", "line": 2, "made": 1}], "stitches": ["shell"], "markers": ["A"],
+        "sizes": ["One size"], "terms": "US",
     }  # fmt: skip
 
 

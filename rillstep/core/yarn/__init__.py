@@ -1,5 +1,6 @@
 """Yarn: what is worked of each kind, and the metres, grams and balls that it takes in another maker's hand."""
 
+from rillstep.core.yarn.counted_once import counted_once
 from rillstep.core.yarn.model import FAR_OFF, Known, Range, Weighed, learned, predicted
 from rillstep.core.yarn.needs import (
     ColourNeed,
@@ -13,7 +14,6 @@ from rillstep.core.yarn.needs import (
     with_yarns,
 )
 from rillstep.core.yarn.priors import PRIORS, TIMES_LENGTH, Kind, Prior
-from rillstep.core.yarn.several import counted_once
 from rillstep.core.yarn.stitch_mix import NotStitches, StitchMix, read_stitches
 from rillstep.core.yarn.tally import (
     StitchSizes,
