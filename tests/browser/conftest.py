@@ -154,7 +154,7 @@ def put(page: Page, old: str, new: str) -> None:
     page.keyboard.insert_text(new)
 
 
-def tester_page(page: Page, size: str, open_page: Opener) -> Page:
+def phone_of_tester(page: Page, size: str, open_page: Opener) -> Page:
     """The page of a new tester, on a phone: a test of the newest revision is opened for it."""
     step(page, "Testers")
     page.get_by_role("button", name=re.compile("^Open a test of revision")).click()

@@ -15,7 +15,7 @@ from playwright.sync_api import Page, expect
 from rillstep.demo.mariadb import free_port
 from rillstep.demo.run import serve
 from rillstep.document.ready import READY_BAGS
-from tests.browser.conftest import SECRET, Opener, sign_up, step, tester_page
+from tests.browser.conftest import SECRET, Opener, phone_of_tester, sign_up, step
 from tests.canaries import server_log
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
@@ -86,7 +86,7 @@ def test_a_build_goes_from_paste_to_tester(open_page: Opener, shipped: str, key:
     with page.expect_download(timeout=120_000) as pdf:
         page.get_by_role("button", name="PDF").click()
     assert Path(pdf.value.path()).read_bytes()[:5] == b"%PDF-"
-    phone = tester_page(page, "Extra large", open_page)
+    phone = phone_of_tester(page, "Extra large", open_page)
     expect(phone.get_by_test_id("step-text")).to_be_visible()
     wide = phone.evaluate("() => [document.documentElement.scrollWidth, window.innerWidth]")
     assert wide[0] <= wide[1]

@@ -8,7 +8,7 @@ from playwright.sync_api import Page, Route, expect
 
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
-from tests.browser.conftest import Opener, assert_axe, tester_page
+from tests.browser.conftest import Opener, assert_axe, phone_of_tester
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -168,7 +168,7 @@ def test_a_clutch_goes_to_four_sizes_a_print_and_a_tester(page: Page, open_page:
     with page.expect_download() as pdf:
         page.get_by_role("button", name="PDF").click()
     assert Path(pdf.value.path()).read_bytes()[:5] == b"%PDF-"
-    phone = tester_page(page, "Extra large", open_page)
+    phone = phone_of_tester(page, "Extra large", open_page)
     expect(phone.get_by_test_id("step-text")).to_have_text(begins)
 
     step(page, "Words")  # what is typed later stays when a fifth size comes
