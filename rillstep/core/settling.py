@@ -27,6 +27,8 @@ MOST_FAILED = 12
 EARLY = 40
 
 
+# The reading that is left open where a line says "repeat 6 times": six in all, or six more.
+_TIMES = "times"
 # More repeats than this are not tried to come to the stitches that shall be left.
 MOST_TURNS = 500
 # More repetitions of that kind are left as they stand: for each the whole text is read again.
@@ -163,6 +165,7 @@ def settled(pattern: Pattern) -> Pattern:
     open_rows = [row for _, row in pattern.lines() if isinstance(row, Row) and row.readings and not row.broken]
     meant: Counter[tuple[int, str]] = Counter()
     undecided: list[tuple[Row, list[tuple[tuple[int, str], Row]]]] = []
+    times: list[tuple[Row, Row, int]] = []
     failed = 0
     for row in open_rows[:MOST_OPEN]:
         if failed == MOST_FAILED or (failed and _is_out_of_reach(pattern, row)):
@@ -179,6 +182,8 @@ def settled(pattern: Pattern) -> Pattern:
             if true == most:
                 alike.append((reading.choice, other))
         pattern = with_line(pattern, row, best) if best is not row else pattern
+        if _TIMES in kinds and most[0] == len(row.sizes):
+            times.append((best, row, int(chosen[1] in (_TIMES, "") and chosen[0] == 1)))
         failed += not most[0]
         if most[0] == len(row.sizes):
             meant.update([chosen] if chosen[1] else [(0, what) for what in kinds])
@@ -187,6 +192,22 @@ def settled(pattern: Pattern) -> Pattern:
     for row, alike in undecided if meant else ():
         usual = max(alike, key=lambda one: sum(n for way, n in meant.items() if one[0] in (way, (way[0], ""))))[1]
         pattern = with_line(pattern, row, usual) if usual is not row else pattern
+    return _times_alike(pattern, times)
+
+
+def _times_alike(pattern: Pattern, times: list[tuple[Row, Row, int]]) -> Pattern:
+    """The pattern with "repeat 6 times" meant in one way in all of its rows, the one in which most of them come out.
+
+    A row that comes out in the other way alone is wrong then: no line picks the way that suits its number.
+    `times`: rows as they are read, as they were written, and which of the two ways that is.
+    """
+    ways = Counter(way for _, _, way in times)
+    usual = int(ways[1] > ways[0])
+    for read_so, row, way in times:
+        if way != usual:
+            other = next((i for i, reading in enumerate(row.readings) if reading.choice == (1, _TIMES)), None)
+            alike = _read_as(Identity(row), other) if usual and other is not None else row
+            pattern = with_line(pattern, read_so, alike)
     return pattern
 
 

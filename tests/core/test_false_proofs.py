@@ -239,10 +239,29 @@ def _changed(name: str, was: str, now: str) -> list[str]:
         ("pasted_eyelet_bucket", "1 sc in each dc and 1", "0 sc in each dc and 1", "chain-of-none"),
         ("pasted_cygnus_drawstring", "4 ch (counts as 1 tr, 1 ch)", "4 ch (counts as 1 tr, 2 (1) ch)", "starting-chain-uneven"),
         ("pasted_vst", "3rd ch of beg ch-4", "3rd ch of beg ch-5", "chain-not-there"),
+        ("pasted_halley_hobo", "R9: *7 sc, 2 sc in next st* repeat 7", "R9: *7 sc, 2 sc in next st* repeat 6", "left-over"),
+        ("pasted_yoga", "Repeat Rows 2-5", "Repeat Rows 3-5", "rows-otherwise"),
+        ("pasted_zenith_bucket_hat", "Rnd 7 | 8 | 9", "Rnd 7 | 9 | 9", "numbers-gap"),
+        ("pasted_aquila_cable", "Row 6: Rep Row 4", "Row 6: Rep Row 3", "stitch-not-there"),
+        ("pasted_aquila_cable", "Row 6: Rep Row 4", "Row 6: Rep Row 5 (4)", "stitch-not-there"),
+        ("pasted_shaula_macrame_look", "*7 ch, 1 dc into next loop", "*7 ch, 0 (1) dc into next loop", "repeat-stuck"),
+        ("pasted_lacefigure", "dc in next 3 dc, ch 2, skip next 2 dc", "dc in next 3 dc, ch 2, skip next 1 dc", "left-over"),
+        ("granny", "Rnd 3: Sl st in next 2 dc", "Rnd 3: Sl st in next 1 dc", "left-over"),
+        ("granny", "Rnd 3: Sl st in next 2 dc", "Rnd 3: Sl st in next 3 dc", "runs-out"),
     ],
 )  # fmt: skip
 def test_nothing_is_worked_so_many_times_and_chains_are_what_they_are(name: str, was: str, now: str, code: str) -> None:
     assert code in _changed(name, was, now)
+
+
+def test_free_loops_are_worked_into_once() -> None:
+    """Four rows of 20 use the 80 loops up, whether in one line or in several."""
+    head = WALL + "Rnd 2: Ch 1, sc in back loop of each st around; join. (80 sts)\n"
+    tab = "Row {}: Sc in each of the next 20 free front loops of Rnd 1, turn. (20 sc)\n"
+    true = head + "".join(tab.format(n) for n in range(3, 7))
+    assert not [one for one in prove_text(true).findings if one.code in ("no-such-place", "runs-out")]
+    for wrong in (true + tab.format(7), head + tab.format(3) + "Rows 4-7: Rep Row 3. (20 sc)\n"):
+        assert [one.code for one in prove_text(wrong).findings if one.code in ("no-such-place", "runs-out")]
 
 
 def test_a_chain_of_nothing_ends_no_piece() -> None:

@@ -1,12 +1,13 @@
 """What the words of a row name besides the places that it works into: the chain that a round began with, by its length;
-the stitch that it is joined to; an earlier row. None of it is worked, and each of it must be there."""
+the stitch that it is joined to, or that is some rows below; an earlier row. None of it is worked, and each of it must
+be there."""
 
 from collections.abc import Iterator, Sequence
 
 from rillstep.core.stitches import BY_US, stitch_words
-from rillstep.core.tree import Gesture, Named, NamedChain, NamedRow, NamedStitch, Num, Step
+from rillstep.core.tree import Gesture, Named, NamedBelow, NamedChain, NamedRow, NamedStitch, Num, Step
 from rillstep.core.words.lexicon import CHAIN, SPACE
-from rillstep.core.words.stream import Stream
+from rillstep.core.words.stream import BelowNamed, Stream
 from rillstep.core.words.tokens import Token
 
 _FIRST = ("first", "1st")
@@ -22,8 +23,13 @@ def named_in(body: Stream, steps: Sequence[Step]) -> tuple[Named, ...]:
         at for at, token in enumerate(body.tokens) for span in joins
         if span.line == token.span.line and span.column <= token.span.column < span.end_column
     }  # fmt: skip
-    rows = [NamedRow("Row" if row.kind == "Row" else "Rnd", row.number) for row in body.named]
-    return (*rows, *_chains(body, joined), *_stitches(body, joined))
+    named: list[Named] = []
+    for one in body.named:
+        if isinstance(one, BelowNamed):
+            named.append(NamedBelow(one.stitch, one.below, one.span))
+        else:
+            named.append(NamedRow("Row" if one.kind == "Row" else "Rnd", one.number))
+    return (*named, *_chains(body, joined), *_stitches(body, joined))
 
 
 def _chains(body: Stream, joined: set[int]) -> Iterator[NamedChain]:

@@ -43,7 +43,7 @@ from rillstep.core.tree import (
 )
 from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, SPACE, STITCH
 from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import BelowNamed, NotUnderstood, Stream
 
 
 def read_into(stream: Stream) -> tuple[Into, Loop | None]:
@@ -72,6 +72,8 @@ def read_into(stream: Stream) -> tuple[Into, Loop | None]:
     into = _in_bump(into) if bump else into
     below = qualifiers(stream)
     if below and isinstance(into, Next | Nth | Last | Same | Every) and into.what.kind == "st":
+        if into.what.stitch and into.what.span.line:
+            stream.named.append(BelowNamed(into.what.stitch, below, into.what.span, stream.at))
         into = replace(into, what=replace(into.what, stitch="", below=below))  # the stitch named is in the row below
     later = read_loop(stream)
     return into, loop or later

@@ -107,7 +107,7 @@ class Hook:
     on_side: bool = False
     cornered: int = -1  # places taken when the last corner between two sides was worked
     on_rest: bool = False  # the stitches that an earlier row left unworked have been reached
-    used_loops: list[tuple[str, int, str]] = field(default_factory=list)
+    used_loops: list[tuple[str, int, str, int]] = field(default_factory=list)
     moving: bool = False
     slipping: bool = False  # slip stitches move the hook; they keep count of what they pass themselves
     spares_chain: bool = False  # the top of the turning chain below is named by itself in this row

@@ -5,9 +5,9 @@ from dataclasses import replace
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Run, reversed_runs
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, places_word
-from rillstep.core.fabric.taking import places
+from rillstep.core.fabric.taking import places, reaches
 from rillstep.core.fabric.wants import wanted
-from rillstep.core.tree import Gesture, Next, Nth, Num, Step, WhatKind, Work
+from rillstep.core.tree import Gesture, Next, Nth, Num, Step, What, WhatKind, Work
 
 
 def gesture(hook: Hook, step: Gesture) -> None:
@@ -97,8 +97,13 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
     if not steps:
         return
     hook.slipping = True
+    passing: What | None = None  # what the slip stitches before went along
     for step in steps:
         assert isinstance(step, Work)
+        if passing is not None:
+            # The round is joined to its first stitch: "next" is the one after it, or counts it too.
+            reaches(hook, passing, step, step.span, spared=int(hook.edge.closed and step is steps[1]))
+        passing = step.into.what if isinstance(step.into, Next) else None
         before = list(hook.cursor.rest)
         count = _into_loop(hook, step) or places(hook, step.into, step.span)
         hook.slip_stitches += count

@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.fabric.assumed import Worked, go_on
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
-from rillstep.core.fabric.edge import EMPTY, Counts, Edge, stitches_edge
+from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
 from rillstep.core.fabric.remembered import interned, worked
@@ -151,7 +151,8 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         _keep(piece, last, line.kind, first_number + turn, on_rest)
         piece.grew = last.counts.sts - before.counts().sts
         rounds.append(last.counts)
-        if before is here and was_pending is piece.pending and len(sources) == 1 and last.free is None:
+        same_loops = last.free is None and not last.used_loops
+        if before is here and was_pending is piece.pending and len(sources) == 1 and same_loops:
             if line.kind == "Row":
                 piece.rows += times - turn - 1
             rounds += [rounds[-1]] * (times - turn - 1)
@@ -273,11 +274,11 @@ def _keep(piece: Piece, work: RowWork, kind: str, number: int, on_rest: bool) ->
     piece.pending = work.pending
     if work.free is not None and piece.origin is not None:
         piece.set_loops(piece.origin, work.free)
-    for used_kind, used, loop in work.used_loops:
+    for used_kind, used, loop, count in work.used_loops:
         free = dict(piece.loops).get((used_kind, used))
         if free is not None:
-            left = FreeLoops((), free.back) if loop == "front" else FreeLoops(free.front, ())
-            piece.set_loops((used_kind, used), left)
+            front, back = (count, 0) if loop == "front" else (0, count)
+            piece.set_loops((used_kind, used), FreeLoops(_after(free.front, front), _after(free.back, back)))
     if work.rest is not None or on_rest:
         piece.rest = interned(Edge(work.rest)) if work.rest else None
     if work.underside:
@@ -285,6 +286,19 @@ def _keep(piece: Piece, work: RowWork, kind: str, number: int, on_rest: bool) ->
     piece.origin = (kind, number)
     if kind == "Row" and not work.edge.foundation:
         piece.rows += 1
+
+
+def _after(runs: tuple[Run, ...], used: int) -> tuple[Run, ...]:
+    """What is left of some loops when so many are worked: which of them these are, the words need not say."""
+    if not used:
+        return runs
+    left: list[Run] = []
+    for place, count in leaves(runs):
+        here = min(count, used)
+        used -= here
+        if count > here:
+            left.append(Run(place, count - here))
+    return tuple(left)
 
 
 def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Edge) -> LineWork:

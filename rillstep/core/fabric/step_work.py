@@ -6,7 +6,7 @@ from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.hook_moves import gesture
 from rillstep.core.fabric.repeat_walk import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
-from rillstep.core.fabric.taking import until
+from rillstep.core.fabric.taking import reaches, until
 from rillstep.core.tree import (
     Chain,
     Closing,
@@ -53,6 +53,7 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
                 hook.reach_unworked(step.span)
             hook.take(want_of(what, hook.size), many, step.span, skipping=True)
             hook.skipped += many
+            reaches(hook, what, following, step.span)
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside
                 hook.cursor.worked_chains -= many
         case SkipTo(end):

@@ -49,6 +49,8 @@ def work(hook: Hook, step: Work) -> None:
         _special_work(hook, step, special)
         return
     per = step.per.at(hook.size)
+    if not per:
+        return  # "0 (1) sc in next st": nothing is worked in this size, and no place is taken
     if step.stitch == "sl st" and _finishes(hook, step):
         hook.slip_stitches += 1
         hook.closed = True
@@ -59,7 +61,7 @@ def work(hook: Hook, step: Work) -> None:
     count = places(hook, step.into, step.span, step.loop, step.stitch)
     if step.stitch == "sl st":
         hook.slip_stitches += per * count
-    if count and per:
+    if count:
         # Stitches in a ring lie side by side: none of them is the middle of a corner.
         made = (1, per * count) if isinstance(step.into, InRing) else (per, count)
         hook.make(_stitches(hook, step.stitch, *made), count)

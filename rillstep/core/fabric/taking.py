@@ -14,6 +14,7 @@ from rillstep.core.tree import (
     Bars,
     Every,
     FromHook,
+    Group,
     InRing,
     Into,
     Last,
@@ -23,9 +24,11 @@ from rillstep.core.tree import (
     Nth,
     Same,
     Skipped,
+    Step,
     ToEnd,
     TopOfChain,
     What,
+    Work,
 )
 
 
@@ -141,6 +144,29 @@ def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool =
     if hook.moving:
         _carry_marks(hook, taken)
     return counted(taken)
+
+
+def reaches(hook: Hook, passed: What, following: Step | None, span: Span, spared: int = 0) -> None:
+    """Whether so many stitches passed by their number lead to the space that comes next by its name: "sk 2 dc, 3 dc in
+    next ch-2 sp". Raises Stop where more than `spared` are left before it."""
+    into = following.into if isinstance(following, Work | Group) else None
+    if passed.kind != "st" or passed.stitch == "sl st" or not isinstance(into, Next) or into.what.kind != "sp":
+        return
+    want = wanted(hook, into.what)
+    ahead = hook.cursor.available(want)
+    left = hook.cursor.before(Want("st"), want, ahead) if ahead else None
+    if spared and left == 0 and _begins_with_chain(hook):
+        message = "runs out of stitches before the next space: 1 missing; the round is joined to its starting chain"
+        raise Stop(Trouble("runs-out", span, message, missing=1))
+    if left and left > spared:
+        message = f"{left} {places_word({'st'}, left)} left over before the next space"
+        raise Stop(Trouble("left-over", span, message, left=left))
+
+
+def _begins_with_chain(hook: Hook) -> bool:
+    """Does the round below begin with a chain that counts as a stitch, which no "next" stitch is?"""
+    first = next(iter(leaves(hook.edge.runs)), None)
+    return first is not None and first[0].chain
 
 
 def _carry_marks(hook: Hook, taken: list[Run]) -> None:
@@ -387,18 +413,18 @@ def _loops(hook: Hook, into: Loops, span: Span) -> int:
     if loop == "both":  # "the free loops": those that there are
         loop = "front" if free is not None and free.front else "back"
     runs = () if free is None else free.front if loop == "front" else free.back
-    total = counted(list(runs))
     key = (kind, number, loop)
-    if not total or key in hook.used_loops:
-        why = "are worked already" if key in hook.used_loops else "are not free"
+    used = sum(count for *row, count in hook.used_loops if tuple(row) == key)
+    total = counted(list(runs)) - used
+    if total <= 0:
+        why = "are worked already" if used else "are not free"
         name = "" if into.loop == "both" else f"{loop} "
         raise Stop(Trouble("no-such-place", span, f"the {name}loops of {kind} {number} {why}"))
     count = into.count.at(hook.size) if into.count is not None else total
     if count > total:
         missing = count - total
         raise Stop(Trouble("runs-out", span, f"runs out of free loops: {missing} missing", missing=missing))
-    if into.count is None or count == total:
-        hook.used_loops.append(key)
+    hook.used_loops.append((*key, count))
     if hook.trace is not None:
         hook.trace.note(hook.trace.numbered(runs)[:count])
     hook.cursor.rest = []

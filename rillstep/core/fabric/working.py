@@ -61,7 +61,7 @@ class RowWork:
     says: tuple[tuple[int, str], ...] = ()
     pending: Chain | None = None
     free: FreeLoops | None = None
-    used_loops: tuple[tuple[str, int, str], ...] = ()
+    used_loops: tuple[tuple[str, int, str, int], ...] = ()
     underside: int = 0
     spent: int = 0
     rest: tuple[Run, ...] | None = None

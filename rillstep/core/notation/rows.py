@@ -17,7 +17,7 @@ from rillstep.core.notation import onward, rows_again
 from rillstep.core.notation.edgings import as_note, is_edging, read_edging
 from rillstep.core.notation.lines import usual_form
 from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten
-from rillstep.core.notation.sources import counted_otherwise
+from rillstep.core.notation.sources import counted_otherwise, ends_otherwise
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 from rillstep.core.tree import (
     Again,
@@ -247,6 +247,8 @@ def _labelled_again(
             last = _after(label.first, said.more, len(sources), -1)
         elif last is not None and said.more is not None and sources:
             otherwise = counted_otherwise(label.first, last, said.more, len(sources), len(said.then), label.kind)
+        if last is not None:
+            otherwise += ends_otherwise(label.first, last, sources, said.ends, label.kind)
         then = _done_then(body)
         body.count(0)  # each number is one of rows, or how often they are repeated
     except NotUnderstood as problem:
@@ -326,6 +328,7 @@ def _unlabelled_again(
         findings.append(Finding("rows-not-counted", "warning", said.by_measure, message))
     elif said.until_sts is None:
         last = _after(first, first.all(1), len(sources), -1)
+    otherwise = ends_otherwise(first, last, sources, said.ends, kind) if last is not None else []
     try:
         then = _done_then(body)
     except NotUnderstood as problem:
@@ -357,7 +360,7 @@ def _unlabelled_again(
         what = "rows" if kind == "Row" else "rnds"
         item = CheckItem(what, said.total)  # type: ignore[arg-type]
         lines = (*lines, Check((item,), context.active, replace(span, line=line)))
-    return lines, tuple(findings)
+    return lines, (*findings, *otherwise)
 
 
 def _then_again(row: Again, last: Num, sources: tuple[Num, ...]) -> Again:

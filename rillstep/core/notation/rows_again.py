@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from typing import Literal
 
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import ranges
@@ -37,7 +38,7 @@ class AgainBody:
     last_rows: how many of the last rows are meant, where they are not numbered.
     total: rows in all that it states besides. then: a row that is worked once more after them.
     until_sts: stitches that are left when they have been repeated often enough. length: what the piece measures then,
-    in mm.
+    in mm. ends: which of the rows that are repeated comes last.
     """
 
     sources: tuple[Num, ...]
@@ -50,6 +51,7 @@ class AgainBody:
     then: tuple[Num, ...] = ()
     until_sts: Num | None = None
     length: Until | None = None
+    ends: Num | None = None
 
 
 def starts(text: str) -> bool:
@@ -132,6 +134,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     then: tuple[Num, ...] = ()
     by_measure: Span | None = None
     length: Until | None = None
+    ends: Num | None = None
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
@@ -144,8 +147,8 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         stated = rows_in_all(stream) or _rows_in_brackets(stream)
         if stated is not None:
             total = stated
-        elif _ends_with(stream, sources):
-            pass
+        elif (named := _ends_with(stream, sources)) is not None:
+            ends = named or ends
         elif following := _then(stream):
             then = following
         elif (remain := _until_sts(stream)) is not None:
@@ -178,7 +181,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         else:
             stream.at = start
             break
-    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length)
+    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length, ends)
 
 
 def rows_in_all(stream: Stream) -> Num | None:
@@ -286,27 +289,28 @@ def _ordinals(stream: Stream) -> tuple[Num, ...]:
     return tuple(plain_num(stream, number) for number in found)
 
 
-def _ends_with(stream: Stream, sources: tuple[Num, ...]) -> bool:
-    """ ", ending with a Row 5": which of the rows that are repeated comes last, as it does anyway; taken whole."""
+def _ends_with(stream: Stream, sources: tuple[Num, ...]) -> Num | Literal[False] | None:
+    """ ", ending with a Row 5": which of the rows that are repeated comes last; False where it is told otherwise than
+    by its number ("ending with a WS row"), None for anything else."""
     start = stream.at
     if stream.word("ending", "end") and stream.any_of("with a", "with", "after a", "after", "on a", "on"):
         stream.word("the", "final", "last")
         side = stream.at
         if stream.word("rs", "ws", "right", "wrong") and (stream.word("side") or True) and stream.word(*_ROWS):
             keep(stream, start)
-            return True
+            return False
         stream.at = side
         if stream.word(*_ROWS) and stream.word("of") and stitch_word(stream) is not None:
-            return True
+            return False
         stream.at = side
         if (
             stream.word(*_ROWS)
             and (number := stream.number()) is not None
             and any(number.values == one.values for one in sources)
         ):
-            return True
+            return number
     stream.at = start
-    return False
+    return None
 
 
 def _then(stream: Stream) -> tuple[Num, ...]:

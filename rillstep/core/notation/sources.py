@@ -103,6 +103,22 @@ def keeps_colours(stream: Stream) -> bool:
     return named
 
 
+def ends_otherwise(first: Num, last: Num, sources: Sequence[Num], ends: Num | None, kind: str) -> list[Finding]:
+    """ "Repeat Rows 3-5 until there are 61 rows, ending with a Row 5", where that comes to a Row 3."""
+    found: list[Finding] = []
+    for size, (a, b) in enumerate(zip(first.values, last.values, strict=True)):
+        named = ends.values[size] if ends is not None else None
+        if ends is None or a is None or b is None or named is None or b < a or not sources:
+            continue
+        comes = sources[(b - a) % len(sources)].at(size)
+        if comes != named:
+            message = f"{kind}s {a}-{b} end with {kind} {comes}, not with {kind} {named}."
+            repair = Repair(f"Change {named} to {comes}", (edit_value(ends, size, comes),))
+            where = size if len(first.values) > 1 else None
+            found.append(Finding("rows-otherwise", "error", ends.span, message, where, comes, named, (repair,)))
+    return found
+
+
 def counted_otherwise(first: Num, last: Num, more: Num, rows: int, then: int, kind: str) -> list[Finding]:
     """ "Rnds 4-10: Rep Rnds 2 and 3 three times" are seven by their label, and six. The number may be one of rows, or
     count the rows

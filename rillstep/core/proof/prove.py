@@ -34,7 +34,7 @@ from rillstep.core.proof.checks.habits import (
 from rillstep.core.proof.checks.kit import kit
 from rillstep.core.proof.checks.layouts import layouts
 from rillstep.core.proof.checks.motifs import motifs, spaces_alike
-from rillstep.core.proof.checks.named_places import joined_stitches, named_chains, named_rows
+from rillstep.core.proof.checks.named_places import joined_stitches, named_chains, named_rows, stitches_below
 from rillstep.core.proof.checks.numbering import numbering
 from rillstep.core.proof.checks.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.checks.shape import flatness, handles
@@ -66,7 +66,8 @@ LINE_CHECKS = (
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit, bars, sides_in_turn, turned_once, odd_ranges,
-    named_chains, joined_stitches, named_rows, counted_by_one_way, chains_count_alike, spaces_count_alike,
+    named_chains, joined_stitches, stitches_below, named_rows, counted_by_one_way, chains_count_alike,
+    spaces_count_alike,
 )  # fmt: skip
 
 

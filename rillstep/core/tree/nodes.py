@@ -88,7 +88,16 @@ class NamedStitch:
     span: Span
 
 
-Named = NamedRow | NamedChain | NamedStitch
+@dataclass(frozen=True)
+class NamedBelow:
+    """A stitch that is named as the place some rows further down: "FPtr around next dc 2 rows below"."""
+
+    stitch: str
+    below: int
+    span: Span
+
+
+Named = NamedRow | NamedChain | NamedStitch | NamedBelow
 
 
 @dataclass(frozen=True)

@@ -97,6 +97,17 @@ class RowNamed:
     at: int
 
 
+@dataclass(frozen=True)
+class BelowNamed:
+    """A stitch that words name as the place some rows further down ("each dc 2 rows below"); at: the token behind
+    it."""
+
+    stitch: str
+    below: int
+    span: Span
+    at: int
+
+
 Choice = tuple[int, str]  # which way of reading, and of what alone ("": of everything)
 FIRST: Choice = (0, "")
 
@@ -132,7 +143,7 @@ class Stream:
         self.counted: list[
             tuple[int, int]
         ] = []  # tokens whose numbers are held to otherwise than as a number of a step
-        self.named: list[RowNamed] = []  # rows that are named as those worked into
+        self.named: list[RowNamed | BelowNamed] = []  # rows and stitches that are named as those worked into
         self._at = 0
         self.depth = 0
         self.implied_end = False  # the last "each" had no end of its own

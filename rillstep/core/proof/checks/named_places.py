@@ -7,7 +7,7 @@ from functools import cache
 from typing import Any
 
 from rillstep.core.fabric import LineWork, differing, work_row
-from rillstep.core.fabric.edge import leaves
+from rillstep.core.fabric.edge import Edge, leaves
 from rillstep.core.findings import Edit, Finding, Repair
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
@@ -17,6 +17,7 @@ from rillstep.core.tree import (
     Chain,
     FromHook,
     Gesture,
+    NamedBelow,
     NamedChain,
     NamedRow,
     NamedStitch,
@@ -126,6 +127,46 @@ def joined_stitches(subject: Subject) -> list[Finding]:
                     Finding("stitch-not-there", "error", named.span, message, work.size, None, None, (repair,))
                 )
     return found
+
+
+def stitches_below(subject: Subject) -> list[Finding]:
+    """ "FPtr around next 4 dc 2 rows below" where there is no dc 2 rows below."""
+    found: list[Finding] = []
+    for work in subject.works:
+        edges: list[Edge] = []  # what each round of the piece is worked on
+        section = -1
+        for line in work.lines:
+            if line.section != section:
+                edges, section = [], line.section
+            for turn in line.turns:
+                edges.append(turn.edge)
+                for named in turn.source.named:
+                    if isinstance(named, NamedBelow) and not _is_below(named, edges):
+                        found.append(_not_below(subject, line, named))
+    return found
+
+
+def _is_below(named: NamedBelow, edges: Sequence[Edge]) -> bool:
+    """Is the stitch in the row that is meant, or is it not known what that is? One row below is the row that is worked
+    on, or the one below that: makers say both."""
+    meant = edges[-named.below - 1 :] if named.below == 1 else edges[-named.below : -named.below + 1]
+    if len(edges) <= named.below:
+        return True
+    return any(
+        is_called(one, named.stitch)
+        for edge in meant
+        for place, _ in leaves(edge.runs)
+        for one in (place.stitch, place.special)
+    )
+
+
+def _not_below(subject: Subject, line: LineWork, named: NamedBelow) -> Finding:
+    assert isinstance(line.line, Row | Again)
+    name = abbreviation(named.stitch, subject.pattern.terms)
+    rows = "row" if named.below == 1 else f"{named.below} rows"
+    message = f"{write_label(line.line)}{subject.in_size(line.size)}: there is no {name} {rows} below."
+    span = named.span if isinstance(line.line, Row) else line.line.span
+    return Finding("stitch-not-there", "error", span, message, line.size)
 
 
 def named_rows(subject: Subject) -> list[Finding]:

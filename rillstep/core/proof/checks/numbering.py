@@ -58,6 +58,14 @@ def _goes_on_with_one(section: Section, line: Row | Again, size: int) -> bool:
 def _left_to_others(section: Section, line: Row | Again, size: int, expected: int, first: int) -> bool:
     """Are the numbers from `expected` up to `first` those of rows before it that hold for other sizes only, one for
     each?"""
+    if any(line.first.at(one) in _of_others(section, line, one) for one in line.sizes if one != size):
+        return False  # another size does not leave them to others here: each size counts its own rows
+    taken = _of_others(section, line, size)
+    return all(number in taken for number in range(expected, min(first, expected + _MOST_LEFT)))
+
+
+def _of_others(section: Section, line: Row | Again, size: int) -> set[int]:
+    """The numbers of rows before a line that hold for other sizes only."""
     taken: set[int] = set()
     for other in section.lines[: section.lines.index(line)]:
         if isinstance(other, Row | Again) and size not in other.sizes:
@@ -66,7 +74,7 @@ def _left_to_others(section: Section, line: Row | Again, size: int, expected: in
                 end = begin if other.last is None else other.last.values[held]
                 if begin is not None and end is not None and end - begin < _MOST_LEFT:
                     taken.update(range(begin, end + 1))
-    return all(number in taken for number in range(expected, min(first, expected + _MOST_LEFT)))
+    return taken
 
 
 _MOST_LEFT = 1_000
