@@ -36,10 +36,12 @@ def go_on(
     if sts is None:
         known = trouble is None and not line.broken and last is not None
         piece.edge = last.edge if known and last is not None else None
-        return LineWork(line, index, start, piece.edge or EMPTY, rounds, last, trouble, known=known, source=source)
+        return LineWork(
+            line, index, start, piece.edge or EMPTY, rounds, last, trouble, known=known, source=source, size=size
+        )
     end = interned(stated_edge(line, sts, size, source))
     piece.edge = end
-    return LineWork(line, index, start, end, rounds, last, trouble, stated=True, source=source)
+    return LineWork(line, index, start, end, rounds, last, trouble, stated=True, source=source, size=size)
 
 
 def stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:

@@ -21,9 +21,8 @@ def said_throughout(pattern: Identity, size: int) -> Says:
         for one in said_of_chains(text, pattern.it.terms)
         if one.length is not None
     }
-    for _, line in pattern.it.lines():
-        chain = _begins_with(line) if isinstance(line, Row) and size in line.sizes else None
-        if chain is None or chain.counts is None or chain.space is not None:
+    for row, chain in _told_at_their_place(pattern):
+        if size not in row.sizes:
             continue
         length, counts = chain.length.at(size), chain.counts
         if length <= LONGEST:
@@ -32,6 +31,16 @@ def said_throughout(pattern: Identity, size: int) -> Says:
                 both = {known, counts}
                 said[length] = None if known is None or "none" in both else "st"
     return tuple(sorted((length, counts) for length, counts in said.items() if counts is not None))
+
+
+@remember(16)
+def _told_at_their_place(pattern: Identity) -> tuple[tuple[Row, Chain], ...]:
+    """The rows that say what the chain counts as that they begin with, and no space beside it."""
+    assert isinstance(pattern.it, Pattern)
+    rows = ((line, _begins_with(line)) for _, line in pattern.it.lines() if isinstance(line, Row))
+    return tuple(
+        (row, chain) for row, chain in rows if chain is not None and chain.counts is not None and chain.space is None
+    )
 
 
 def _begins_with(row: Row) -> Chain | None:

@@ -168,7 +168,16 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
     work = LineWork(
-        line, index, start, here, tuple(rounds), last, source=source_last, around=beginning, turns=tuple(turns)
+        line,
+        index,
+        start,
+        here,
+        tuple(rounds),
+        last,
+        source=source_last,
+        around=beginning,
+        turns=tuple(turns),
+        size=size,
     )
     return work, spent
 
@@ -309,4 +318,4 @@ def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Ed
         piece.wrong = None
     elif line.broken:
         piece.edge = None
-    return LineWork(line, index, start, end if end is not None else start, known=not line.broken)
+    return LineWork(line, index, start, end if end is not None else start, known=not line.broken, size=size)

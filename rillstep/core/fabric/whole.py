@@ -21,7 +21,7 @@ from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.rounds import Budget, Where, work_line
 from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.memory import Shelf, remember
-from rillstep.core.tree import Again, EachKind, Group, Line, Pattern, Repeat, Row, Section, Setup, Step, What
+from rillstep.core.tree import Again, Chain, EachKind, Gesture, Group, Line, Pattern, Repeat, Row, Section, Setup, Step
 
 
 def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] | None = None) -> SizeWork:
@@ -163,7 +163,7 @@ def _work_known(line: Line, where: Where, place: object, piece: Piece, rows: Row
         return known
     alive = (line, sources, piece.state, where.pattern.specials)
     work, spent = work_line(line, where, piece, sources)
-    work = _judged(work, piece, where.size)
+    work = _judged(work, piece)
     wrong = work.trouble is not None or bool(work.differences)
     if wrong and isinstance(line, Row):
         piece.refuted = (*piece.refuted, (line.kind, line.first.at(where.size)))
@@ -180,12 +180,12 @@ def _number_of(place: tuple[Any, ...]) -> object:
     return object()
 
 
-def _judged(work: LineWork, piece: Piece, size: int) -> LineWork:
+def _judged(work: LineWork, piece: Piece) -> LineWork:
     """The line, marked as depending on the one where its piece first went wrong; or noted as being that one."""
     depends = None if isinstance(work.line, Setup) else piece.wrong
     if depends is None and (work.trouble is not None or work.stated or not work.known):
         piece.wrong = work.line.span.line
-    return replace(work, depends=depends, size=size)
+    return work if depends is None else replace(work, depends=depends)
 
 
 _LINES: Shelf[Any, _Known] = Shelf(20_000)
@@ -206,12 +206,14 @@ def _row_names_corner(row: Identity) -> bool:
 
 def _corner_in(steps: tuple[Step, ...]) -> bool:
     for step in steps:
-        into = getattr(step, "into", None)
-        what = getattr(into, "what", None) or getattr(step, "what", None)
-        end = getattr(into, "end", None) or getattr(step, "times", None)
-        if any(isinstance(w, What) and w.corner for w in (what, getattr(end, "what", None))):
-            return True
-        inner = getattr(step, "steps", None) or getattr(step, "works", None)
-        if isinstance(step, Repeat | Group | EachKind) and inner and _corner_in(inner):
+        if isinstance(step, Chain | Gesture):
+            continue
+        into = getattr(step, "into", step)
+        end = step.times if isinstance(step, Repeat) else getattr(into, "end", None)
+        for what in (getattr(into, "what", None), getattr(end, "what", None)):
+            if what is not None and what.corner:
+                return True
+        inner = step.works if isinstance(step, EachKind) else step.steps if isinstance(step, Repeat | Group) else ()
+        if inner and _corner_in(inner):
             return True
     return False

@@ -9,7 +9,7 @@ from rillstep.core.fabric.hook import Surroundings, Trouble
 from rillstep.core.fabric.openings import counts_its_stitches, may_open, worked_openings
 from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork
-from rillstep.core.tree import Again, Gesture, Row, Setup, Step, Total, Work
+from rillstep.core.tree import Again, Chain, Gesture, Row, Setup, Step, Total, Work
 from rillstep.core.tree.features import Opening, main_stitch, openings_of
 
 
@@ -45,6 +45,31 @@ class LineWork:
     def main_stitch(self) -> str | None:
         """The stitch that it is mostly made of."""
         return main_stitch(self.steps)
+
+    @cached_property
+    def _turns(self) -> tuple[bool, bool]:
+        leading = trailing = worked = False
+        for step in self.steps:
+            if isinstance(step, Gesture) and step.kind == "turn":
+                leading, trailing = leading or not worked, worked
+            elif not isinstance(step, Gesture | Chain):
+                worked = True
+        return leading, trailing
+
+    @property
+    def turned_first(self) -> bool:
+        """Whether the work is turned before it works any stitch."""
+        return self._turns[0]
+
+    @property
+    def turned_last(self) -> bool:
+        """Whether the work is turned when its stitches are worked."""
+        return self._turns[1]
+
+    @cached_property
+    def says_of_turning(self) -> bool:
+        """Whether its words turn the work, or say that it is not turned."""
+        return any(isinstance(step, Gesture) and step.kind in ("turn", "do not turn") for step in self.steps)
 
     @cached_property
     def in_one_loop(self) -> bool:

@@ -1,9 +1,11 @@
 """What a node says apart from its numbers: two lines of one shape differ in nothing else."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import fields, is_dataclass, replace
 from functools import cache
-from typing import Any
+from operator import attrgetter
+from types import NoneType, UnionType
+from typing import Any, Literal, Union, get_args, get_origin, get_type_hints
 
 from rillstep.core import tree
 from rillstep.core.tree import Decimals, Num
@@ -16,6 +18,26 @@ _NODES = frozenset(kind for kind in vars(tree).values() if isinstance(kind, type
 def _meaning(kind: Any) -> tuple[str, ...]:
     """The fields of a node that say what it means, but for the sizes; looked up once a type, as this is a hot path."""
     return tuple(f.name for f in fields(kind) if f.compare and f.name != "sizes")
+
+
+def _is_plain(hint: Any) -> bool:
+    """Can a field of this type hold neither a number nor another node?"""
+    if get_origin(hint) in (Union, UnionType):
+        return all(_is_plain(one) for one in get_args(hint))
+    return get_origin(hint) is Literal or hint in (str, int, bool, float, NoneType)
+
+
+@cache
+def _plan(kind: Any) -> tuple[Callable[[Any], Any], tuple[str, ...]]:
+    """What takes the plain fields of a node at once, and the names of those that may hold numbers."""
+    hints = get_type_hints(kind)
+    plain = [name for name in _meaning(kind) if _is_plain(hints[name])]
+    take = attrgetter(*plain) if plain else _nothing
+    return take, tuple(name for name in _meaning(kind) if name not in plain)
+
+
+def _nothing(_: Any) -> None:
+    return None
 
 
 def shape_of(node: Any, numbers: list[Any]) -> Any:
@@ -31,7 +53,8 @@ def shape_of(node: Any, numbers: list[Any]) -> Any:
     if kind is tuple:
         return tuple([shape_of(item, numbers) for item in node])
     if kind in _NODES:
-        return (kind, *[shape_of(getattr(node, name), numbers) for name in _meaning(kind)])
+        plain, inner = _plan(kind)
+        return (kind, plain(node), *[shape_of(getattr(node, name), numbers) for name in inner])
     return node
 
 

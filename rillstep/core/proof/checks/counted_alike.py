@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 from rillstep.core.fabric import LineWork, Way, differing, ways_of_counting, work_row
 from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
 from rillstep.core.findings import Finding, Repair, Span
+from rillstep.core.memory import remember
 from rillstep.core.printing.writer import write_label
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Chain, FromHook, Gesture, Row, Total, Work
 from rillstep.core.words.numbers import edit_value
@@ -36,11 +37,9 @@ class _Vote:
 def counted_by_one_way(subject: Subject) -> list[Finding]:
     """Totals that are true by one way of counting, where those of other lines are true only by another."""
     votes: dict[tuple[Way, str], list[_Vote]] = defaultdict(list)
-    for work in subject.works:
-        for line in work.lines:
-            if isinstance(line.line, Row | Again) and line.rounds and line.trouble is None and not line.differences:
-                for total in line.line.totals:
-                    _vote(votes, line, total)
+    for line in subject.lines:
+        for vote, way in _votes_in(line):
+            votes[way, vote.total.what].append(vote)
     found: list[Finding] = []
     for (way, _), cast in votes.items():
         ways = Counter({_PLAIN: 0, way: 0})
@@ -51,13 +50,20 @@ def counted_by_one_way(subject: Subject) -> list[Finding]:
     return found
 
 
-def _vote(votes: dict[tuple[Way, str], list[_Vote]], line: LineWork, total: Total) -> None:
-    assert isinstance(line.line, Row | Again)
-    counts = ways_of_counting(total, line.line.totals, line.rounds[-1], line.size)
-    stated, plain = total.count.at(line.size), counts[_PLAIN]
-    for way, made in counts.items():
-        if way != _PLAIN and made not in (plain, 0) and stated in (plain, made):
-            votes[way, total.what].append(_Vote(line, total, _PLAIN if stated == plain else way, counts))
+@remember(8192)
+def _votes_in(worked: WorkedLine) -> tuple[tuple[_Vote, Way], ...]:
+    """What the totals of a line vote, each with the other way that it is about."""
+    found: list[tuple[_Vote, Way]] = []
+    for line in worked.done:
+        if not isinstance(line.line, Row | Again) or not line.rounds or line.trouble is not None or line.differences:
+            continue
+        for total in line.line.totals:
+            counts = ways_of_counting(total, line.line.totals, line.rounds[-1], line.size)
+            stated, plain = total.count.at(line.size), counts[_PLAIN]
+            for way, made in counts.items():
+                if way != _PLAIN and made not in (plain, 0) and stated in (plain, made):
+                    found.append((_Vote(line, total, _PLAIN if stated == plain else way, counts), way))
+    return tuple(found)
 
 
 def _other_way(subject: Subject, vote: _Vote, usual: Way) -> Finding:
@@ -76,13 +82,9 @@ def chains_count_alike(subject: Subject) -> list[Finding]:
     """Beginning chains of which the text does not say whether they count: where one line is true only when they do, and
     another only when they do not, the fewer are wrong."""
     decided: dict[tuple[int, int], list[tuple[bool, LineWork, Span]]] = defaultdict(list)
-    for work in subject.works:
-        for line in work.lines:
-            if isinstance(line.line, Row) and line.turns and line.trouble is None and line.line.totals:
-                one = _decided(line)
-                if one is not None:
-                    length, counts, span = one
-                    decided[work.size, length].append((counts, line, span))
+    for worked in subject.lines:
+        for line, length, counts, span in _decided_in(worked):
+            decided[line.size, length].append((counts, line, span))
     found: list[Finding] = []
     for (size, length), lines in decided.items():
         counting = [one for one in lines if one[0]]
@@ -107,12 +109,12 @@ def spaces_count_alike(subject: Subject) -> list[Finding]:
     """Chains that count as a stitch and a space ("ch 4 (counts as dc and ch 1)"), where one leaves other chains for
     the stitch than the rest of the text does, or than in the other sizes."""
     told: list[tuple[str, int, int, Chain, LineWork]] = []
-    for work in subject.works:
-        for line in work.lines:
-            for step in line.line.steps if isinstance(line.line, Row) else ():
-                if isinstance(step, Chain) and step.space is not None and step.counts not in (None, "none"):
-                    left = step.length.at(work.size) - step.space.at(work.size)
-                    told.append((str(step.counts), left, work.size, step, line))
+    for worked in subject.lines:
+        for step in _chains_with_space(worked):
+            for line in worked.done:
+                assert step.space is not None
+                left = step.length.at(line.size) - step.space.at(line.size)
+                told.append((str(step.counts), left, line.size, step, line))
     found: list[Finding] = []
     for stitch in dict.fromkeys(one[0] for one in told):
         lines = {(one[1], one[4].line.span.line, one[2]) for one in told if one[0] == stitch}
@@ -140,6 +142,25 @@ def _stated(line: LineWork, counts: bool) -> tuple[Repair, ...]:
     total = line.line.totals[0]
     other = total.count.at(line.size) + (-1 if counts else 1)
     return (Repair(f"State {other}", (edit_value(total.count, line.size, other),)),)
+
+
+@remember(8192)
+def _chains_with_space(worked: WorkedLine) -> tuple[Chain, ...]:
+    steps = worked.line.steps if isinstance(worked.line, Row) else ()
+    return tuple(
+        step
+        for step in steps
+        if isinstance(step, Chain) and step.space is not None and step.counts not in (None, "none")
+    )
+
+
+@remember(8192)
+def _decided_in(worked: WorkedLine) -> tuple[tuple[LineWork, int, bool, Span], ...]:
+    """What the total of a line settles of the chain that it begins with, in each size."""
+    if not isinstance(worked.line, Row) or not worked.line.totals:
+        return ()
+    decided = ((line, _decided(line)) for line in worked.done if line.turns and line.trouble is None)
+    return tuple((line, *one) for line, one in decided if one is not None)
 
 
 def _decided(line: LineWork) -> tuple[int, bool, Span] | None:

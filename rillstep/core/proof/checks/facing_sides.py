@@ -8,7 +8,7 @@ from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
-from rillstep.core.tree import Again, Chain, Gesture, Row, Section, Step
+from rillstep.core.tree import Again, Row, Section
 
 _OTHER = {"RS": "WS", "WS": "RS"}
 
@@ -18,6 +18,8 @@ def sides_in_turn(subject: Subject) -> list[Finding]:
     found: dict[tuple[int, str], Finding] = {}
     for work in subject.works:
         for index, section in enumerate(subject.pattern.sections):
+            if not any(isinstance(line, Row | Again) and line.side is not None for line in section.lines):
+                continue  # no words tell a side
             lines = [line for line in work.lines if line.section == index and isinstance(line.line, Row | Again)]
             for finding in _in_section(subject, section, lines):
                 found.setdefault((finding.span.line, finding.code), finding)
@@ -67,21 +69,9 @@ def _turns_between(section: Section, before: LineWork, after: LineWork) -> bool:
     """Is the work turned between the last row of one line and the first of another?"""
     if section.worked == "rows from the same side":
         return False
-    kinds = {step.kind for step in before.steps if isinstance(step, Gesture)}
-    leading, trailing = _turns(after.steps)[0], _turns(before.steps)[1]
-    implied = section.worked in ("rows", "joined and turned rounds") and not kinds & {"turn", "do not turn"}
+    leading, trailing = after.turned_first, before.turned_last
+    implied = section.worked in ("rows", "joined and turned rounds") and not before.says_of_turning
     return leading != trailing or (implied and not leading)
-
-
-def _turns(steps: tuple[Step, ...]) -> tuple[bool, bool]:
-    """Is the work turned before a row works any stitch, and after it has?"""
-    leading = trailing = worked = False
-    for step in steps:
-        if isinstance(step, Gesture) and step.kind == "turn":
-            leading, trailing = leading or not worked, worked
-        elif not isinstance(step, Gesture | Chain):
-            worked = True
-    return leading, trailing
 
 
 def turned_once(subject: Subject) -> list[Finding]:

@@ -4,13 +4,13 @@ began with, the stitch that it is joined to, an earlier row; and another name fo
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache
-from typing import Any
+from typing import Any, TypeVar
 
 from rillstep.core.fabric import LineWork, differing, work_row
 from rillstep.core.fabric.edge import Edge, leaves
 from rillstep.core.findings import Edit, Finding, Repair
 from rillstep.core.printing.writer import write_label
-from rillstep.core.proof.subject import Subject
+from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.stitches import Terms, abbreviation, is_called
 from rillstep.core.tree import (
     Again,
@@ -33,6 +33,8 @@ from rillstep.core.words.numbers import edit_value
 def named_chains(subject: Subject) -> list[Finding]:
     """ "Sl st to top of ch 4" where the round began with ch 3; "3rd ch of beg ch-5" where its 3rd is not the top."""
     found: list[Finding] = []
+    if not any(_named(line, NamedChain) for line in subject.lines):
+        return found
     for work in subject.works:
         for index, line in enumerate(work.lines):
             if isinstance(line.line, Row) and line.line.named and not line.line.broken:
@@ -108,30 +110,41 @@ def _begins_with(line: LineWork | None, size: int, specials: Sequence[Special]) 
 def joined_stitches(subject: Subject) -> list[Finding]:
     """ "Sl st to first dc" of a round in which there is none."""
     found: list[Finding] = []
-    for work in subject.works:
-        for line in work.lines:
-            if not isinstance(line.line, Row) or line.trouble is not None or line.stated or not line.rounds:
-                continue
-            made = [place for place, _ in leaves(line.end.runs)]
-            for named in line.line.named:
-                if not isinstance(named, NamedStitch) or not made:
+    for worked in subject.lines:
+        for named in _named(worked, NamedStitch):
+            for line in worked.done:
+                if line.trouble is not None or line.stated or not line.rounds:
                     continue
-                if any(is_called(one, named.stitch) for place in made for one in (place.stitch, place.special)):
+                made = [place for place, _ in leaves(line.end.runs)]
+                names = {name for place in made for name in (place.stitch, place.special)}
+                if not made or any(is_called(name, named.stitch) for name in names):
                     continue
+                assert isinstance(line.line, Row)
                 name = abbreviation(named.stitch, subject.pattern.terms)
-                message = f"{write_label(line.line)}{subject.in_size(work.size)}: there is no {name} to join to."
+                message = f"{write_label(line.line)}{subject.in_size(line.size)}: there is no {name} to join to."
                 kinds = {place.stitch for place in made if place.stitch}
                 there = abbreviation(next(iter(kinds)), subject.pattern.terms) if len(kinds) == 1 else "st"
                 repair = Repair(f"Change {name} to {there}", (Edit(named.span, there),))
                 found.append(
-                    Finding("stitch-not-there", "error", named.span, message, work.size, None, None, (repair,))
+                    Finding("stitch-not-there", "error", named.span, message, line.size, None, None, (repair,))
                 )
     return found
+
+
+N = TypeVar("N", NamedRow, NamedStitch, NamedBelow, NamedChain)
+
+
+def _named(worked: WorkedLine, kind: type[N]) -> list[N]:
+    """What the words of a line name, of one kind."""
+    row = worked.line
+    return [one for one in row.named if isinstance(one, kind)] if isinstance(row, Row) and row.named else []
 
 
 def stitches_below(subject: Subject) -> list[Finding]:
     """ "FPtr around next 4 dc 2 rows below" where there is no dc 2 rows below."""
     found: list[Finding] = []
+    if not any(_named(line, NamedBelow) for line in subject.lines):
+        return found
     for work in subject.works:
         edges: list[Edge] = []  # what each round of the piece is worked on
         section = -1
@@ -173,6 +186,8 @@ def named_rows(subject: Subject) -> list[Finding]:
     """A row that is named as the one worked into: an error where there is none, and said to be unchecked where it is
     another than the row before."""
     found: list[Finding] = []
+    if not any(_named(line, NamedRow) for line in subject.lines):
+        return found
     for work in subject.works:
         known: dict[str, list[int]] = {"Rnd": [], "Row": []}
         before: tuple[str, int] | None = None
