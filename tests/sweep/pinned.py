@@ -11,6 +11,7 @@ from pathlib import Path
 from rillstep.core.gauge import Gauge
 from rillstep.core.measures.registry import bag_measures
 from rillstep.core.proof import Proof
+from tests.sweep.outcomes import digest, outcome_of, pinned
 from tests.sweep.texts import CORPUS, CorpusText
 
 _TESTS = Path(__file__).parents[1]
@@ -28,11 +29,17 @@ def marks(proof: Proof) -> str:
 
 
 PINNED = {name: mark for name, (mark,) in _table(MARKS).items()} if MARKS.exists() else {}
+OUTCOMES = pinned()
 BODIES = _table(_TESTS / "bodies.txt")
 
 
 def its_marks_are_those_that_were_seen(one: CorpusText) -> None:
     assert marks(one.proof) == PINNED[one.name]
+
+
+def its_outcomes_are_those_that_were_seen(one: CorpusText) -> None:
+    """See `python -m tests.sweep.outcomes --against HEAD` for what differs."""
+    assert digest(outcome_of(one.text, one.proof, one.readers["all"].text)) == OUTCOMES[one.name]
 
 
 def its_body_is_what_was_looked_up_by_hand(one: CorpusText) -> None:

@@ -33,7 +33,11 @@ from rillstep.publish.pdf import html_of
 from rillstep.services.checking import design_of
 from tests.core.referee import unrolled, walk
 from tests.sweep.answers import answered
-from tests.sweep.pinned import its_body_is_what_was_looked_up_by_hand, its_marks_are_those_that_were_seen
+from tests.sweep.pinned import (
+    its_body_is_what_was_looked_up_by_hand,
+    its_marks_are_those_that_were_seen,
+    its_outcomes_are_those_that_were_seen,
+)
 from tests.sweep.printed import kept_words, lost_numbers, plainly
 from tests.sweep.sizes import sizes_come_and_go
 from tests.sweep.texts import (
@@ -267,6 +271,7 @@ def a_slip_in_one_size_is_no_fault_of_the_others(one: CorpusText) -> None:
 Property = Callable[[CorpusText], None]
 QUICK: tuple[Property, ...] = (
     every_line_is_true,
+    its_outcomes_are_those_that_were_seen,
     its_marks_are_those_that_were_seen,
     its_body_is_what_was_looked_up_by_hand,
 )

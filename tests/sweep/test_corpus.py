@@ -9,7 +9,8 @@ from pathlib import Path
 
 import pytest
 
-from tests.sweep.pinned import BODIES, PINNED
+from tests.sweep.outcomes import texts
+from tests.sweep.pinned import BODIES, OUTCOMES, PINNED, its_outcomes_are_those_that_were_seen
 from tests.sweep.properties import QUICK, of_share
 from tests.sweep.texts import CORPUS, CorpusText, walkable
 
@@ -21,6 +22,11 @@ def test_what_holds_of_every_text(index: int, path: Path) -> None:
         holds(one)
 
 
+@pytest.mark.parametrize("path", [path for path in texts().values() if path not in CORPUS], ids=lambda path: path.stem)
+def test_what_comes_of_other_texts_is_what_was_seen(path: Path) -> None:
+    its_outcomes_are_those_that_were_seen(CorpusText(path))
+
+
 def test_the_slow_walker_walks_most_rows() -> None:
     """Some 4,600 of 6,800 rows of the whole corpus; here those of every eighth text."""
     assert sum(len(walkable(CorpusText(path).proof)) for path in CORPUS[::8]) > 450
@@ -28,6 +34,7 @@ def test_the_slow_walker_walks_most_rows() -> None:
 
 def test_every_text_of_the_corpus_is_in_the_tables() -> None:
     assert set(BODIES) == set(PINNED) == {path.stem for path in CORPUS}
+    assert set(OUTCOMES) == set(texts())
 
 
 def test_most_lines_are_proved_and_not_merely_worked() -> None:
