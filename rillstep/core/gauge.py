@@ -9,8 +9,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from rillstep.core.craft import BY_US
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
-from rillstep.core.stitches import BY_US
 
 
 @dataclass(frozen=True)

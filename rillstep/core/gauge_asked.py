@@ -6,9 +6,9 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from rillstep.core.craft import BY_UK, BY_US, Terms, basic_of
 from rillstep.core.fabric import SizeWork
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
-from rillstep.core.stitches import BY_UK, BY_US, Terms, basic_of
 from rillstep.core.tree import Again, Pattern, Row, Setup
 
 _USUAL = ("sc", "hdc", "dc")

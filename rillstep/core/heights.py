@@ -7,11 +7,11 @@ ends.
 
 from collections.abc import Sequence
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric import work_pattern
 from rillstep.core.findings import Finding
 from rillstep.core.gauge import gauge_of
 from rillstep.core.lengths import in_units
-from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Line, Pattern, Row, Section
 from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.tree.features import main_stitch

@@ -9,13 +9,13 @@ from dataclasses import replace
 from itertools import islice
 from math import ceil
 
+from rillstep.core.craft import Terms
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.findings import Finding, sort_findings
 from rillstep.core.heights import length_findings, rows_to_measure
 from rillstep.core.memory import remember
 from rillstep.core.notation.parser import Parsed, parse
-from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Along, Num, Pattern, Row, Section
 from rillstep.core.words.numbers import with_line
 from rillstep.core.words.stream import MOST_OPEN

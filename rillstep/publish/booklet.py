@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.cautions import Caution, cautions_for
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import GAUGE_SPAN, Units, in_units
 from rillstep.core.printing.abbreviations import abbreviations_used
@@ -27,7 +28,6 @@ from rillstep.core.printing.writer import (
 )
 from rillstep.core.proof import LineProof, Mark, Proof, Reprint, advice
 from rillstep.core.proof.as_written import NOT_PROVED
-from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.document import Design, Yarn
 from rillstep.document.design import hook_said_mm

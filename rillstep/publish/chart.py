@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from html import escape
 
 from rillstep.core.chart import MOST_OVALS, UNDER, Chart, Mark, Point, Symbol, symbol_of
-from rillstep.core.stitches import Terms, abbreviation, basic, full_name, is_post
+from rillstep.core.craft import Terms, abbreviation, basic, full_name, is_post
 
 SCALE = 26.0  # px of a stitch's width
 _MARGIN = 30.0

@@ -3,10 +3,10 @@
 from collections.abc import Sequence
 from datetime import date
 
+from rillstep.core.craft import Terms
 from rillstep.core.lengths import show_length
 from rillstep.core.parts import Checkpoint, Divided, Part, divide
 from rillstep.core.proof import Reprint, reprint
-from rillstep.core.stitches import Terms
 from rillstep.core.words.numbers import set_text
 from rillstep.core.yarn import Known
 from rillstep.document import Design

@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from unicodedata import category
 
+from rillstep.core.craft import Terms
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
-from rillstep.core.stitches import Terms
 from rillstep.document import Design
 from rillstep.document.design import sizes_named
 from rillstep.services import views

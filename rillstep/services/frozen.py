@@ -3,12 +3,12 @@ of a tester's page. All of it follows from the document alone."""
 
 from pydantic import BaseModel
 
+from rillstep.core.craft import Terms
 from rillstep.core.fabric import RowsByNumber
 from rillstep.core.lengths import Units
 from rillstep.core.printing.step_words import write_sentence
 from rillstep.core.printing.writer import check_word, write_besides, write_check, write_line, write_make, write_stated
 from rillstep.core.proof import Hand, Proof, Reprint, reprint
-from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Check, Prose, Row, Setup
 from rillstep.core.yarn import Known
 from rillstep.document import Design

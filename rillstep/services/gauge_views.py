@@ -2,11 +2,11 @@
 
 import math
 
+from rillstep.core.craft import abbreviation, full_name
 from rillstep.core.gauge_asked import gauge_said, is_mesh, stitches_of
 from rillstep.core.lengths import GAUGE_SPAN
 from rillstep.core.materials import hook_said_in, yarn_said_in
 from rillstep.core.proof import Proof
-from rillstep.core.stitches import abbreviation, full_name
 from rillstep.core.yarn import TIMES_LENGTH, Known, kind_of
 from rillstep.document import Design
 from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM

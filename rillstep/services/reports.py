@@ -3,13 +3,13 @@
 from typing import Any
 
 from rillstep.core.chart import chart_of, rows_for
+from rillstep.core.craft import Terms
 from rillstep.core.grading import GradedText, NotGraded, grade_text, lift
 from rillstep.core.lengths import in_units
 from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import Mark, Proof, counts_of
 from rillstep.core.settling import read
-from rillstep.core.stitches import Terms
 from rillstep.document import Design
 from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of

@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
+from rillstep.core.craft import Terms
 from rillstep.core.findings import Edit, Finding, Repair
 from rillstep.core.notation.phrases import NOTHING, offer, stands_in, teach
 from rillstep.core.proof import Proof, prove_text
-from rillstep.core.stitches import Terms
 from rillstep.services import views
 from rillstep.services.errors import Invalid
 from rillstep.services.proof_views import finding_view, repair_views

@@ -11,9 +11,9 @@ from typing import Any
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from rillstep.core.craft import Terms
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.proof import Hand
-from rillstep.core.stitches import Terms
 from rillstep.document import dump
 from rillstep.services import designs, testing_views
 from rillstep.services.accounts import hash_token, now

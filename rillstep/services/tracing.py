@@ -1,12 +1,12 @@
 """One line in one size, stitch by stitch: its trace and its chart, as data for the screen."""
 
 from rillstep.core.chart import chart_of, positions, rows_for, trace_of
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.fabric import Trace, TracedStitch
 from rillstep.core.fabric.edge import Place
 from rillstep.core.printing.step_words import write_step
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof
-from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Again, Row
 from rillstep.publish.chart import svg_of
 from rillstep.services import trace_views

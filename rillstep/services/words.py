@@ -2,8 +2,8 @@
 
 from datetime import date
 
+from rillstep.core.craft import Terms
 from rillstep.core.proof import Proof, Reprint, reader_text, reprint
-from rillstep.core.stitches import Terms
 from rillstep.core.tree import Pattern
 from rillstep.core.yarn import ColourNeed
 from rillstep.document import Design

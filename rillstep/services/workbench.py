@@ -2,11 +2,11 @@
 
 from collections.abc import Sequence
 
+from rillstep.core.craft import Terms
 from rillstep.core.lengths import Units, show_length
 from rillstep.core.measures import is_beside
 from rillstep.core.memory import Shelf
 from rillstep.core.proof import Proof, prove_text, questions
-from rillstep.core.stitches import Terms
 from rillstep.document import ALLOWANCE_MM, Design
 from rillstep.services import views
 from rillstep.services.gauge_views import asked_view, gauge_view, hook_view, yarn_said_view

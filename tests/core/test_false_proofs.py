@@ -248,6 +248,10 @@ def _changed(name: str, was: str, now: str) -> list[str]:
         ("pasted_lacefigure", "dc in next 3 dc, ch 2, skip next 2 dc", "dc in next 3 dc, ch 2, skip next 1 dc", "left-over"),
         ("granny", "Rnd 3: Sl st in next 2 dc", "Rnd 3: Sl st in next 1 dc", "left-over"),
         ("granny", "Rnd 3: Sl st in next 2 dc", "Rnd 3: Sl st in next 3 dc", "runs-out"),
+        ("pasted_std_shell", "Sl st in next 2 dc", "Sl st in next 1 (2, 2) dc", "left-over"),
+        ("pasted_io_shell_clutch", "*sk 2 dc, 5dc in next sc", "*sk 1 (2) dc, 5dc in next sc", "left-over"),
+        ("pasted_vega_market_bag", "sc in same ch-5 sp", "sc in same ch-4 (5, 5) sp", "chain-not-there"),
+        ("pasted_spica_raffia_tote", "dc in first ch-1 sp", "dc in first ch-0 (1) sp", "chain-not-there"),
     ],
 )  # fmt: skip
 def test_nothing_is_worked_so_many_times_and_chains_are_what_they_are(name: str, was: str, now: str, code: str) -> None:

@@ -7,12 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rillstep.core.cautions import cautions_for
+from rillstep.core.craft import STITCHES, abbreviation, full_name, stitch_words
 from rillstep.core.gauge import Gauge, gauge_from_counts, gauge_from_swatch
 from rillstep.core.lengths import in_units, show_difference, show_length
 from rillstep.core.measures.profile import oval_flatness
 from rillstep.core.measures.straps import drop_of, handle_length_mm
 from rillstep.core.proof import prove_text
-from rillstep.core.stitches import STITCHES, abbreviation, full_name, stitch_words
 from tests.examples import MESH_TOTE, hdc_gauge
 
 

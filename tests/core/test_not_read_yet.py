@@ -19,21 +19,6 @@ def errors(proof: Proof) -> list[str]:
 
 @not_yet
 @pytest.mark.parametrize(
-    "text",
-    [
-        "Special stitches: leaf = tr3tog in same st.\n\nBase\n"
-        f"{BEGIN}Rnd 3: [Leaf in next st, ch 1, sk next st] 6 times. (6 leaves, 6 ch-1 sps)\nRnd 4: 2 sc in each leaf around. (12 sc)\n",
-        "Abbreviations: spst = spike stitch\n\n"
-        f"{BEGIN}Rnd 3: [Spst in next st, sc in next st] 6 times. (6 spst, 6 sc)\nRnd 4: Sc in each spst and in each sc around. (12)\n",
-    ],
-    ids=["plural", "abbreviated"],
-)
-def test_a_stitch_of_the_text_is_a_place_and_a_total(text: str) -> None:
-    assert set(marks(text)) == {"proved"}
-
-
-@not_yet
-@pytest.mark.parametrize(
     "head",
     ["Size: 30 cm (12 in) wide, 35 cm (14 in) tall", "Size\n9 in wide, 11 in deep\n", "Strap drop 20, 25 cm.\nSize: one, 25 cm"],
 )  # fmt: skip

@@ -8,8 +8,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from rillstep.core.chart import SYMBOLS, Chart, chart_of, positions, rows_for, spread, symbol_of, trace_of
+from rillstep.core.craft import GATHERED, STITCHES
 from rillstep.core.proof import prove_text
-from rillstep.core.stitches import GATHERED, STITCHES
 from rillstep.publish.chart import svg_of
 
 DISC = """Make an adjustable ring.

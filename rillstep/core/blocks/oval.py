@@ -13,8 +13,8 @@ of the round, the others at its end.
 
 from rillstep.core.blocks.merge import plain
 from rillstep.core.blocks.wording import Opener, row, skip_work, stitches
+from rillstep.core.craft import BY_US
 from rillstep.core.grade.plan import ToteCounts, TotePlan
-from rillstep.core.stitches import BY_US
 from rillstep.core.tree import Chain, FromHook, Gesture, Last, Line, Next, Repeat, Setup, Step, What, Work
 
 _CHAIN = What("ch")

@@ -3,9 +3,9 @@
 from rillstep.core.blocks.merge import merge_lines, plain
 from rillstep.core.blocks.oval import oval_lines
 from rillstep.core.blocks.wording import ST, Opener, join_plain, row, skip_work, stitches
+from rillstep.core.craft import Loop
 from rillstep.core.grade import Graded, GradedSize, ToteCounts, TotePlan
 from rillstep.core.lengths import Units, in_units
-from rillstep.core.stitches import Loop
 from rillstep.core.tree import (
     Chain,
     Check,

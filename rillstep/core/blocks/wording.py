@@ -3,8 +3,8 @@
 from dataclasses import dataclass, replace
 
 from rillstep.core.blocks.merge import plain
+from rillstep.core.craft import BY_US, Loop
 from rillstep.core.grade.plan import TotePlan
-from rillstep.core.stitches import BY_US, Loop
 from rillstep.core.tree import Chain, Gesture, Next, Num, Row, Same, Step, Total, What, Work
 
 ST = What("st")

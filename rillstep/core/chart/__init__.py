@@ -2,7 +2,8 @@
 
 from rillstep.core.chart.choose import rows_for, trace_of
 from rillstep.core.chart.layout import MOST_OVALS, Chart, Drawn, Mark, Point, chart_of, positions, spread, width_of
-from rillstep.core.chart.symbols import SYMBOLS, UNDER, Symbol, symbol_of
+from rillstep.core.chart.symbols import SYMBOLS, UNDER, symbol_of
+from rillstep.core.craft.chart_symbol import Symbol
 
 __all__ = [
     "MOST_OVALS", "SYMBOLS", "UNDER", "Chart", "Drawn", "Mark", "Point", "Symbol",

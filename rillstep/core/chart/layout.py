@@ -12,9 +12,9 @@ from dataclasses import dataclass
 from itertools import accumulate, pairwise
 
 from rillstep.core.chart.symbols import symbol_of
+from rillstep.core.craft import Loop, basic
 from rillstep.core.fabric import Trace, TracedStitch
 from rillstep.core.fabric.edge import Place
-from rillstep.core.stitches import Loop, basic
 
 Point = tuple[float, float]
 # A chain lies flat between its neighbours, and needs less room than a stitch.

@@ -10,8 +10,8 @@ from rillstep.core.clauses.kinds import plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.clauses.totals import read_bracket_total
+from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Span
-from rillstep.core.stitches import BY_US, stitch_words
 from rillstep.core.tree import (
     Chain,
     Closing,

@@ -4,8 +4,8 @@ from dataclasses import replace
 
 from rillstep.core.clauses.kinds import plain_num, read_counted_space
 from rillstep.core.clauses.measured import chain_length, read_until
+from rillstep.core.craft import BY_US
 from rillstep.core.findings import Finding
-from rillstep.core.stitches import BY_US
 from rillstep.core.tree import Chain, Gesture, Num, Step, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import CHAIN, SPACE

@@ -4,10 +4,11 @@ name."""
 from dataclasses import replace
 
 from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
-from rillstep.core.stitches import Loop
-from rillstep.core.tree import Bars, Loops, ToEnd, What
+from rillstep.core.craft import Loop
+from rillstep.core.tree import Bars, Loops, Marked, ToEnd, What
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, ROWS, SPACE, STITCH
+from rillstep.core.words.stitch_names import how_many, stitch_word
 from rillstep.core.words.stream import Stream
 
 _BEGINNING = ("turning", "starting", "beginning", "beg", "start", "initial", "first")
@@ -121,7 +122,7 @@ def _last_of(stream: Stream) -> ToEnd | None:
     stream.word("within")
     stream.word("the")
     if stream.word("last", "final"):
-        last = stream.number() or plain_num(stream, 1)
+        last = how_many(stream) or plain_num(stream, 1)
         what = read_what(stream) or (
             What("sp") if stream.word(*MOTIFS, "side") else None
         )  # "to last shell": to its space
@@ -154,14 +155,22 @@ def _last_of(stream: Stream) -> ToEnd | None:
 def read_marker(stream: Stream) -> str | None:
     """ "marker", "marker A", "first marker", "marked st", "st with marker A"; the answer is its name, "" for the next
     one."""
+    marked = read_marked(stream)
+    return marked.marker if marked is not None else None
+
+
+def read_marked(stream: Stream) -> Marked | None:
+    """The same, with the stitch that carries it where that is named: "marked sc"."""
     start = stream.at
     stream.word("the", "next", "first", "a")
     if stream.word("marked"):
-        stream.word(*STITCH, *CHAIN, *SPACE)
-        return ""
+        named = stream.at
+        if stream.word(*STITCH, *CHAIN, *SPACE) or (stitch := stitch_word(stream)) is None:
+            return Marked("")
+        return Marked("", stitch, stream.since(named))
     stream.any_of("st with the", "st with", "stitch with the", "stitch with", "st with a")
     if stream.word("marker", "m", "sm", "pm", "markers"):
-        return _marker_name(stream)
+        return Marked(_marker_name(stream))
     stream.at = start
     return None
 

@@ -5,7 +5,7 @@ from rillstep.core.clauses.joins import colour_gesture, end_of_join, names_colou
 from rillstep.core.clauses.markers import read_marker_gesture
 from rillstep.core.clauses.places import RING_NAMES, read_into
 from rillstep.core.clauses.sides import OF_A_SIDE, read_row_loop, read_seam, reads_other_side
-from rillstep.core.stitches import stitch_words
+from rillstep.core.craft import stitch_words
 from rillstep.core.tree import Gesture, GestureKind, Last, Step, TopOfChain
 from rillstep.core.words.asides import keep, keep_finish, keep_phrase
 from rillstep.core.words.lexicon import CHAIN, SPACE, STITCH

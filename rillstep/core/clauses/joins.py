@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.kinds import first_ordinal, plain_num
 from rillstep.core.clauses.places import read_into
-from rillstep.core.stitches import GATHERED, stitch_words
+from rillstep.core.craft import GATHERED, stitch_words
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.asides import keep_phrase

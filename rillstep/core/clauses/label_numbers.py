@@ -3,8 +3,8 @@
 import re
 
 from rillstep.core.clauses.kinds import plain_num
+from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Repair, Span
-from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import Num
 from rillstep.core.words.numbers import edit_value
 from rillstep.core.words.stream import Stream

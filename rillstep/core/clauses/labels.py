@@ -8,9 +8,9 @@ from rillstep.core.clauses.ends import read_loop
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
 from rillstep.core.clauses.totals import read_totals
+from rillstep.core.craft import Loop
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.stitches import Loop
 from rillstep.core.tree import Num, Total
 from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.lexicon import ROWS

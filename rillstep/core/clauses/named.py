@@ -4,7 +4,7 @@ be there."""
 
 from collections.abc import Iterator, Sequence
 
-from rillstep.core.stitches import BY_US, stitch_words
+from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.tree import Gesture, Named, NamedBelow, NamedChain, NamedRow, NamedStitch, Num, Step
 from rillstep.core.words.lexicon import CHAIN, SPACE
 from rillstep.core.words.stream import BelowNamed, Stream

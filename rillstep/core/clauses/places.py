@@ -12,7 +12,7 @@ from rillstep.core.clauses.ends import (
     read_bars,
     read_end,
     read_loop,
-    read_marker,
+    read_marked,
 )
 from rillstep.core.clauses.kinds import (
     STITCHES,
@@ -23,8 +23,8 @@ from rillstep.core.clauses.kinds import (
     what_or_stitch,
 )
 from rillstep.core.clauses.qualifying import from_where, qualifiers
+from rillstep.core.craft import Loop
 from rillstep.core.findings import Span
-from rillstep.core.stitches import Loop
 from rillstep.core.tree import (
     AsFirst,
     Every,
@@ -32,7 +32,6 @@ from rillstep.core.tree import (
     InRing,
     Into,
     Last,
-    Marked,
     Next,
     Nth,
     Same,
@@ -42,7 +41,7 @@ from rillstep.core.tree import (
     What,
 )
 from rillstep.core.words.lexicon import CHAIN, MOTIFS, NEXT, SPACE, STITCH
-from rillstep.core.words.stitch_names import stitch_word
+from rillstep.core.words.stitch_names import how_many, stitch_word
 from rillstep.core.words.stream import BelowNamed, NotUnderstood, Stream
 
 
@@ -178,21 +177,21 @@ def _place(stream: Stream) -> Into:
     if stream.any_of(*_JUST_SKIPPED):
         return Skipped(plain_num(stream, 1), STITCHES)
     if stream.word("last", "final"):
-        number = stream.number()
+        number = how_many(stream)
         following = stream.peek()
         if number is None and (following is None or following.kind == "mark"):
             return Last(STITCHES)
         return Last(what_or_stitch(stream)) if number is None else Next(number, what_or_stitch(stream))
     if stream.any_of("top of", "3rd ch of"):
         return _top_of_chain(stream)
-    marker = read_marker(stream)
+    marker = read_marked(stream)
     if marker is not None:
-        return Marked(marker)
+        return marker
     if stream.word("first"):
         first_space = read_counted_space(stream)
         if first_space is not None:
             return Nth(plain_num(stream, 1), first_space)
-        number = stream.number()
+        number = how_many(stream)
         if number is not None:
             return Next(number, what_or_stitch(stream))
         return Nth(plain_num(stream, 1), beginning_chain(stream) or what_or_stitch(stream))
@@ -209,7 +208,7 @@ def _place(stream: Stream) -> Into:
     counted = read_counted_space(stream)
     if counted is not None:
         return Next(plain_num(stream, 1), counted)
-    number = stream.number()
+    number = how_many(stream)
     if stream.word("skipped", "sk", "missed"):
         return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
     if number is not None:
@@ -386,13 +385,13 @@ def _next(stream: Stream) -> Into:
         if beginning_chain(stream) is not None:
             return TopOfChain()  # "next ch of turning chain"
     stream.at = start
-    marker = read_marker(stream) if stream.peek() is not None and stream.here() and _sees_marker(stream) else None
+    marker = read_marked(stream) if stream.peek() is not None and stream.here() and _sees_marker(stream) else None
     if marker is not None:
-        return Marked(marker)
+        return marker
     counted = read_counted_space(stream)
     if counted is not None:
         return Next(plain_num(stream, 1), counted)
-    number = stream.number() or plain_num(stream, 1)
+    number = how_many(stream) or plain_num(stream, 1)
     return Next(number, what_or_stitch(stream))
 
 
@@ -407,12 +406,12 @@ def _each(stream: Stream) -> Into:
     if stream.word(*NEXT):
         return _next(stream)
     if stream.word("first", "last"):
-        return Next(stream.number() or plain_num(stream, 1), what_or_stitch(stream))
+        return Next(how_many(stream) or plain_num(stream, 1), what_or_stitch(stream))
     if stream.word("rem", "remaining"):
         return _remaining(stream)
     counted = read_counted_space(stream)
     if counted is None:
-        number = stream.number()
+        number = how_many(stream)
         if stream.word("skipped", "sk", "missed"):
             return Skipped(number or plain_num(stream, 1), read_what(stream) or STITCHES)
         if number is not None:
@@ -435,7 +434,7 @@ def _end_or_row(stream: Stream) -> ToEnd:
 
 
 def _remaining(stream: Stream) -> Into:
-    number = stream.number()
+    number = how_many(stream)
     what = what_or_stitch(stream)
     if number is not None:
         return Next(number, what)

@@ -8,7 +8,7 @@ from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.shaping import more_at_an_end, shaped
-from rillstep.core.stitches import Loop
+from rillstep.core.craft import Loop
 from rillstep.core.tree import (
     Chain,
     EachKind,

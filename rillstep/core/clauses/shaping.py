@@ -11,7 +11,7 @@ from rillstep.core.clauses.ends import read_end, read_loop
 from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
-from rillstep.core.stitches import Loop, stitch_words
+from rillstep.core.craft import Loop, stitch_words
 from rillstep.core.tree import (
     Every,
     FromHook,

@@ -15,13 +15,13 @@ from rillstep.core.clauses.kinds import STITCHES, first_ordinal, plain_num, read
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.qualifying import from_where, qualifiers
 from rillstep.core.clauses.totals import stated_within
+from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.stitches import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.tree import Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
 from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
 from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
-from rillstep.core.words.stitch_names import sees_stitch, stitch_word
+from rillstep.core.words.stitch_names import how_many, sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 
@@ -293,7 +293,7 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
     stream.word("the")
     first = stream.word("first") or first_ordinal(stream)
     stream.word("next", "following", "last", "a", "this")
-    number = stream.number() or plain_num(stream, 1)
+    number = how_many(stream) or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
     qualifiers(stream)
     from_where(stream)

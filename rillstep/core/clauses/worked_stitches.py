@@ -17,8 +17,8 @@ from rillstep.core.clauses.shaping import (
     two_and_others,
 )
 from rillstep.core.clauses.sides import along_side, evenly
+from rillstep.core.craft import BY_US, Loop, stitch_words
 from rillstep.core.findings import Span
-from rillstep.core.stitches import BY_US, Loop, stitch_words
 from rillstep.core.tree import (
     Evenly,
     Every,
@@ -59,20 +59,15 @@ def read_works(stream: Stream, start: int) -> list[Step]:
     if skipped is not None:
         return _from_there(stream, skipped)
     stands = False
-    while (token := stream.peek()) is not None and token.is_word(*_WORKED_WITH) and sees_stitch(stream) is None:
+    while (
+        (token := stream.peek()) is not None
+        and token.is_word(*_WORKED_WITH)
+        and (token.is_word("standing") or sees_stitch(stream) is None)
+    ):
         stands = stands or token.is_word("standing")
         stream.next()  # unless it is the first word of a stitch of the pattern's own ("Beginning cluster")
     if stands:
         return _standing(read_works(stream, stream.at))
-    token, following = stream.peek(), stream.peek(1)
-    lower = following is not None and following.is_word("long", "spike", "deep")
-    if lower and token is not None and token.text in ("1", "one") and sees_stitch(stream) is None:
-        at, named = stream.at, stream.peek(2)
-        if named is not None and not named.is_word("st", "stitch", "sts"):
-            stream.next()  # "1 spike dc" is one
-            stream.count(at)
-    if not stream.sees("spike", "st") and not stream.sees("spike", "stitch") and stream.word("long", "spike", "deep"):
-        return [_lower(step) for step in read_works(stream, stream.at)]
     founded = _foundation(stream, start)
     if founded is not None:
         return [founded]
@@ -111,7 +106,9 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         return _increase(stream, start, stitch, leading, loop)
     if stream.word(*DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
-    return _after_stitch(stream, start, stitch, leading, loop)
+    steps = _after_stitch(stream, start, stitch, leading, loop)
+    below = BY_US[stitch].below if stitch in BY_US else 0
+    return [_lower(step, below) for step in steps] if below else steps
 
 
 def _standing(steps: list[Step]) -> list[Step]:
@@ -144,10 +141,10 @@ def _foundation(stream: Stream, start: int) -> Step | None:
     return None
 
 
-def _lower(step: Step) -> Step:
+def _lower(step: Step, below: int) -> Step:
     """A spike stitch goes into the row below its place, where nothing else is said."""
     if isinstance(step, Work) and isinstance(step.into, Next | Nth | Last | Every) and step.into.what == STITCHES:
-        return replace(step, into=replace(step.into, what=replace(step.into.what, below=1)))
+        return replace(step, into=replace(step.into, what=replace(step.into.what, below=below)))
     return step
 
 

@@ -1,9 +1,9 @@
 """Chains: at the start of a row, where they may stand for a stitch, and as loops."""
 
+from rillstep.core.craft import BY_US, basic
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run
 from rillstep.core.fabric.hook import Hook, Stop, Trouble
-from rillstep.core.stitches import BY_US, basic
 from rillstep.core.tree import (
     Chain,
     Closing,

@@ -2,9 +2,9 @@
 
 from typing import Literal
 
+from rillstep.core.craft import POSTS, STITCHES
 from rillstep.core.fabric.cursor import LEAST_OPENING
 from rillstep.core.fabric.edge import Counts
-from rillstep.core.stitches import POSTS, RSC, SC
 from rillstep.core.tree import Total
 
 
@@ -71,7 +71,10 @@ def begins_as(special: str, other: str) -> bool:
 
 def worked_as(stitch: str) -> tuple[str, ...]:
     """Stitches that makers count among the plain ones of that name: around the post, and worked backwards."""
-    return (*(side + stitch for side in POSTS), *((RSC.us,) if stitch == SC.us else ()))
+    return (*(side + stitch for side in POSTS), *_ALSO.get(stitch, ()))
+
+
+_ALSO = {one: tuple(s.us for s in STITCHES if s.general == one) for one in {s.general for s in STITCHES} - {""}}
 
 
 def stated_sts(totals: tuple[Total, ...], size: int) -> int | None:

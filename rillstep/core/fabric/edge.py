@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
-from rillstep.core.stitches import GATHERED
+from rillstep.core.craft import GATHERED
 
 PlaceKind = Literal["st", "ch", "sp", "ring", "end"]
 

@@ -3,11 +3,11 @@
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field, replace
 
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
 from rillstep.core.fabric.trace import Recorder
 from rillstep.core.findings import Span
-from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import Chain, Special, Step, WhatKind
 
 MOST_STITCHES = 200_000

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from rillstep.core.fabric.cursor import Want
-from rillstep.core.fabric.edge import Run, reversed_runs
+from rillstep.core.fabric.edge import Run, leaves, reversed_runs
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, places_word
 from rillstep.core.fabric.taking import places, reaches
 from rillstep.core.fabric.wants import wanted
@@ -101,8 +101,7 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
     for step in steps:
         assert isinstance(step, Work)
         if passing is not None:
-            # The round is joined to its first stitch: "next" is the one after it, or counts it too.
-            reaches(hook, passing, step, step.span, spared=int(hook.edge.closed and step is steps[1]))
+            reaches(hook, passing, step, step.span, spared=int(step is steps[1] and _joined_to(hook, passing)))
         passing = step.into.what if isinstance(step.into, Next) else None
         before = list(hook.cursor.rest)
         count = _into_loop(hook, step) or places(hook, step.into, step.span)
@@ -118,6 +117,13 @@ def move_along(hook: Hook, steps: tuple[Step, ...]) -> None:
         hook.standing = Run(last.place, 1)
     if hook.edge.closed:
         hook.cursor.rest[:0] = list(reversed(passed))
+
+
+def _joined_to(hook: Hook, passing: What) -> bool:
+    """Is the round joined to a first stitch of the kind that is passed? Then "next" is the one after it, or counts it
+    too."""
+    first = next(iter(leaves(hook.edge.runs)), None)
+    return hook.edge.closed and first is not None and passing.stitch in ("", first[0].stitch)
 
 
 def _into_loop(hook: Hook, step: Work) -> int:

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric.assumed import Worked, go_on
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
@@ -14,7 +15,6 @@ from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
-from rillstep.core.stitches import basic
 from rillstep.core.tree import (
     Again,
     Chain,

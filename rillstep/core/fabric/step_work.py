@@ -1,12 +1,13 @@
 """What each step of a row takes from the edge below and puts on the edge above."""
 
 from rillstep.core.fabric.chain_loops import chain, closing
-from rillstep.core.fabric.cursor import Want, want_of
+from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.hook_moves import gesture
 from rillstep.core.fabric.repeat_walk import repeat
 from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
 from rillstep.core.fabric.taking import reaches, until
+from rillstep.core.fabric.wants import wanted
 from rillstep.core.tree import (
     Chain,
     Closing,
@@ -51,7 +52,7 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
                 return
             if what.unworked:
                 hook.reach_unworked(step.span)
-            hook.take(want_of(what, hook.size), many, step.span, skipping=True)
+            hook.take(wanted(hook, what), many, step.span, skipping=True)
             hook.skipped += many
             reaches(hook, what, following, step.span)
             if hook.edge.foundation and not hook.made:  # a turning chain, no part of the foundation's underside

@@ -3,13 +3,13 @@
 import re
 from dataclasses import replace
 
+from rillstep.core.craft import SC, is_post, other_side
 from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.edge import Place, Run, pattern
 from rillstep.core.fabric.hook import Hook, Stop, Trouble, counted
 from rillstep.core.fabric.taking import along_side, places, taken, until
 from rillstep.core.fabric.wants import has, is_chain, wanted
 from rillstep.core.findings import Span
-from rillstep.core.stitches import SC, is_post, other_side
 from rillstep.core.tree import (
     Chain,
     EachKind,

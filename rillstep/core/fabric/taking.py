@@ -3,12 +3,12 @@ piece."""
 
 from dataclasses import replace
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric.cursor import TAKES, Want
 from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
 from rillstep.core.fabric.hook import Hook, Stop, Surroundings, Trouble, counted, places_word
-from rillstep.core.fabric.wants import has, is_chain, next_is_marked, run_ahead, wanted
+from rillstep.core.fabric.wants import has, is_chain, is_of_kind, next_is_marked, run_ahead, wanted
 from rillstep.core.findings import Span
-from rillstep.core.stitches import basic
 from rillstep.core.tree import (
     AsFirst,
     Bars,
@@ -104,8 +104,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
                 hook.trace.note(hook.cursor.rest or hook.trace.ring())
             hook.cursor.rest = []
             return 1
-        case Marked(marker):
-            return _marked(hook, marker, span)
+        case Marked():
+            return _marked(hook, into, span)
         case Bars(count=bars):  # how many there are is looked up by the proof
             hook.cursor.rest = []
             return bars.at(size)
@@ -147,10 +147,12 @@ def taken(hook: Hook, want: Want, count: int, span: Span, loop: str, use: bool =
 
 
 def reaches(hook: Hook, passed: What, following: Step | None, span: Span, spared: int = 0) -> None:
-    """Whether so many stitches passed by their number lead to the space that comes next by its name: "sk 2 dc, 3 dc in
-    next ch-2 sp". Raises Stop where more than `spared` are left before it."""
+    """Whether so many stitches passed by their number lead to the place that comes next by its name: "sk 2 dc, 3 dc in
+    next ch-2 sp", "sk 2 dc, shell in next sc". Raises Stop where more than `spared` are left before it."""
     into = following.into if isinstance(following, Work | Group) else None
-    if passed.kind != "st" or passed.stitch == "sl st" or not isinstance(into, Next) or into.what.kind != "sp":
+    if passed.kind != "st" or passed.stitch == "sl st" or not isinstance(into, Next) or into.what.below:
+        return
+    if into.what.kind != "sp" and (into.what.stitch in ("", passed.stitch) or not passed.stitch):
         return
     want = wanted(hook, into.what)
     ahead = hook.cursor.available(want)
@@ -159,7 +161,7 @@ def reaches(hook: Hook, passed: What, following: Step | None, span: Span, spared
         message = "runs out of stitches before the next space: 1 missing; the round is joined to its starting chain"
         raise Stop(Trouble("runs-out", span, message, missing=1))
     if left and left > spared:
-        message = f"{left} {places_word({'st'}, left)} left over before the next space"
+        message = f"{left} {places_word({'st'}, left)} left over before the place that is named next"
         raise Stop(Trouble("left-over", span, message, left=left))
 
 
@@ -354,7 +356,8 @@ def _close_picot(hook: Hook, nth: int, span: Span) -> int:
     return 0
 
 
-def _marked(hook: Hook, marker: str, span: Span) -> int:
+def _marked(hook: Hook, into: Marked, span: Span) -> int:
+    marker = into.marker
     ahead = hook.cursor.before(Want("st"), marker)
     if ahead is None:
         name = f" {marker}" if marker else ""
@@ -364,6 +367,8 @@ def _marked(hook: Hook, marker: str, span: Span) -> int:
         raise Stop(Trouble("left-over", span, message, left=ahead))
     if ahead:
         hook.take(Want("st"), ahead, span)
+    if into.stitch:
+        is_of_kind(hook, into.stitch, into.span)
     return taken(hook, Want("st"), 1, span, "both")
 
 

@@ -2,10 +2,11 @@
 
 from dataclasses import replace
 
+from rillstep.core.craft import BY_US, is_called, is_post, other_side
 from rillstep.core.fabric.cursor import Want, want_of
 from rillstep.core.fabric.edge import Run, leaves
 from rillstep.core.fabric.hook import NOWHERE, Hook, Trouble
-from rillstep.core.stitches import BY_US, is_called, is_post, other_side
+from rillstep.core.findings import Span
 from rillstep.core.tree import What
 
 
@@ -42,6 +43,16 @@ def _called_wrong(hook: Hook, what: What) -> None:
     made = "; what is below is {1}" if names else ""
     message = f"there is no {{0}} here to work into{made}"
     hook.absent = Trouble("stitch-not-there", what.span, message, stitches=(what.stitch, *names[:1]))
+
+
+def is_of_kind(hook: Hook, stitch: str, span: Span) -> None:
+    """Note where the place that comes next is another stitch than the one it is called by."""
+    run = _next_run(hook)
+    if run is None or hook.absent is not None or hook.edge.assumed:
+        return
+    if not any(is_called(one, stitch) for one in (run.place.stitch, run.place.special)):
+        message = "the one that is marked is no {0}; it is {1}"
+        hook.absent = Trouble("stitch-not-there", span, message, stitches=(stitch, run.place.stitch or "st"))
 
 
 def _next_run(hook: Hook) -> Run | None:

@@ -3,10 +3,10 @@
 import re
 from collections.abc import Mapping, Sequence
 
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.gauge import HOOK_MM
 from rillstep.core.lengths import GAUGE_SPAN, Units
 from rillstep.core.settling import read
-from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.words.gauges import own_gauge
 
 _GAUGE = re.compile(r"^\s*gauge\s*:", re.IGNORECASE)

@@ -7,9 +7,9 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from rillstep.core.craft import basic, is_post
 from rillstep.core.fabric import Counts, LineWork
 from rillstep.core.gauge import Build, chain_width_mm, gauge_of
-from rillstep.core.stitches import basic, is_post
 from rillstep.core.tree import Pattern, Section, words_of
 
 _HOOK = re.compile(

@@ -10,12 +10,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import floor
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric import LineWork
 from rillstep.core.fabric.trace import TracedStitch
 from rillstep.core.fabric.working import trace_row
 from rillstep.core.measures.piece_rounds import PieceRounds, height_mm
 from rillstep.core.measures.registry import BagMeasures
-from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Row
 
 # A spiral of single crochet leans by half a stitch a round; taller stitches lean less, by their height. A documented

@@ -5,7 +5,7 @@ import re
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
-from rillstep.core.notation import rows_again
+from rillstep.core.notation.sources import rows_in_all
 from rillstep.core.tree import Check, CheckItem
 from rillstep.core.words.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 
@@ -15,7 +15,7 @@ def read_rows_in_all(text: str, line: int, context: Context) -> Check | None:
     """ "14 (18) rows worked." as a line of its own: a check; None for any other line."""
     stream = stream_over(text, line, context, 0, len(text))
     try:
-        number = rows_again.rows_in_all(stream)
+        number = rows_in_all(stream)
     except NotUnderstood:
         return None
     if number is None or stream.findings or any(not token.is_mark(".") for token in stream.tokens[stream.at :]):

@@ -8,8 +8,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from rillstep.core.craft import BY_US, Terms, basic, long_names, stitch_words
 from rillstep.core.memory import remember
-from rillstep.core.stitches import BY_US, Terms, basic, long_names, stitch_words
 from rillstep.core.tree import Chain, FromHook, Gesture, Line, Pattern, Row
 from rillstep.core.words.tokens import plain
 

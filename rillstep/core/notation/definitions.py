@@ -4,9 +4,9 @@ import re
 from dataclasses import replace
 
 from rillstep.core.clauses.steps import read_steps
+from rillstep.core.craft import Terms, stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
-from rillstep.core.stitches import Terms, stitch_words
 from rillstep.core.tree import Next, Special, Together, Work
 from rillstep.core.words.stream import Context, Stream
 from rillstep.core.words.tokens import tokens_of

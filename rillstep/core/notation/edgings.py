@@ -7,8 +7,8 @@ from the total that the sentence states, and what follows is judged from them.
 import re
 
 from rillstep.core.clauses.totals import split_totals
+from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Finding, Span
-from rillstep.core.stitches import BY_US, stitch_words
 from rillstep.core.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 

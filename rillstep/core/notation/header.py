@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from rillstep.core.craft import Terms, is_post, stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.gauge import Gauge, OwnGauge, chain_width_mm, gauge_from_counts
 from rillstep.core.lengths import MM_PER, Units
@@ -12,7 +13,6 @@ from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.definitions import name_words, own_abbreviation, read_special, short_names
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
-from rillstep.core.stitches import Terms, is_post, stitch_words
 from rillstep.core.tree import Check, Special
 from rillstep.core.words.gauges import own_gauge, sizes_of_gauge, usual_gauge
 from rillstep.core.words.sizes import size_names
@@ -346,7 +346,8 @@ _EXPLAINED = re.compile(
 )
 # What a stitch of the pattern's own is made of, and no other name for it.
 _MADE_OF = re.compile(
-    r"^(?:[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)", re.IGNORECASE
+    r"^(?:\s{0,3}[a-z]{2,4}\d{1,2}tog\s(?:all\s)?(?:in|into)\b|[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)",
+    re.IGNORECASE,
 )
 
 

@@ -5,6 +5,7 @@ from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.totals import read_unknown
+from rillstep.core.craft import Terms, basic
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
 from rillstep.core.memory import remember
@@ -17,7 +18,6 @@ from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
-from rillstep.core.stitches import Terms, basic
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch

@@ -10,9 +10,9 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from rillstep.core.clauses.steps import read_steps
+from rillstep.core.craft import Terms, stitch_words
 from rillstep.core.findings import Edit, Finding, Span
 from rillstep.core.memory import remember
-from rillstep.core.stitches import Terms, stitch_words
 from rillstep.core.words.asides import words_change_nothing
 from rillstep.core.words.lexicon import CRAFT, USUAL_WORDS
 from rillstep.core.words.stream import Context, NotUnderstood, Stream

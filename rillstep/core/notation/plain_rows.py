@@ -8,9 +8,9 @@ from rillstep.core.clauses.kinds import STITCHES, plain_num
 from rillstep.core.clauses.measured import not_counted, split_until
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.clauses.totals import split_totals
+from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
-from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.tree.leaves import Coming

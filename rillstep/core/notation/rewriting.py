@@ -9,7 +9,7 @@
 from dataclasses import replace
 from itertools import pairwise
 
-from rillstep.core.stitches import basic
+from rillstep.core.craft import basic
 from rillstep.core.tree import (
     Chain,
     Closing,

@@ -8,19 +8,18 @@ from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import ranges
 from rillstep.core.clauses.measured import read_until
 from rillstep.core.findings import Finding, Span
-from rillstep.core.notation.sources import in_colours
+from rillstep.core.notation.sources import ROW_WORDS, in_colours, rows_besides, rows_in_all, rows_in_brackets
 from rillstep.core.tree import Gesture, Num, Until
 from rillstep.core.words.asides import keep
-from rillstep.core.words.lexicon import ROWS, STITCH
+from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import bracket_end
 
-_ROWS = (*ROWS, "r")
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
-    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:work\s+)?(?:the\s+)?same\s+as|"
-    r"(?:work\s+)?as(?:\s+for)?|work(?=\s+(?:(?:rows?|rn?ds?|rounds?)\s+\d|(?:these|"
+    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:(?:work|do)\s+)?(?:the\s+)?same\s+as|"
+    r"(?:work\s+)?(?:as(?:\s+for)?|like)|work(?=\s+(?:(?:rows?|rn?ds?|rounds?)\s+\d|(?:these|"
     r"those|the\s+last|last)\s+\w+\s+(?:rows|rn?ds|rounds)\b)))\s+"
     r"(?:this\s+(?:\d{1,2}[\s-]+)?(?:rows?|rn?ds?|rounds?)\b|(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|"
     r"for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rn?ds?|rounds?)\b|"
@@ -78,7 +77,21 @@ def in_colour(text: str, line: int, start: int, end: int) -> tuple[str, tuple[Ge
 def read_again(stream: Stream) -> AgainBody:
     """Read it. Raises NotUnderstood."""
     while stream.word(
-        "continue", "to", "then", "work", "the", "rep", "repeat", "repeating", "as", "for", "same", "instructions", "of"
+        "continue",
+        "to",
+        "then",
+        "work",
+        "the",
+        "rep",
+        "repeat",
+        "repeating",
+        "like",
+        "do",
+        "as",
+        "for",
+        "same",
+        "instructions",
+        "of",
     ):
         pass
     sources: tuple[Num, ...] = ()
@@ -86,18 +99,18 @@ def read_again(stream: Stream) -> AgainBody:
     if stream.word("last", "previous", "prev", "this") or stream.word("these", "those") or _rows_counted(stream):
         last_rows = stream.number() or plain_num(stream, 1)
         stream.mark("-")
-        if not stream.word(*_ROWS):
+        if not stream.word(*ROW_WORDS):
             raise NotUnderstood(stream.here(), "which rows to repeat is missing")
         _called_a_pattern(stream)
-    elif stream.word(*_ROWS):
+    elif stream.word(*ROW_WORDS):
         stream.mark(".")
         sources = _sources(stream)
     elif (token := stream.peek()) is not None and token.kind == "ordinal":
         sources = _ordinals(stream)
         which, row = stream.peek(), stream.peek(1)
-        if which is not None and row is not None and row.is_word(*_ROWS) and which.kind == "word":
+        if which is not None and row is not None and row.is_word(*ROW_WORDS) and which.kind == "word":
             stream.next()  # "as 3rd mesh round"
-        stream.word(*_ROWS)
+        stream.word(*ROW_WORDS)
     return read_how_often(stream, sources, last_rows)
 
 
@@ -114,7 +127,7 @@ def _called_a_pattern(stream: Stream) -> None:
             t.kind == "num"
             or t.is_mark(",", ":")
             or len(t.text) == 1
-            or t.is_word("mc", "cc", "in", "of", "with", "and", "each", "colour", "color", *_ROWS)
+            or t.is_word("mc", "cc", "in", "of", "with", "and", "each", "colour", "color", *ROW_WORDS)
             for t in inner
         ):
             stream.at = end
@@ -125,7 +138,7 @@ def _called_a_pattern(stream: Stream) -> None:
 def _rows_counted(stream: Stream) -> bool:
     """ "the 2 rounds": how many of the last ones are meant."""
     token, following = stream.peek(), stream.peek(1)
-    return token is not None and token.kind == "num" and following is not None and following.is_word(*_ROWS)
+    return token is not None and token.kind == "num" and following is not None and following.is_word(*ROW_WORDS)
 
 
 def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | None = None) -> AgainBody:
@@ -144,7 +157,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             break
         if stream.at > begin:
             continue
-        stated = rows_in_all(stream) or _rows_in_brackets(stream)
+        stated = rows_in_all(stream) or rows_in_brackets(stream)
         if stated is not None:
             total = stated
         elif (named := _ends_with(stream, sources)) is not None:
@@ -153,13 +166,13 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             then = following
         elif (remain := _until_sts(stream)) is not None:
             until_sts = remain
-        elif (until_sts or more) is not None and (rows := _rows_besides(stream)) is not None:
+        elif (until_sts or more) is not None and (rows := rows_besides(stream)) is not None:
             total = rows
         elif stream.word("until", "till"):
             until, by_measure, length = _until(stream)
         elif stream.any_of("for a total of", "a total of"):
             total = stream.need_number("rows")
-            stream.word(*_ROWS)
+            stream.word(*ROW_WORDS)
         elif (number := _times(stream)) is not None:
             more = number
         elif _grows(stream):
@@ -182,39 +195,6 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.at = start
             break
     return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length, ends)
-
-
-def rows_in_all(stream: Stream) -> Num | None:
-    """ "14 (18) rows worked", "16 rows in total": how many there are now."""
-    start = stream.at
-    stream.word("for")
-    told = stream.any_of(
-        "you should now have", "you should have", "you will have", "you now have", "there are", "you have",
-        "there should be"
-    )  # fmt: skip
-    number = stream.number()
-    if (
-        number is not None
-        and stream.word(*_ROWS)
-        and (
-            told
-            or stream.any_of(
-                "worked",
-                "in total",
-                "total",
-                "completed",
-                "complete",
-                "in all",
-                "made",
-                "done",
-                "altogether",
-                "have been worked",
-            )
-        )
-    ):
-        return number
-    stream.at = start
-    return None
 
 
 def _until_sts(stream: Stream) -> Num | None:
@@ -244,33 +224,6 @@ def _until_sts(stream: Stream) -> Num | None:
     return None
 
 
-def _rows_besides(stream: Stream) -> Num | None:
-    """ "until you have 72 sts, 9 rounds", "until you have 72 sts and 9 rounds in all": the rows that there are then."""
-    start = stream.at
-    stream.word("and", "or")
-    number = stream.number()
-    if number is not None and stream.word(*_ROWS):
-        stream.any_of("in total", "in all", "total", "altogether", "worked", "have been worked")
-        return number
-    stream.at = start
-    return None
-
-
-def _rows_in_brackets(stream: Stream) -> Num | None:
-    """ "(19 rows)", ": 48 (56) rows", "= 40 rows"."""
-    start = stream.at
-    if stream.mark("(", "[", ":", "-", "—", "="):
-        number = stream.number()
-        if number is not None and stream.word(*_ROWS):
-            stream.word("total", "worked")
-            stream.any_of("in all", "in total")
-            stream.mark(")", "]")
-            if (token := stream.peek()) is None or token.is_mark(".", ";"):
-                return number
-    stream.at = start
-    return None
-
-
 def _ordinals(stream: Stream) -> tuple[Num, ...]:
     """ "2nd", "2nd and 3rd", "2nd to 5th"."""
     found: list[int] = []
@@ -296,15 +249,15 @@ def _ends_with(stream: Stream, sources: tuple[Num, ...]) -> Num | Literal[False]
     if stream.word("ending", "end") and stream.any_of("with a", "with", "after a", "after", "on a", "on"):
         stream.word("the", "final", "last")
         side = stream.at
-        if stream.word("rs", "ws", "right", "wrong") and (stream.word("side") or True) and stream.word(*_ROWS):
+        if stream.word("rs", "ws", "right", "wrong") and (stream.word("side") or True) and stream.word(*ROW_WORDS):
             keep(stream, start)
             return False
         stream.at = side
-        if stream.word(*_ROWS) and stream.word("of") and stitch_word(stream) is not None:
+        if stream.word(*ROW_WORDS) and stream.word("of") and stitch_word(stream) is not None:
             return False
         stream.at = side
         if (
-            stream.word(*_ROWS)
+            stream.word(*ROW_WORDS)
             and (number := stream.number()) is not None
             and any(number.values == one.values for one in sources)
         ):
@@ -320,7 +273,7 @@ def _then(stream: Stream) -> tuple[Num, ...]:
     if stream.word("then", "work", "ending"):
         stream.any_of("with a", "with", "work", "rep", "repeat")
         stream.any_of("rep", "repeat")
-        if stream.word(*_ROWS) and (token := stream.peek()) is not None and token.kind == "num":
+        if stream.word(*ROW_WORDS) and (token := stream.peek()) is not None and token.kind == "num":
             found = _sources(stream)
             stream.any_of("once more", "one more time", "again", "once")
             return found
@@ -331,7 +284,7 @@ def _then(stream: Stream) -> tuple[Num, ...]:
 def _sources(stream: Stream) -> tuple[Num, ...]:
     first = stream.need_number("the row to repeat")
     if stream.mark("-", "—") or stream.word("to", "through", "thru"):
-        stream.word(*_ROWS)
+        stream.word(*ROW_WORDS)
         last = stream.need_number("the last row to repeat")
         first, last = ranges(stream, first, last)
         low, high = first.values, last.values
@@ -347,10 +300,10 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
         if not (stream.mark(",", "&", "+") or stream.word("and")):
             return tuple(found)
         stream.word("and")
-        stream.word(*_ROWS)
+        stream.word(*ROW_WORDS)
         number = stream.number()
         token = stream.peek()
-        if number is None or (token is not None and token.is_word("times", "time", "more", "x", *_ROWS)):
+        if number is None or (token is not None and token.is_word("times", "time", "more", "x", *ROW_WORDS)):
             stream.at = start
             return tuple(found)
         found.append(number)
@@ -365,7 +318,7 @@ def _grows(stream: Stream) -> bool:
         if stream.number() is not None and stream.word(*STITCH):
             stream.word("in", "on")
             if stream.word("each", "every", "per"):
-                stream.word(*_ROWS)
+                stream.word(*ROW_WORDS)
             elif not opened:
                 stream.at = start
                 return False
@@ -424,7 +377,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None, Until | None]:
     stream.any_of("there are", "you have", "you have worked", "you've worked", "a total of", "total of")
     stream.any_of("a total of", "worked", "completed")
     number = stream.number()
-    if number is not None and stream.word(*_ROWS):
+    if number is not None and stream.word(*ROW_WORDS):
         stream.any_of(
             "have been worked in total", "have been worked in all", "are complete", "are completed", "are done",
             "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total",

@@ -151,3 +151,67 @@ def counted_otherwise(first: Num, last: Num, more: Num, rows: int, then: int, ki
         where = size if len(last.values) > 1 else None
         found.append(Finding("rows-otherwise", "error", last.span, message, where, expected, count, repairs))
     return found
+
+
+# "R 5" names a row as well.
+ROW_WORDS = (*ROWS, "r")
+
+
+def rows_in_all(stream: Stream) -> Num | None:
+    """ "14 (18) rows worked", "16 rows in total": how many there are now."""
+    start = stream.at
+    stream.word("for")
+    told = stream.any_of(
+        "you should now have", "you should have", "you will have", "you now have", "there are", "you have",
+        "there should be"
+    )  # fmt: skip
+    number = stream.number()
+    if (
+        number is not None
+        and stream.word(*ROW_WORDS)
+        and (
+            told
+            or stream.any_of(
+                "worked",
+                "in total",
+                "total",
+                "completed",
+                "complete",
+                "in all",
+                "made",
+                "done",
+                "altogether",
+                "have been worked",
+            )
+        )
+    ):
+        return number
+    stream.at = start
+    return None
+
+
+def rows_besides(stream: Stream) -> Num | None:
+    """ "until you have 72 sts, 9 rounds", "until you have 72 sts and 9 rounds in all": the rows that there are then."""
+    start = stream.at
+    stream.word("and", "or")
+    number = stream.number()
+    if number is not None and stream.word(*ROW_WORDS):
+        stream.any_of("in total", "in all", "total", "altogether", "worked", "have been worked")
+        return number
+    stream.at = start
+    return None
+
+
+def rows_in_brackets(stream: Stream) -> Num | None:
+    """ "(19 rows)", ": 48 (56) rows", "= 40 rows"."""
+    start = stream.at
+    if stream.mark("(", "[", ":", "-", "—", "="):
+        number = stream.number()
+        if number is not None and stream.word(*ROW_WORDS):
+            stream.word("total", "worked")
+            stream.any_of("in all", "in total")
+            stream.mark(")", "]")
+            if (token := stream.peek()) is None or token.is_mark(".", ";"):
+                return number
+    stream.at = start
+    return None

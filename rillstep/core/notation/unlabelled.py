@@ -11,9 +11,9 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from rillstep.core.clauses.steps import read_steps
+from rillstep.core.craft import name_expression, stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.rewriting import rewritten
-from rillstep.core.stitches import stitch_words
 from rillstep.core.tree import (
     Chain,
     Evenly,
@@ -43,10 +43,11 @@ _LEADING = (
     "next", "and",
 )  # fmt: skip
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
+_STITCHES = name_expression()
 _INSTRUCTS = re.compile(
-    r"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{0,30}\sfoundation\s+(?:sc|hdc|dc|single|half|"
-    r"double)\b|\d+\s+(?:f?sc|f?hdc|f?dc|tr|htr|dtr)\b(?!\s*(?:rows?|rnds?|=))|(?:sc|"
-    r"hdc|dc|tr|htr|dtr)\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
+    rf"\b(?:f(?:sc|hdc|dc|tr)\s+\d|\d[\d (),/]{{0,30}}\sfoundation\s+(?:sc|hdc|dc|single|half|"
+    rf"double)\b|\d+\s+f?{_STITCHES}\b(?!\s*(?:rows?|rnds?|=|\(?in total))|{_STITCHES}"
+    r"\s+(?:in|into|\d|around|across|evenly|blo|flo)\b|"
     r"^\s*work(?:ing)?\s+\d[^.;]{0,30}\b(?:rows|rounds|rnds)\b|^\s*rep(?:eat)?\b|^\s*(?:cont(?:inue)?\.?|"
     r"carry on|keep)\b[^.;]{0,60}\b(?:increasing|decreasing|inc|dec)\s+\d|^\s*(?:cont(?:inue)?\.?|"
     r"keep)\s+(?:on\s+)?(?:increasing|decreasing|to\s+(?:increase|decrease))\b|(?:sl "
@@ -201,7 +202,10 @@ def title_ends(text: str) -> int:
 
 # What holds for all rounds is a note.
 _OF_ALL = re.compile(
-    r"\bunless\b|\botherwise\b|\bthroughout\b|^\W*(?:\d\W+)?join (?:each|all|every) (?:rn?ds?|rounds?)\b", re.IGNORECASE
+    r"\bunless\b|\botherwise\b|\bthroughout\b|"
+    r"\b(?:each|every) (?:rn?ds?|rounds?|rows?) (?:ends|begins|starts|is|are)\b|"
+    r"^\W*(?:\d\W+)?join (?:each|all|every) (?:rn?ds?|rounds?)\b",
+    re.IGNORECASE,
 )
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import fields, is_dataclass
 
-from rillstep.core.stitches import Loop, Terms, abbreviation, full_name
+from rillstep.core.craft import Loop, Terms, abbreviation, full_name
 from rillstep.core.tree import (
     Again,
     Chain,

@@ -4,7 +4,7 @@ import re
 from dataclasses import replace
 from functools import cache
 
-from rillstep.core.stitches import SL_ST, STITCHES, Terms
+from rillstep.core.craft import SL_ST, STITCHES, Terms
 from rillstep.core.tree import Check, Line, Pattern, Prose
 
 

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from rillstep.core.stitches import GATHERED, SL_ST, STITCHES, Terms, abbreviation, full_name
+from rillstep.core.craft import GATHERED, SL_ST, STITCHES, Terms, abbreviation, full_name
 
 OfferedKind = Literal["stitch", "place", "end", "gesture", "line", "head"]
 

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from rillstep.core.stitches import Terms, abbreviation
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.tree import (
     AsFirst,
     Bars,
@@ -117,8 +117,9 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
                 else set_text(nth.values, lambda value: ordinal_text(int(value)))
             )
             return f"in {which} {write_what(what, False, terms)}{' of next group' if here else ''}"
-        case Marked(marker):
-            return f"in st with marker {marker}".rstrip() if marker else "in marked st"
+        case Marked(marker, stitch):
+            called = abbreviation(stitch, terms) if stitch else "st"
+            return f"in st with marker {marker}" if marker else f"in marked {called}"
         case Bars(kind, number, count):
             few = write_number(count)
             return f"around next {few} {'bar' if few == '1' else 'bars'} of {kind} {write_number(number)}"

@@ -2,8 +2,8 @@
 
 import re
 
+from rillstep.core.craft import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
 from rillstep.core.printing.place_words import write_end, write_into, write_number, write_what
-from rillstep.core.stitches import LOOP_ABBREVIATIONS, Terms, abbreviation, is_post
 from rillstep.core.tree import (
     Chain,
     Closing,

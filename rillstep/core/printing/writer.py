@@ -6,12 +6,12 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from rillstep.core.craft import Terms, abbreviation
 from rillstep.core.gauge import OwnGauge
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
 from rillstep.core.notation.sections import usually_continues
 from rillstep.core.printing.place_words import write_number
 from rillstep.core.printing.step_words import write_sentence, write_step, write_steps, write_until
-from rillstep.core.stitches import Terms, abbreviation
 from rillstep.core.tree import (
     Again,
     Along,

@@ -7,7 +7,7 @@ Every note follows from the pattern itself, so that it is true of this text and 
 from collections.abc import Iterator
 from typing import Literal
 
-from rillstep.core.stitches import Terms, abbreviation, basic
+from rillstep.core.craft import Terms, abbreviation, basic
 from rillstep.core.tree import Again, Chain, EachKind, Evenly, Group, Pattern, Repeat, Row, Same, Section, Step, Work
 from rillstep.core.tree.features import main_stitch
 

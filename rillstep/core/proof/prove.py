@@ -4,6 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from rillstep.core.craft import Terms
 from rillstep.core.fabric import Counts, SizeWork, work_pattern
 from rillstep.core.findings import Finding, apply_edits, sort_findings
 from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
@@ -34,7 +35,13 @@ from rillstep.core.proof.checks.habits import (
 from rillstep.core.proof.checks.kit import kit
 from rillstep.core.proof.checks.layouts import layouts
 from rillstep.core.proof.checks.motifs import motifs, spaces_alike
-from rillstep.core.proof.checks.named_places import joined_stitches, named_chains, named_rows, stitches_below
+from rillstep.core.proof.checks.named_places import (
+    joined_stitches,
+    named_chains,
+    named_rows,
+    named_spaces,
+    stitches_below,
+)
 from rillstep.core.proof.checks.numbering import numbering
 from rillstep.core.proof.checks.pieces import seams, strap_centred, straps_alike
 from rillstep.core.proof.checks.shape import flatness, handles
@@ -45,7 +52,6 @@ from rillstep.core.proof.merging import caused, merged
 from rillstep.core.proof.named_repairs import keeping_names
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.settling import read
-from rillstep.core.stitches import Terms
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
@@ -66,7 +72,7 @@ LINE_CHECKS = (
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,
     strap_centred, layouts, yarns, drift, kit, bars, sides_in_turn, turned_once, odd_ranges,
-    named_chains, joined_stitches, stitches_below, named_rows, counted_by_one_way, chains_count_alike,
+    named_chains, joined_stitches, named_spaces, stitches_below, named_rows, counted_by_one_way, chains_count_alike,
     spaces_count_alike,
 )  # fmt: skip
 

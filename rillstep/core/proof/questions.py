@@ -7,11 +7,11 @@ writes into the text what the designer knows and the text does not say.
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from rillstep.core.craft import abbreviation
 from rillstep.core.findings import Edit, Repair, Span
 from rillstep.core.measures import is_beside
 from rillstep.core.printing.writer import write_label, write_section_head
 from rillstep.core.proof.prove import Proof
-from rillstep.core.stitches import abbreviation
 from rillstep.core.tree import ROLES, Again, Chain, Row, Section, Work, lines_of
 from rillstep.core.words.numbers import set_text
 

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from rillstep.core.craft import Terms
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import parse
 from rillstep.core.notation.counted import as_noted
@@ -15,7 +16,6 @@ from rillstep.core.printing.wrapping import wrapped
 from rillstep.core.proof.advice import Hand, advice
 from rillstep.core.proof.as_written import differing_lines, unproved_lines, with_source_lines
 from rillstep.core.proof.prove import Proof, prove
-from rillstep.core.stitches import Terms
 from rillstep.core.tree import Pattern
 
 

@@ -3,8 +3,8 @@
 from dataclasses import dataclass, field
 from typing import Literal
 
+from rillstep.core.craft import Loop
 from rillstep.core.findings import Span
-from rillstep.core.stitches import Loop
 from rillstep.core.tree.leaves import NOWHERE, Into, Num, ToEnd, Until, What
 
 

@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Literal
 
+from rillstep.core.craft import Loop
 from rillstep.core.findings import Span
-from rillstep.core.stitches import Loop
 from rillstep.core.tree.forms import Form, constant
 
 NOWHERE = Span(0, 1, 1)
@@ -245,9 +245,11 @@ class Nth:
 
 @dataclass(frozen=True)
 class Marked:
-    """ "in marked st", "in st with marker A"."""
+    """ "in marked st", "in st with marker A". stitch: the one that carries it, where that is named; span: its words."""
 
     marker: str = ""
+    stitch: str = ""
+    span: Span = field(default=NOWHERE, compare=False)
 
 
 @dataclass(frozen=True)

@@ -8,10 +8,10 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
+from rillstep.core.craft import Loop, Terms
 from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
-from rillstep.core.stitches import Loop, Terms
 from rillstep.core.tree.actions import Gesture, Step
 from rillstep.core.tree.leaves import NOWHERE, Decimals, Num, SaidMeasure, Until
 

@@ -9,8 +9,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
+from rillstep.core.craft import GATHERED, stitch_words
 from rillstep.core.memory import remember
-from rillstep.core.stitches import GATHERED, stitch_words
 from rillstep.core.tree import Kept, Step
 from rillstep.core.words.lexicon import (
     ALONE_IN_BRACKETS,

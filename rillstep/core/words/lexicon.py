@@ -7,7 +7,7 @@ that reads it.
 
 import re
 
-from rillstep.core.stitches import GATHERED, PICOT
+from rillstep.core.craft import GATHERED, GATHERED_SHORT, PICOT, plurals
 
 OTHER_NAMES = {
     "hk": "hook",
@@ -61,11 +61,12 @@ DECREASE = ("dec", "decs", "decrease", "decreases", "invdec", "decreasing")
 GATHERED_WORDS: tuple[tuple[tuple[str, ...], str], ...] = (
     *(((name, tail), name) for name in GATHERED for tail in ("st", "sts", "stitch", "stitches")),
     *(((name + plural,), name) for name in GATHERED for plural in ("", "s")),
-    (("pc", "st"), "popcorn"),
-    (("pc",), "popcorn"),
-    (("cl",), "cluster"),
-    (("cls",), "cluster"),
-    (("bo",), "bobble"),
+    *(
+        (tuple(one.split()), name)
+        for name, short in GATHERED_SHORT.items()
+        for each in sorted(short, key=len, reverse=True)
+        for one in plurals(each)
+    ),
 )
 # Words of instructions: none of them is what was not understood by itself.
 USUAL_WORDS = frozenset((

@@ -1,6 +1,7 @@
 """Which word stands for which stitch at a place in a line: short, long, special, or defined by the pattern."""
 
-from rillstep.core.stitches import BY_US, PICOT, long_names, stitch_words
+from rillstep.core.craft import BY_US, PICOT, long_names, plurals, stitch_words
+from rillstep.core.tree import Num
 from rillstep.core.words.lexicon import GATHERED_WORDS
 from rillstep.core.words.stream import Stream
 
@@ -17,8 +18,6 @@ def stitch_word(stream: Stream) -> str | None:
         return _counted_cluster(stream)
     if token.kind != "word":
         return None
-    if stream.any_of("spike sts", "spike st", "spike stitches", "spike stitch", "spike"):
-        return "sc"  # an sc that reaches down: it takes the stitch above
     for words, name in long_names(stream.context.terms).get(token.text, ()):
         if stream.words(*words):
             return name
@@ -76,7 +75,7 @@ def _take(stream: Stream, words: tuple[str, ...]) -> bool:
         if token is None:
             return False
         last = ahead == len(words) - 1
-        if token.text != word and not (last and token.text in (word + "s", word + "es")):
+        if token.text != word and not (last and token.text in (*plurals(word), word + "es")):
             return False
     start = stream.at
     stream.at += len(words)
@@ -95,6 +94,14 @@ def sees_stitch(stream: Stream) -> str | None:
     found = stitch_word(stream)
     stream.at = start
     return found
+
+
+def how_many(stream: Stream) -> Num | None:
+    """How many places come next; None where the number that comes is the first word of one: "next 3-dc cluster"."""
+    token = stream.peek()
+    if token is not None and token.kind == "num" and sees_stitch(stream) is not None:
+        return None
+    return stream.number()
 
 
 def picot(stream: Stream) -> bool:

@@ -9,9 +9,9 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
+from rillstep.core.craft import Loop, Terms, stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
-from rillstep.core.stitches import Loop, Terms, stitch_words
 from rillstep.core.tree import Decimals, Loops, Num, Step, Total, What
 from rillstep.core.tree.forms import Form
 from rillstep.core.words.expressions import ExpressionError, expression

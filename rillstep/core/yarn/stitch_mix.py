@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 
-from rillstep.core.stitches import BY_US, GATHERED, LOOP_ABBREVIATIONS, PICOT, POSTS
+from rillstep.core.craft import BY_US, GATHERED, LOOP_ABBREVIATIONS, PICOT, POSTS
 
 _PART = re.compile(r"(?:(\d{1,3})\s+)?(.+?)(?:\s+(\d{1,3}))?$")
 _CHAINS = {"ch", "chs", "chain", "chains"}

@@ -6,10 +6,10 @@ from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from rillstep.core.craft import BY_US, GATHERED, basic, is_post
 from rillstep.core.fabric import SizeWork
 from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.gauge import Gauge, chain_width_mm
-from rillstep.core.stitches import BY_US, GATHERED, basic, is_post
 from rillstep.core.tree import Again, Gesture, Next, Pattern, Repeat, Row, Step, Together, Work, words_of
 from rillstep.core.tree.changes import in_gauge_of
 from rillstep.core.yarn.priors import PRIORS, Kind

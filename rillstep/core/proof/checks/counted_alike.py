@@ -3,13 +3,13 @@
 from collections import Counter, defaultdict
 from dataclasses import dataclass, replace
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric import LineWork, Way, differing, ways_of_counting, work_row
 from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.memory import remember
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Chain, FromHook, Gesture, Row, Total, Work
 from rillstep.core.words.numbers import edit_value
 

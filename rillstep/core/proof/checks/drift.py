@@ -6,11 +6,11 @@ half a stitch a round is the usual one of single crochet worked in a spiral; tal
 less, by their own height (a documented default, not a measurement).
 """
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
-from rillstep.core.stitches import basic
 from rillstep.core.tree import Again, Gesture, Next, Nth, Row, Step, Work
 from rillstep.core.tree.features import main_stitch
 

@@ -3,12 +3,12 @@
 from collections import Counter
 from collections.abc import Sequence
 
+from rillstep.core.craft import basic
 from rillstep.core.fabric.counting import begins_as, worked_as
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.memory import remember
 from rillstep.core.proof.repairs import is_true
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import basic
 from rillstep.core.tree import (
     Again,
     Chain,

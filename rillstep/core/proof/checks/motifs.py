@@ -3,12 +3,12 @@
 from dataclasses import dataclass
 from itertools import pairwise
 
+from rillstep.core.craft import GATHERED
 from rillstep.core.fabric import Edge, LineWork
 from rillstep.core.fabric.trace import unrolled
 from rillstep.core.findings import Finding
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import GATHERED
 from rillstep.core.tree import Again, Row
 
 _FEWEST = 3  # motifs in a round, before their spacing says anything

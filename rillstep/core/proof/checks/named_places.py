@@ -6,12 +6,13 @@ from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache
 from typing import Any, TypeVar
 
+from rillstep.core.craft import Terms, abbreviation, is_called
 from rillstep.core.fabric import LineWork, differing, work_row
 from rillstep.core.fabric.edge import Edge, leaves
 from rillstep.core.findings import Edit, Finding, Repair
+from rillstep.core.memory import remember
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import Terms, abbreviation, is_called
 from rillstep.core.tree import (
     Again,
     Chain,
@@ -180,6 +181,45 @@ def _not_below(subject: Subject, line: LineWork, named: NamedBelow) -> Finding:
     message = f"{write_label(line.line)}{subject.in_size(line.size)}: there is no {name} {rows} below."
     span = named.span if isinstance(line.line, Row) else line.line.span
     return Finding("stitch-not-there", "error", span, message, line.size)
+
+
+def named_spaces(subject: Subject) -> list[Finding]:
+    """ "Sc in same ch-4 sp" where the spaces are of 5 chains."""
+    found: list[Finding] = []
+    for worked in subject.lines:
+        for line in worked.done if _names_space(worked) else ():
+            found += _spaces_not_there(subject, line)
+    return found
+
+
+@remember(8192)
+def _names_space(worked: WorkedLine) -> bool:
+    """Does a line name a space by its length?"""
+    sources = {id(turn.source): turn.source for line in worked.done for turn in line.turns}
+    return any(_is_by_length(what) for source in sources.values() for what in _places_in(source.steps))
+
+
+def _is_by_length(what: What) -> bool:
+    return what.kind == "sp" and what.length is not None and what.length.parts != ()
+
+
+def _spaces_not_there(subject: Subject, line: LineWork) -> Iterable[Finding]:
+    """The first space of a line that is named by a length that no space below it has."""
+    assert isinstance(line.line, Row | Again)
+    for turn in line.turns:
+        lengths = {place.length for place, _ in leaves(turn.edge.runs) if place.kind == "sp"}
+        for what in _places_in(turn.source.steps) if lengths and not turn.edge.assumed else ():
+            told = what.length.at(line.size) if _is_by_length(what) and what.length is not None else None
+            if told is None or told in lengths or what.length is None:
+                continue
+            there = min(lengths, key=lambda length: (abs(length - told), length))
+            where = f"{write_label(line.line)}{subject.in_size(line.size)}"
+            message = f"{where}: there is no ch-{told} space to work into; what is below is ch-{there}."
+            repair = Repair(f"Change {told} to {there}", (edit_value(what.length, line.size, there),))
+            own = isinstance(line.line, Row)
+            span, repairs = (what.length.span, (repair,)) if own else (line.line.span, ())
+            yield Finding("chain-not-there", "error", span, message, line.size, there, told, repairs)
+            return
 
 
 def named_rows(subject: Subject) -> list[Finding]:

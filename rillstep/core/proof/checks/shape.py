@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 
+from rillstep.core.craft import abbreviation, basic
 from rillstep.core.fabric import LineWork
 from rillstep.core.findings import Finding
 from rillstep.core.measures.profile import ESTIMATED_HIGH, ESTIMATED_LOW, FLAT_HIGH, FLAT_LOW, RoundShape, SizeShape
 from rillstep.core.proof.subject import Subject, WorkedLine
-from rillstep.core.stitches import abbreviation, basic
 from rillstep.core.tree import Again, Pattern, Row
 from rillstep.core.tree.changes import in_gauge_of
 
