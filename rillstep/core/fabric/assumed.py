@@ -3,6 +3,7 @@ on."""
 
 from dataclasses import replace
 
+from rillstep.core.craft import BY_US, GATHERED, basic_of
 from rillstep.core.fabric.counting import stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run, pattern, stitches_edge
 from rillstep.core.fabric.hook import Trouble
@@ -32,7 +33,7 @@ def go_on(
     piece.origin = (line.kind, number)
     if line.kind == "Row":
         piece.rows += max(0, line.rounds(size)) if line.rounds(size) <= MOST_ROUNDS else 0
-    sts = stated_sts(line.totals, size)
+    sts = None if _counts_own(line) else stated_sts(line.totals, size)
     if sts is None:
         known = trouble is None and not line.broken and last is not None
         piece.edge = last.edge if known and last is not None else None
@@ -42,6 +43,32 @@ def go_on(
     end = interned(stated_edge(line, sts, size, source))
     piece.edge = end
     return LineWork(line, index, start, end, rounds, last, trouble, stated=True, source=source, size=size)
+
+
+def _counts_own(line: Worked) -> bool:
+    """Does a total count stitches of the text's own, of which it is not known here how many places each has?"""
+    return any(
+        total.what not in ("sts", "sp", "ch", *GATHERED) and basic_of(total.what) not in BY_US for total in line.totals
+    )
+
+
+def hangs_on_what_is_assumed(source: Row, edge: Edge) -> bool:
+    """Does a row work into more than plain stitches, where of the row below only its stated total is known? That it
+    does not come out tells nothing of it then."""
+    return edge.assumed and _into_more(source.steps)
+
+
+def _into_more(steps: tuple[Step, ...]) -> bool:
+    for step in steps:
+        into = getattr(step, "into", step)
+        end = step.times if isinstance(step, Repeat) else getattr(into, "end", None)
+        for what in (getattr(into, "what", None), getattr(end, "what", None)):
+            if what is not None and (what.kind != "st" or what.stitch or what.corner):
+                return True
+        inner = step.works if isinstance(step, EachKind) else step.steps if isinstance(step, Repeat | Group) else ()
+        if inner and _into_more(inner):
+            return True
+    return False
 
 
 def stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 
 from rillstep.core.craft import basic
-from rillstep.core.fabric.assumed import Worked, go_on
+from rillstep.core.fabric.assumed import Worked, go_on, hangs_on_what_is_assumed
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
@@ -146,7 +146,9 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
         spent += last.spent
         if last.trouble:
-            gone_on = go_on(line, index, size, piece, tuple(rounds), last, last.trouble, source)
+            hangs = hangs_on_what_is_assumed(source, before)
+            known, told = ((), None) if hangs else (tuple(rounds), last.trouble)
+            gone_on = go_on(line, index, size, piece, known, last, told, source)
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
         _keep(piece, last, line.kind, first_number + turn, on_rest)
         piece.grew = last.counts.sts - before.counts().sts
@@ -162,8 +164,9 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         if last.row is not turns[-1].source:  # a remembered row may have stood elsewhere in the text
             last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
         sts = stated_sts(line.totals, size)
-        if sts is not None and sts != last.counts.sts:
-            gone_on = go_on(line, index, size, piece, tuple(rounds), last, None, sources[-1])
+        hangs = hangs_on_what_is_assumed(turns[-1].source, turns[-1].edge)
+        if hangs or (sts is not None and sts != last.counts.sts):
+            gone_on = go_on(line, index, size, piece, () if hangs else tuple(rounds), last, None, sources[-1])
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
     piece.edge = here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
