@@ -20,3 +20,12 @@ def test_the_text_is_offered_back_as_it_was() -> None:
             offered += any(prove_text(one).pattern == prove_text(text).pattern for one in texts)
     assert tried > 60
     assert offered / tried > 0.85
+
+
+def test_a_repair_of_which_one_keeps_its_ending() -> None:
+    """ "3rd" is made "2nd", and "third" as well."""
+    head = "Pattern: A\nTerms: US\n\nBody\nCh 13.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (12 sc)\n"
+    for told in ("4th", "fourth"):
+        text = head.replace("2nd", told)
+        texts = [apply_edits(text, repair.edits) for repair in errors(prove_text(text))[0].repairs]
+        assert head in texts

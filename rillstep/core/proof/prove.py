@@ -50,6 +50,7 @@ from rillstep.core.proof.checks.symmetry import sides_alike
 from rillstep.core.proof.checks.yarns import yarns
 from rillstep.core.proof.merging import caused, merged
 from rillstep.core.proof.named_repairs import keeping_names
+from rillstep.core.proof.ordinals import with_endings
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
@@ -159,7 +160,7 @@ def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None)
     def again(other: str) -> tuple[Finding, ...]:
         return prove_as_read(other, allowance_mm, terms).findings
 
-    named = keeping_names(text, proof.findings, len(proof.pattern.sizes), again)
+    named = keeping_names(text, with_endings(text, proof.findings), len(proof.pattern.sizes), again)
     found = tuple(one for finding in named if (one := _harmless(text, proof.findings, finding, again)) is not None)
     return proof if found == proof.findings else replace(proof, findings=found)
 
