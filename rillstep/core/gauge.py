@@ -46,7 +46,7 @@ class Gauge:
 
 
 # The hook as words say it ("4.5 mm", "US H/8, 5 mm").
-HOOK_MM = re.compile(r"(\d+(?:[.,]\d+)?)\s*mm\b")
+HOOK_MM = re.compile(r"((?<!\d)\d{1,3}(?:[.,]\d{1,3})?)\s*mm\b")
 
 
 def hook_in(words: str) -> float | None:

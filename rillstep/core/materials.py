@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from rillstep.core.gauge import hook_in
 from rillstep.core.tree import Pattern
 
+_NUMBER = r"(?<!\d)\d{1,5}(?:[.,]\d{1,3})?"
 _HOOK = re.compile(
-    r"(\d+(?:[.,]\d+)?)\s?mm\b[^.;,\n]{0,30}\bhooks?\b|\bhooks?\b[^.;,\n]{0,25}?(\d+(?:[.,]\d+)?)\s?mm\b", re.IGNORECASE
+    rf"({_NUMBER})\s?mm\b[^.;,\n]{{0,30}}\bhooks?\b|\bhooks?\b[^.;,\n]{{0,25}}?({_NUMBER})\s?mm\b", re.IGNORECASE
 )
 _YARN = re.compile(
     r"\b(?:yarn|cotton|acrylic|wool|jute|raffia|linen|balls?|skeins?|worsted|chunky|aran|dk|\d[- ]?ply)\b",
@@ -17,8 +18,7 @@ _YARN = re.compile(
 _GRAMS = re.compile(r"\d\s?g\b", re.IGNORECASE)
 # "(100 g = 110 m)", "(150 g, 470 m)", "50 g / 106 m".
 _LABEL = re.compile(
-    r"(\d+(?:[.,]\d+)?)\s?g(?:rams?)?\s?(?:=|,|/|per)\s?(?:about\s)?(\d+(?:[.,]\d+)?)\s?m(?:et(?:re|er)s?)?\b",
-    re.IGNORECASE,
+    rf"({_NUMBER})\s?g(?:rams?)?\s?(?:=|,|/|per)\s?(?:about\s)?({_NUMBER})\s?m(?:et(?:re|er)s?)?\b", re.IGNORECASE
 )
 # Weight classes by the words that makers use for them, the more exact ones first.
 _CLASSES = (
@@ -33,7 +33,7 @@ _CLASSES = (
 )
 # What stands before the name of a yarn: how much of it there is.
 _AMOUNT = re.compile(
-    r"^(?:about\s+)?\d+(?:[.,]\d+)?\s?(?:g|grams?|balls?|skeins?|m|metres)\b\s*(?:\([^)]*\)\s*)?(?:of\s+)?",
+    r"^(?:about\s+)?\d{1,5}(?:[.,]\d{1,3})?\s?(?:g|grams?|balls?|skeins?|m|metres)\b\s*(?:\([^)]*\)\s*)?(?:of\s+)?",
     re.IGNORECASE,
 )
 _MOST = 80

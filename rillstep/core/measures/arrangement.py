@@ -6,7 +6,10 @@ from dataclasses import dataclass
 
 from rillstep.core.tree import Pattern, words_of
 
-_SET = r"\d{1,3}(?:\s*[(\[]\s*\d{1,3}(?:\s*[,;:/|]\s*\d{1,3})*\s*[)\]]|(?:\s*/\s*\d{1,3})+)?"
+_SET = (
+    r"(?<![\d/])\d{1,3}(?:\s{0,2}[(\[]\s{0,2}\d{1,3}(?:\s{0,2}[,;:/|]\s{0,2}\d{1,3}){0,11}\s{0,2}[)\]]|"
+    r"(?:\s{0,2}/\s{0,2}\d{1,3}){1,11})?"
+)
 LAYS_OUT = re.compile(
     r"\b(?:arrange|lay|join|sew|seam|assemble|place|connect|whip ?stitch|crochet|stitch)\w*\b", re.IGNORECASE
 )

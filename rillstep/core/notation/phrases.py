@@ -23,7 +23,10 @@ MOST_PHRASES = 40
 MOST_WORDS = 12
 # What ends the words that are offered to be taught.
 _ENDS = (",", ";", ".", ":", "(", ")", "[", "]", "*", "-", "—", "=")
-_FORM = re.compile(r'^\s*(?:["“”](?P<quoted>[^"“”]+)["“”]|(?P<bare>[^"“”=]+?))\s*=\s*(?P<meaning>\S.*?)\s*$')
+_FORM = re.compile(
+    r'^\s*(?:["“”](?P<quoted>[^"“”]+)["“”]|(?P<bare>[^\s"“”=](?:[^"“”=]*[^\s"“”=])?))\s*=\s*'
+    r"(?P<meaning>\S(?:.*\S)?)\s*$"
+)
 _HOW = "A phrase is taught like this: Means: “in bb” = in back bump, or = nothing where it changes nothing."
 
 

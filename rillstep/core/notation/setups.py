@@ -49,11 +49,11 @@ _SETTING_UP = re.compile(
 
 
 _SET_UP_LEAD = re.compile(
-    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE
+    r"\W{0,9}(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE
 )
 _SET_UP_TAIL = re.compile(
-    r"\s*(?:make a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|"
-    r"begin with|commence with|crochet)?\s*(?:a\s+)?(?:foundation\s+)?$",
+    r"\s{0,3}(?:make a slip (?:knot|st)(?:\s{1,3}and|,)?(?:\s{1,3}then)?\s{0,3})?(?:make|work|start with|"
+    r"begin with|commence with|crochet)?\s{0,3}(?:a\s{1,3})?(?:foundation\s{1,3})?$",
     re.IGNORECASE,
 )
 
