@@ -50,7 +50,7 @@ def _names(terms: Terms) -> dict[str, str]:
         short, long = (stitch.us, stitch.us_name) if terms == "US" else (stitch.uk, stitch.uk_name)
         to_short, to_long = (stitch.uk, stitch.uk_name) if terms == "US" else (stitch.us, stitch.us_name)
         found |= {short: to_short, long: to_long}
-        for post in ("fp", "bp"):
+        for post in ("fp", "bp") if " " not in short else ():
             found[post + short] = post.upper() + to_short
         if long.endswith("treble crochet"):
             found.setdefault(long.removesuffix(" crochet"), to_long)

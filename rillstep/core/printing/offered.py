@@ -63,7 +63,7 @@ def _offered(terms: Terms) -> Iterator[Offered]:
     for stitch in STITCHES:
         name = abbreviation(stitch.us, terms)
         yield Offered(name, "stitch", full_name(stitch.us, terms))
-        if stitch is not SL_ST:
+        if stitch is not SL_ST and " " not in name:
             yield Offered(f"{name}2tog", "stitch", f"2 {full_name(stitch.us, terms)} worked together")
             for side in ("FP", "BP"):
                 yield Offered(side + name, "stitch", full_name(side + stitch.us, terms))
