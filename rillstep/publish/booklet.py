@@ -27,7 +27,7 @@ from rillstep.core.printing.writer import (
     write_stated,
 )
 from rillstep.core.proof import LineProof, Mark, Proof, Reprint, advice
-from rillstep.core.proof.as_written import NOT_PROVED
+from rillstep.core.proof.as_written import NOT_PROVED, VOUCHED_FOR
 from rillstep.core.tree import Again, Check, Line, Pattern, Prose, Row, Setup
 from rillstep.document import Design, Yarn
 from rillstep.document.design import hook_said_mm
@@ -65,7 +65,7 @@ class BookletLine:
     """One printed line. `line` is its number in the source text; 0 for a line that says for which sizes.
 
     kind: "row", "setup", "check", "prose" or "note" (words that are kept), "make" (how many of a piece), "sizes",
-    "written" (as it stands in the source, since it is not proved).
+    "written" (as it stands in the source, since it is not proved), "vouched" (so as well, with the designer's word).
     """
 
     kind: str
@@ -102,6 +102,11 @@ class Booklet:
     def as_written(self) -> int:
         """How many lines stand as they were written, since they are not proved."""
         return sum(line.kind == "written" for section in self.sections for line in section.lines)
+
+    @property
+    def vouched(self) -> int:
+        """How many lines stand as they were written, with the designer's word for them."""
+        return sum(line.kind == "vouched" for section in self.sections for line in section.lines)
 
     @property
     def unchecked(self) -> int:
@@ -179,7 +184,11 @@ def _line(line: Line, pattern: Pattern, reprint: Reprint, terms: Terms) -> Bookl
     number = line.span.line
     source = reprint.source_of(number)
     if number in reprint.written and isinstance(line, Prose):
-        return BookletLine("written", source, "", line.text.removeprefix(NOT_PROVED), "", "unchecked")
+        vouched = line.text.startswith(VOUCHED_FOR)
+        words = line.text.removeprefix(VOUCHED_FOR).removeprefix(NOT_PROVED)
+        return BookletLine(
+            "vouched" if vouched else "written", source, "", words, "", "vouched" if vouched else "unchecked"
+        )
     match line:
         case Row():
             proof = next(p for p in reprint.proof.lines if p.line == number)

@@ -29,6 +29,8 @@ def _line(line: BookletLine) -> str:
     totals = f" **— {line.totals}**" if line.totals else ""
     # A star would begin emphasis, and brackets a link.
     text = line.text.replace("*", "\\*")
+    if line.kind == "vouched":
+        return f"- (as it was written, with the designer's word for it) {text}"
     if line.kind == "written":
         return f"- (as it was written, and not proved) {text}"
     return f"- {label}{text}{totals}"

@@ -24,6 +24,8 @@ def keep_phrase(session: Session, studio_id: int, words: str, meaning: str) -> v
     read = read_phrase(f'"{words}" = {meaning}', Span(1, 1, 2), "US")
     if isinstance(read, Finding):
         raise Invalid(read.message)
+    if read.vouched:
+        raise Invalid("A line is vouched for in its own text; no phrase is kept for others.")
     row = session.scalar(select(Phrase).where(Phrase.studio_id == studio_id, Phrase.words == words).with_for_update())
     if row is None:
         if len(list_phrases(session, studio_id)) >= MOST_KEPT:

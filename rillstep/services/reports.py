@@ -21,6 +21,7 @@ from rillstep.services.workbench import allowance_of
 
 MARKS: dict[Mark, str] = {
     "proved": "proved", "unchecked": "not-checked", "wrong": "wrong", "not understood": "not-understood",
+    "vouched": "vouched-for",
 }  # fmt: skip
 
 

@@ -152,7 +152,7 @@ class SizeView(BaseModel):
     holds: list[str]
 
 
-MarkView = Literal["proved", "unchecked", "wrong", "not understood"]
+MarkView = Literal["proved", "unchecked", "wrong", "not understood", "vouched"]
 
 
 class PlaceView(BaseModel):
@@ -174,13 +174,14 @@ class NamedPlaceView(PlaceView):
 
 class CountsView(BaseModel):
     """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
-    not understood; and kept as words."""
+    not understood; vouched for; and kept as words."""
 
     proved: int
     with_phrases: int
     unchecked: int
     wrong: int
     not_understood: int
+    vouched: int
     kept: int
 
 
@@ -330,7 +331,7 @@ class BookletLineView(BaseModel):
     label: str
     text: str
     totals: str
-    mark: Literal["proved", "unchecked", "wrong", "not understood", "kept"]
+    mark: MarkView | Literal["kept"]
     sts: list[int | None]
 
 
@@ -356,6 +357,7 @@ class BookletView(BaseModel):
     proved: bool
     unchecked: int
     as_written: int
+    vouched: int
     problems: list[FindingView]
     materials: list[str]
     gauge: str

@@ -89,7 +89,7 @@ def booklet_view(design: Design, terms: Terms, size: str | None) -> views.Bookle
     sizes = printed.proof.pattern.sizes
     return views.BookletView(
         title=made.title, sizes=list(made.sizes), proved=made.proved, unchecked=made.unchecked,
-        as_written=made.as_written,
+        as_written=made.as_written, vouched=made.vouched,
         problems=[finding_view(f, sizes) for f in problems],
         materials=list(made.materials), gauge=made.gauge,
         measures=[views.TableRow(name=name, values=list(values)) for name, values in made.measures],

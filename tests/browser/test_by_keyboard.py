@@ -10,7 +10,7 @@ from playwright.sync_api import Locator, Page, expect
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.settling import read
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 POUCH = (Path(__file__).parents[1] / "grading_texts" / "pouch.txt").read_text()
 PLAIN = without_names(POUCH, read(POUCH))

@@ -5,7 +5,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import assert_axe
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 TEXT = """Pattern: Comet pouch
 Sizes: S, M

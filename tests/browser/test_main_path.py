@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from rillstep.core.proof import prove_text
 from tests.browser.conftest import saved, step
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 
 def test_from_an_empty_start_to_proved_instructions_in_four_sizes(page: Page) -> None:

@@ -8,7 +8,7 @@ from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import Opener, assert_axe, import_design, sign_up
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 STEPS = ("swatch", "sizes", "shape", "yarn", "words", "words?view=edit", "testers", "parts")
 

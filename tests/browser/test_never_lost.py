@@ -14,7 +14,7 @@ from rillstep.store.database import migrate
 from tests.browser.conftest import Opener, import_design, saved, sign_up, step
 from tests.canaries import server_log
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 
 def test_the_server_goes_away_while_typing(open_page: Opener, mariadb: OwnMariaDb) -> None:

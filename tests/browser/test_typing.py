@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Opener, sign_up
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 TYPED = Path(__file__).parents[1] / "typed"
 # Seconds from key to key, as they are in a row of keys.

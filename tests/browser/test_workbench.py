@@ -9,7 +9,7 @@ from rillstep.demo.data import nightfield, pouch
 from rillstep.document import dump
 from tests.browser.conftest import assert_axe, import_design, put, saved, step
 
-pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser by hand")]
+pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
 
 @pytest.fixture

@@ -1103,11 +1103,8 @@ export interface components {
             label: string;
             /** Line */
             line: number;
-            /**
-             * Mark
-             * @enum {string}
-             */
-            mark: "proved" | "unchecked" | "wrong" | "not understood" | "kept";
+            /** Mark */
+            mark: ("proved" | "unchecked" | "wrong" | "not understood" | "vouched") | "kept";
             /** Sts */
             sts: (number | null)[];
             /** Text */
@@ -1154,6 +1151,8 @@ export interface components {
             title: string;
             /** Unchecked */
             unchecked: number;
+            /** Vouched */
+            vouched: number;
         };
         /**
          * BoxView
@@ -1334,7 +1333,7 @@ export interface components {
         /**
          * CountsView
          * @description How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
-         *     not understood; and kept as words.
+         *     not understood; vouched for; and kept as words.
          */
         CountsView: {
             /** Kept */
@@ -1345,6 +1344,8 @@ export interface components {
             proved: number;
             /** Unchecked */
             unchecked: number;
+            /** Vouched */
+            vouched: number;
             /** With Phrases */
             with_phrases: number;
             /** Wrong */
@@ -2178,7 +2179,7 @@ export interface components {
              * Mark
              * @enum {string}
              */
-            mark: "proved" | "unchecked" | "wrong" | "not understood";
+            mark: "proved" | "unchecked" | "wrong" | "not understood" | "vouched";
             /** Phrases */
             phrases: string[];
             /** Section */

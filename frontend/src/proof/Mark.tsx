@@ -1,4 +1,4 @@
-import { CircleCheck, CircleDashed, CircleHelp, CircleX, MessageSquareText } from "lucide-react";
+import { CircleCheck, CircleDashed, CircleHelp, CircleX, MessageSquareText, PenLine } from "lucide-react";
 import type { CountsView, LineView } from "../api/schema";
 
 export type MarkName = LineView["mark"] | "kept";
@@ -8,6 +8,7 @@ const MARKS = {
   unchecked: { icon: CircleDashed, tone: "text-warn", words: "worked, not checked" },
   wrong: { icon: CircleX, tone: "text-wrong", words: "refuted" },
   "not understood": { icon: CircleHelp, tone: "text-wrong", words: "not understood" },
+  vouched: { icon: PenLine, tone: "text-warn", words: "vouched for, not proved" },
   kept: { icon: MessageSquareText, tone: "text-quiet", words: "kept as words" },
 } as const;
 
@@ -18,7 +19,7 @@ interface MarkProps {
   size?: number;
 }
 
-/** What the proof says of a line: one of its four marks, or that it is kept as words. */
+/** What the proof says of a line: one of its five marks, or that it is kept as words. */
 export function Mark({ mark, phrases, size = 15 }: MarkProps) {
   const { icon: Icon, tone, words: plain } = MARKS[mark];
   const words = phrases?.length ? `${plain} with your phrases: ${phrases.join(", ")}` : plain;
@@ -43,7 +44,8 @@ export function Counts({
   stale?: boolean;
 }) {
   const refuted = counts.wrong + counts.not_understood > 0;
-  if (counts.proved + counts.unchecked === 0 && !refuted) {
+  const open = counts.unchecked + counts.vouched > 0;
+  if (counts.proved === 0 && !open && !refuted) {
     return (
       <p
         role="status"
@@ -58,18 +60,13 @@ export function Counts({
     [counts.unchecked, "not checked"],
     [counts.wrong, "wrong"],
     [counts.not_understood, "not understood"],
+    [counts.vouched, "vouched for"],
   ] as const;
   const words = [
     `${counts.proved} proved${counts.with_phrases > 0 ? ` (${counts.with_phrases} with your phrases)` : ""}`,
     ...rest.filter(([count]) => count > 0).map(([count, what]) => `${count} ${what}`),
   ].join(", ");
-  const tone = stale
-    ? "text-quiet"
-    : refuted
-      ? "text-wrong"
-      : counts.unchecked > 0
-        ? "text-warn"
-        : "text-sound";
+  const tone = stale ? "text-quiet" : refuted ? "text-wrong" : open ? "text-warn" : "text-sound";
   return (
     <p
       role="status"
@@ -80,7 +77,7 @@ export function Counts({
       {stale ? (
         <CircleDashed size={17} aria-hidden />
       ) : (
-        <Mark mark={refuted ? "wrong" : counts.unchecked > 0 ? "unchecked" : "proved"} size={17} />
+        <Mark mark={refuted ? "wrong" : open ? "unchecked" : "proved"} size={17} />
       )}
       {words}
       {tail}

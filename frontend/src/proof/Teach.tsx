@@ -66,12 +66,22 @@ export function Teach({ offer, text, terms, onEdit }: Props) {
             These words change nothing
           </button>
         )}
+        <button
+          type="button"
+          className="button-plain"
+          disabled={words.trim() === "" || teach.isPending}
+          onClick={() => teach.mutate({ words, meaning: "vouched", keep: false })}
+        >
+          I vouch for this line
+        </button>
         <button type="button" className="button-bare" onClick={() => setOpen(false)}>
           Not now
         </button>
       </div>
       <p className="text-quiet text-[13px]">
         It is written into the head of the text as a line “Means:”, so the text stays whole wherever it goes.
+        A line that you vouch for is not worked: it takes the total that it states, is counted apart, and is
+        printed without a claim.
       </p>
     </div>
   );

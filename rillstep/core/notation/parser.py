@@ -1,7 +1,7 @@
 """A pattern text into its tree. One line is read at a time, so one bad line never hides the next."""
 
 from collections import Counter
-from collections.abc import Hashable, Mapping, Sequence
+from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.totals import read_unknown
@@ -18,7 +18,7 @@ from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
-from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup
+from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup, lines_of
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.watch import look
@@ -70,6 +70,8 @@ def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | 
     reading.close_section()
     _check_names(reading)
     pattern = _pattern(reading, raws, kept)
+    vouched = {at for line in _rows(pattern) if line.vouched for at in lines_of(line)}
+    reading.findings = [one for one in reading.findings if one.span.line not in vouched]
     if not any(isinstance(line, Row) for _, line in pattern.lines()):
         message = "There are no rows or rounds here: start them with “Rnd 1:” or “Row 1:”."
         reading.findings.append(Finding("nothing-to-work", "error", Span(1, 1, 2), message))
@@ -199,10 +201,13 @@ def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> P
     begins = min((section.span.line for section in reading.sections if section.span.line), default=1)
     if head.unnamed_gauge and (stitch := _main_stitch(reading.sections)) is not None:
         head.gauges[0] = replace(head.gauges[0], stitch=stitch)
+    rests = _rests(raws, head.phrases)
+    vouched = {number for number, phrase in rests if phrase in {one.written for one in head.phrases if one.vouched}}
+    sections = tuple(_vouched(section, vouched) for section in reading.sections) if vouched else tuple(reading.sections)
     return Pattern(
         head.name,
         head.sizes,
-        tuple(reading.sections),
+        sections,
         head.units,
         tuple(rounded(gauge, head.units) for gauge in head.gauges),
         head.finished,
@@ -210,9 +215,27 @@ def _pattern(reading: TextSoFar, raws: Sequence[str], kept: Sequence[Span]) -> P
         tuple(head.specials),
         head.terms,
         tuple(kept),
-        _rests(raws, head.phrases),
+        rests,
         tuple(head.own_gauges),
         tuple(said_measures(raws[: begins - 1], len(head.sizes))) if head.gauges else (),
+    )
+
+
+def _rows(pattern: Pattern) -> Iterator[Row | Again]:
+    return (line for _, line in pattern.lines() if isinstance(line, Row | Again))
+
+
+def _vouched(section: Section, lines: set[int]) -> Section:
+    """A section in which the rows that stand in some lines of the text are vouched for: they are not worked, and leave
+    what they state."""
+    return replace(
+        section,
+        lines=tuple(
+            replace(line, broken=True, vouched=True)
+            if isinstance(line, Row | Again) and lines.intersection(lines_of(line))
+            else line
+            for line in section.lines
+        ),
     )
 
 

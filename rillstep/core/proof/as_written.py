@@ -7,12 +7,13 @@ from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Setup, lines_of
 
 # What stands before such a line; as a note it is read back as the words that it is.
 NOT_PROVED = "As it was written, and not proved: "
+VOUCHED_FOR = "As it was written, with the designer's word for it: "
 
 
 def unproved_lines(proof: Proof) -> set[int]:
-    """The lines of the source that are wrong, or not understood."""
+    """The lines of the source that are wrong, not understood, or vouched for."""
     broken = {line.span.line for _, line in proof.pattern.lines() if isinstance(line, Setup) and line.broken}
-    return broken | {line.line for line in proof.lines if line.mark in ("wrong", "not understood")}
+    return broken | {line.line for line in proof.lines if line.mark in ("wrong", "not understood", "vouched")}
 
 
 def with_source_lines(pattern: Pattern, source: str, numbers: set[int]) -> Pattern:
@@ -28,7 +29,8 @@ def with_source_lines(pattern: Pattern, source: str, numbers: set[int]) -> Patte
             elif not (lines and isinstance(lines[-1], Prose) and lines[-1].span.line == line.span.line):
                 held = lines_of(line) if isinstance(line, Row | Again) else range(line.span.line, line.span.line + 1)
                 words = " ".join(" ".join(rows[at - 1] for at in held if at <= len(rows)).split())
-                lines.append(Prose(NOT_PROVED + words, line.sizes, True, line.span))
+                before = VOUCHED_FOR if isinstance(line, Row | Again) and line.vouched else NOT_PROVED
+                lines.append(Prose(before + words, line.sizes, True, line.span))
         sections.append(replace(section, lines=tuple(lines)))
     return replace(pattern, sections=tuple(sections))
 

@@ -78,7 +78,7 @@ CHECKS = (
 )  # fmt: skip
 
 
-Mark = Literal["proved", "unchecked", "wrong", "not understood"]
+Mark = Literal["proved", "unchecked", "wrong", "not understood", "vouched"]
 
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
@@ -107,7 +107,8 @@ class LineProof:
 
     mark: "proved", every word worked and every number true; "unchecked", worked, with something in it that is not
     looked at, which a
-    warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole.
+    warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole;
+    "vouched", not worked, with the designer's word for it.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
     phrases: those of the text's own on which the line rests; its words hold for the meanings that the text gives them.
@@ -213,8 +214,8 @@ def _line_proofs(subject: Subject, findings: tuple[Finding, ...]) -> tuple[LineP
             continue
         assert isinstance(line.line, Row | Again)
         found = {code for at in lines_of(line.line) for code in codes.get(at, ())} if codes else set()
-        if found and proof.mark != "not understood":
-            refuted = found - UNCHECKED
+        refuted = found - UNCHECKED
+        if found and proof.mark != "not understood" and (refuted or proof.mark != "vouched"):
             mark: Mark = "unchecked" if not refuted else "not understood" if refuted <= UNREAD else "wrong"
             proof = replace(proof, mark=mark)
         if isinstance(line.line, Again) and proof.mark == "proved" and _copies_unproved(line, proofs):
@@ -256,10 +257,15 @@ def _unjudged(line: WorkedLine, unread: tuple[str, ...]) -> LineProof | None:
         tuple(c.sts if c is not None else None for c in counts),
         tuple(c.spaces_of(None) if c is not None else None for c in counts),
         tuple(main.count.at(size) if main is not None and size in row.sizes else None for size in range(len(works))),
-        "not understood" if row.broken else "proved" if _is_known(line, counts, unread) else "unchecked",
+        _read_mark(row) or ("proved" if _is_known(line, counts, unread) else "unchecked"),
         min((w.depends for w in line.done if w.depends is not None), default=None),
         max(row.span.line, row.last_line),
     )  # fmt: skip
+
+
+def _read_mark(row: Row | Again) -> Mark | None:
+    """The mark that a row has by its words alone."""
+    return "vouched" if row.vouched else "not understood" if row.broken else None
 
 
 def _is_known(line: WorkedLine, counts: list[Counts | None], unread: tuple[str, ...]) -> bool:

@@ -124,6 +124,7 @@ class Row:
     stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
     until: Until | None = None  # what the piece measures at their end
     named: tuple[Named, ...] = field(default=(), compare=False)  # what its words name besides, which must be there
+    vouched: bool = field(default=False, compare=False)  # the designer vouches for what is not understood in it
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""
@@ -213,6 +214,7 @@ class Again:
     kept: tuple[Kept, ...] = ()
     name: str = ""
     stated: tuple[Total, ...] = ()  # as in `Row`
+    vouched: bool = field(default=False, compare=False)  # as in `Row`
 
     def rounds(self, size: int) -> int:
         """How many rounds this line stands for in a size; 0 or less when its range is empty."""

@@ -56,6 +56,7 @@ class Taught:
     meaning: str
     tokens: tuple[Token, ...]
     listed: bool = False  # it stands in a list of abbreviations, as any text has one
+    vouched: bool = False  # the designer vouches for the lines that hold it
 
 
 def places_of(tokens: Sequence[Token], taught: Sequence[Taught]) -> list[tuple[int, int, Taught]]:
