@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from rillstep.core.craft import Terms
 from rillstep.core.findings import Edit, Finding, Repair
-from rillstep.core.notation.phrases import NOTHING, offer, stands_in, teach
+from rillstep.core.notation.phrases import NOTHING, offer, stands_in, teach, vouchable
 from rillstep.core.proof import Proof, prove_text
 from rillstep.services import views
 from rillstep.services.errors import Invalid
@@ -32,7 +32,7 @@ def findings_of(text: str, proof: Proof, kept: Sequence[views.PhraseView]) -> li
         if offered is not None:
             known = [_from_studio(text, proof, phrase, own) for phrase in kept if stands_in(rows[at], phrase.words)]
             repairs = [*repair_views(tuple(one for one in known if one is not None)), *view.repairs]
-            told = views.OfferView(words=offered.words, nothing=offered.nothing)
+            told = views.OfferView(words=offered.words, nothing=offered.nothing, vouch=vouchable(rows[at], finding))
             view = view.model_copy(update={"offer": told, "repairs": repairs})
         found.append(view)
     return found

@@ -24,10 +24,12 @@ class RepairView(BaseModel):
 
 
 class OfferView(BaseModel):
-    """Words that are not understood and may be taught; nothing: they may be said to change nothing."""
+    """Words that are not understood and may be taught; nothing: they may be said to change nothing. vouch: the words of
+    the line that may be vouched for, empty where there are too few."""
 
     words: str
     nothing: bool
+    vouch: str
 
 
 class PhraseView(BaseModel):

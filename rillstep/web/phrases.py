@@ -24,8 +24,11 @@ class NewPhrase(BaseModel):
     meaning: Annotated[str, Field(min_length=1, max_length=240)]
 
 
-class TeachBody(TextBody, NewPhrase):
-    pass
+class TeachBody(TextBody):
+    """As `NewPhrase`; "vouched" where the designer vouches for the line, whose words may be many."""
+
+    words: Annotated[str, Field(min_length=1, max_length=600)]
+    meaning: Annotated[str, Field(min_length=1, max_length=240)]
 
 
 class PhrasePath(BaseModel):

@@ -1,9 +1,11 @@
 """A line that the designer vouches for: not worked, counted apart, printed without a claim, and no excuse for others."""
 
+from dataclasses import replace
+
 import pytest
 
-from rillstep.core.findings import apply_edits
-from rillstep.core.notation.phrases import teach
+from rillstep.core.findings import Span, apply_edits
+from rillstep.core.notation.phrases import teach, vouchable
 from rillstep.core.proof import counts_of, prove_text, reader_text
 
 WORDS = "sc around the next 2 bars of the row below"
@@ -54,3 +56,21 @@ def test_it_is_written_into_the_head_by_one_press(text: str) -> None:
 def test_a_wrong_label_is_wrong_all_the_same() -> None:
     text = HEAD.format(VOUCHED) + ROWS.format(12).replace("Row 2:", "Row 4:").replace("Row 3:", "Row 5:")
     assert marks(text)[1] == "wrong"
+
+
+def test_one_word_vouches_for_nothing() -> None:
+    """It would stand for every line that holds it."""
+    text = HEAD.format('Means: "sc" = vouched\n') + ROWS.format(12)
+    assert "vouched" not in marks(text)
+    assert next(one.code for one in prove_text(text).findings) == "phrase-form"
+
+
+def test_what_is_vouched_for_is_the_line_behind_its_label() -> None:
+    text = HEAD.format("") + ROWS.format(12)
+    finding = next(one for one in prove_text(text).findings if one.code == "not-understood")
+    line = text.split("\n")[finding.span.line - 1]
+    assert vouchable(line, finding) == line.partition(": ")[2]
+    long = line.replace("Ch 1,", "Ch 1, " + "sc in next st, " * 20)
+    told = Span(1, long.index("sc around") + 1, long.index(" of the row") + 1)
+    assert vouchable(long, replace(finding, span=told)) == "sc around the next 2 bars"
+    assert vouchable("Row 2: sc R", finding) == ""

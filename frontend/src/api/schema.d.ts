@@ -2359,11 +2359,14 @@ export interface components {
         };
         /**
          * OfferView
-         * @description Words that are not understood and may be taught; nothing: they may be said to change nothing.
+         * @description Words that are not understood and may be taught; nothing: they may be said to change nothing. vouch: the words of
+         *     the line that may be vouched for, empty where there are too few.
          */
         OfferView: {
             /** Nothing */
             nothing: boolean;
+            /** Vouch */
+            vouch: string;
             /** Words */
             words: string;
         };
@@ -3112,7 +3115,10 @@ export interface components {
         TaughtView: {
             edit: components["schemas"]["EditView"];
         };
-        /** TeachBody */
+        /**
+         * TeachBody
+         * @description As `NewPhrase`; "vouched" where the designer vouches for the line, whose words may be many.
+         */
         TeachBody: {
             /** Meaning */
             meaning: string;

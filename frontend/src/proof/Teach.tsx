@@ -66,14 +66,16 @@ export function Teach({ offer, text, terms, onEdit }: Props) {
             These words change nothing
           </button>
         )}
-        <button
-          type="button"
-          className="button-plain"
-          disabled={words.trim() === "" || teach.isPending}
-          onClick={() => teach.mutate({ words, meaning: "vouched", keep: false })}
-        >
-          I vouch for this line
-        </button>
+        {offer.vouch && (
+          <button
+            type="button"
+            className="button-plain"
+            disabled={teach.isPending}
+            onClick={() => teach.mutate({ words: offer.vouch, meaning: "vouched", keep: false })}
+          >
+            I vouch for this line
+          </button>
+        )}
         <button type="button" className="button-bare" onClick={() => setOpen(false)}>
           Not now
         </button>

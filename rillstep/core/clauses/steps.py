@@ -375,12 +375,19 @@ def _stands_as_stitch(stream: Stream, token: Token) -> bool:
 @remember(4096)
 def _nearest_word(word: str, terms: Terms, names: tuple[str, ...]) -> str:
     """The word of the language that is nearest to this one, itself if it is one; nothing when none is near."""
+    stitches = stitch_words(terms)
     known = [
-        *stitch_words(terms), *GATHERED, PICOT, "ch", "sk", "inc", "dec", "join", "turn", "rotate", "repeat", *names
+        *stitches, *GATHERED, PICOT, "ch", "sk", "inc", "dec", "join", "turn", "rotate", "repeat", *names
     ]  # fmt: skip
     if word in known:
         return word
-    return next(iter(difflib.get_close_matches(word, known, 1, 0.6 if len(word) < 5 else 0.75)), "")
+    # A slip of the pen keeps the first letter, or changes two for each other.
+    likely = [
+        name
+        for name in known
+        if (name[:1] == word[:1] or sorted(name) == sorted(word)) and not (name[-1:] == "s" and name[:-1] in stitches)
+    ]
+    return next(iter(difflib.get_close_matches(word, likely, 1, 0.6 if len(word) < 5 else 0.75)), "")
 
 
 def _did_you_mean(stream: Stream, start: int) -> str:

@@ -21,7 +21,7 @@ from rillstep.core.words.tokens import Taught, Token, places_of, tokens_of
 NOTHING = "nothing"
 # What a designer vouches for stays unread: its line takes its stated total, and is marked so.
 VOUCHED = "vouched"
-MOST_VOUCHED = 40
+LEAST_VOUCHED, MOST_VOUCHED = 3, 60
 MOST_PHRASES = 40
 MOST_WORDS = 12
 # What ends the words that are offered to be taught.
@@ -52,6 +52,11 @@ def read_phrase(value: str, span: Span, terms: Terms, own: Sequence[str] = ()) -
     written = " ".join((match["quoted"] or match["bare"]).split())
     words, meaning = _texts(written), match["meaning"].rstrip(".")
     if words and len(words) <= MOST_VOUCHED and meaning.lower() == VOUCHED:
+        if len(words) < LEAST_VOUCHED:
+            message = (
+                f"You vouch for the words of a line: at least {LEAST_VOUCHED} of them, so that no other line is meant."
+            )
+            return Finding("phrase-form", "error", span, message)
         return Taught(written, words, VOUCHED, (), vouched=True)
     if not words or len(words) > MOST_WORDS or not any(word[0].isalpha() for word in words):
         return Finding("phrase-form", "error", span, _HOW)
@@ -114,6 +119,21 @@ def lines_of_phrases(rows: Sequence[tuple[int, str]], taught: Sequence[Taught]) 
     for number, text in rows:
         tokens = tokens_of(text, number, 1)
         yield from {(one, number): None for _, _, one in places_of(tokens, taught)}
+
+
+def vouchable(line: str, finding: Finding) -> str:
+    """The words of a line that a designer may vouch for: all that stands behind its label, or in a long line those at
+    which a finding says that they are not understood; "" where these are too few."""
+    label = _LABEL.match(line)
+    whole = line[label.end() if label is not None else 0 :]
+    told = line[finding.span.column - 1 : finding.span.end_column - 1]
+    for words in (" ".join(one.replace('"', " ").split()) for one in (whole, told)):
+        if LEAST_VOUCHED <= len(_texts(words)) <= MOST_VOUCHED:
+            return words
+    return ""
+
+
+_LABEL = re.compile(r"\s{0,9}(?:[A-Za-z]{1,9}\.?\s{0,3})?\d[^:a-z]{0,40}[:.]\s")
 
 
 def stands_in(line: str, words: str) -> bool:
