@@ -19,15 +19,6 @@ def errors(proof: Proof) -> list[str]:
 
 @not_yet
 @pytest.mark.parametrize(
-    "head",
-    ["Size: 30 cm (12 in) wide, 35 cm (14 in) tall", "Size\n9 in wide, 11 in deep\n", "Strap drop 20, 25 cm.\nSize: one, 25 cm"],
-)  # fmt: skip
-def test_a_length_is_no_size(head: str) -> None:
-    assert len(prove_text(f"{head}\n{BEGIN}").pattern.sizes) == 1
-
-
-@not_yet
-@pytest.mark.parametrize(
     ("notes", "name"),
     [
         ("Notes\n1) Worked in rounds.\n2) Ch 2 counts as a hdc.\n3) Row 3 sets the pattern.\n\nBase\n", ""),

@@ -236,7 +236,7 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
     if len({name.lower() for name in names}) < len(names):
         findings.append(Finding("size-twice", "error", span, "Two sizes have the same name."))
     head.sizes = names[:MAX_SIZES] or head.sizes
-    keep_measures(head, f"Sizes: {text}")
+    keep_measures(head, f"{'Sizes' if len(head.sizes) > 1 else 'Size'}: {text}")
 
 
 _WORD = re.compile(r"\d+(?:\.\d+)?|[a-z]{3,}")

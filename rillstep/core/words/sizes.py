@@ -19,6 +19,32 @@ _LENGTH = r"\d{1,3}(?:\.\d)?\s?(?:cm|mm|inches|inch|in|\"|ml|l)"
 _MEASURES_SET = re.compile(
     rf"({_LENGTH})\s?[(\[]({_LENGTH}(?:\s?[,;/]\s?{_LENGTH}){{0,8}})[)\]](?:\s[a-z]+)?", re.IGNORECASE
 )
+# "34 cm wide", "30 cm (12 in) tall", "about 20 cm across the bottom".
+_ABOUT = r"(?:(?:about|approx\.?|approximately|ca\.?|roughly)\s)?"
+_OF_ONE_BAG = re.compile(
+    rf"{_ABOUT}{_LENGTH}(?:\s?[(/]\s?{_LENGTH}\)?)?\s(?P<way>wide|tall|high|deep|long|across|in diameter|around|square)"
+    r"(?:\s(?!and\b)[a-z]+){0,4}",
+    re.IGNORECASE,
+)
+_ALSO = re.compile(r"\s?(?:,\s?(?:and\s)?|;\s?|\sand\s|\sby\s|\sx\s)", re.IGNORECASE)
+_ONE = re.compile(r"\s{0,3}one(?:[ -]size)?(?:\sonly)?\s?[,(]\s?(?:about\s|approx\.?\s)?\d", re.IGNORECASE)
+ONE_SIZE = "One size"
+
+
+def measures_one(text: str) -> bool:
+    """Does a text tell how large one bag is, in several directions, and name no sizes? "11 in tall, 8.5 in wide"."""
+    ways: list[str] = []
+    at = 0
+    text = text.strip().rstrip(".")
+    while (match := _OF_ONE_BAG.match(text, at)) is not None:
+        ways.append(match["way"].lower())
+        also = _ALSO.match(text, match.end())
+        if also is None:
+            return match.end() == len(text) and len(ways) > 1 and len(set(ways)) == len(ways)
+        at = also.end()
+    return False
+
+
 _MEASURED = re.compile(r"(?P<name>[A-Za-z][\w /-]{0,20}):\s*(?:about |approx\.? )?\d[^:;]{1,60}")
 _MEASURE = re.compile(r"\s{0,3}\([^()]{0,60}\d[^()]*\)|\s{0,3}[–—-]\s{0,3}\d.*$|\s{0,3}:\s{0,3}\d.*$")
 
@@ -27,6 +53,8 @@ def size_names(text: str) -> tuple[str, ...]:
     """ "S, M, L", "S (M, L)", "S[M:L]", "S/M/L", "Small (20 cm), Large (26 cm)"."""
     if (one := re.match(r"\s*(one size)\s*(?:[;.(]|fits\b|$)", text, re.IGNORECASE)) is not None:
         return (one[1],)  # "One size; see the notes for a bigger one"
+    if _ONE.match(text) is not None or measures_one(text):
+        return (ONE_SIZE,)
     text = re.sub(
         r"\s*[(\[](?:given|shown|written|listed|instructions)\b.*$", "", text, flags=re.IGNORECASE
     )  # "S, M, L (given as S (M, L))"
