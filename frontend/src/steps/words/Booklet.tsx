@@ -19,7 +19,8 @@ function Line({
   if (line.kind === "sizes") return <p className="font-text text-quiet mt-2 px-2 italic">{line.text}</p>;
   const chosen = selectable && selection?.line === line.line;
   const isRow = line.kind === "row";
-  const asWritten = line.kind === "written";
+  const vouched = line.kind === "vouched";
+  const asWritten = line.kind === "written" || vouched;
   const words = (
     <>
       {line.label && <strong className="font-sans text-sm">{line.label}: </strong>}
@@ -35,7 +36,7 @@ function Line({
   return (
     <div
       data-line={line.line}
-      className={`flex items-start gap-3 rounded px-2 py-1 ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""} ${line.mark === "kept" ? "text-quiet italic" : ""} ${asWritten ? "border-wrong border-l-2 border-dashed" : ""}`}
+      className={`flex flex-col gap-x-3 rounded px-2 py-1 sm:flex-row sm:items-start ${chosen ? "bg-mark-soft" : ""} ${line.kind === "check" ? "text-quiet text-sm" : ""} ${line.mark === "kept" ? "text-quiet italic" : ""} ${asWritten ? `${vouched ? "border-warn" : "border-wrong"} border-l-2 border-dashed` : ""}`}
     >
       {(isRow || asWritten) && selectable ? (
         <button
@@ -49,7 +50,7 @@ function Line({
         <p className="font-text min-w-0 flex-1">{words}</p>
       )}
       {isRow && (
-        <span className="flex shrink-0 items-center gap-1 text-sm">
+        <span className="flex shrink-0 items-center justify-end gap-1 self-end text-sm sm:self-auto">
           {line.sts.map((sts, index) => (
             <span key={index} className="tabular text-quiet w-9 text-right">
               {sts ?? "·"}
@@ -58,7 +59,11 @@ function Line({
           <Mark mark={line.mark} size={16} />
         </span>
       )}
-      {asWritten && <span className="text-wrong shrink-0 text-sm">as written, not proved</span>}
+      {asWritten && (
+        <span className={`shrink-0 text-sm ${vouched ? "text-warn" : "text-wrong"}`}>
+          {vouched ? "as written, vouched for" : "as written, not proved"}
+        </span>
+      )}
       {!isRow && columns > 0 && line.kind === "check" && <Mark mark={line.mark} size={16} />}
     </div>
   );
