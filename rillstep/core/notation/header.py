@@ -346,7 +346,8 @@ _EXPLAINED = re.compile(
 )
 # What a stitch of the pattern's own is made of, and no other name for it.
 _MADE_OF = re.compile(
-    r"^(?:\s{0,3}[a-z]{2,4}\d{1,2}tog\s(?:all\s)?(?:in|into)\b|[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|[(\[][^()\[\]]*,.*\b(?:in|into)\b)",
+    r"^(?:\s{0,3}[a-z]{2,4}\d{1,2}tog\s(?:all\s)?(?:in|into)\b|[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|"
+    r"[(\[][^()\[\]]*,.*\b(?:in|into)\b)",
     re.IGNORECASE,
 )
 
