@@ -12,6 +12,7 @@ from rillstep.core.fabric.remembered import interned
 from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.fabric.working import RowWork
 from rillstep.core.tree import Again, EachKind, Group, Repeat, Row, Step, Together, Work
+from rillstep.core.tree.features import places_named
 
 Worked = Row | Again
 
@@ -55,20 +56,7 @@ def _counts_own(line: Worked) -> bool:
 def hangs_on_what_is_assumed(source: Row, edge: Edge) -> bool:
     """Does a row work into more than plain stitches, where of the row below only its stated total is known? That it
     does not come out tells nothing of it then."""
-    return edge.assumed and _into_more(source.steps)
-
-
-def _into_more(steps: tuple[Step, ...]) -> bool:
-    for step in steps:
-        into = getattr(step, "into", step)
-        end = step.times if isinstance(step, Repeat) else getattr(into, "end", None)
-        for what in (getattr(into, "what", None), getattr(end, "what", None)):
-            if what is not None and (what.kind != "st" or what.stitch or what.corner):
-                return True
-        inner = step.works if isinstance(step, EachKind) else step.steps if isinstance(step, Repeat | Group) else ()
-        if inner and _into_more(inner):
-            return True
-    return False
+    return edge.assumed and any(what.kind != "st" or what.stitch or what.corner for what in places_named(source.steps))
 
 
 def stated_edge(line: Worked, sts: int, size: int, source: Row | None) -> Edge:

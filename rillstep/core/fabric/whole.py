@@ -21,7 +21,8 @@ from rillstep.core.fabric.remembered import Identity
 from rillstep.core.fabric.rounds import Budget, Where, work_line
 from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork
 from rillstep.core.memory import Shelf, remember
-from rillstep.core.tree import Again, Chain, EachKind, Gesture, Group, Line, Pattern, Repeat, Row, Section, Setup, Step
+from rillstep.core.tree import Again, Line, Pattern, Row, Section, Setup
+from rillstep.core.tree.features import places_named
 
 
 def work_pattern(pattern: Pattern, size: int, until: Callable[[LineWork], bool] | None = None) -> SizeWork:
@@ -201,19 +202,4 @@ def _names_corners(pattern: Identity) -> bool:
 @remember(8192)
 def _row_names_corner(row: Identity) -> bool:
     assert isinstance(row.it, Row)
-    return _corner_in(row.it.steps)
-
-
-def _corner_in(steps: tuple[Step, ...]) -> bool:
-    for step in steps:
-        if isinstance(step, Chain | Gesture):
-            continue
-        into = getattr(step, "into", step)
-        end = step.times if isinstance(step, Repeat) else getattr(into, "end", None)
-        for what in (getattr(into, "what", None), getattr(end, "what", None)):
-            if what is not None and what.corner:
-                return True
-        inner = step.works if isinstance(step, EachKind) else step.steps if isinstance(step, Repeat | Group) else ()
-        if inner and _corner_in(inner):
-            return True
-    return False
+    return any(what.corner for what in places_named(row.it.steps))

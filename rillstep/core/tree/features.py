@@ -1,9 +1,24 @@
 """What a row shows by its words alone: the stitch that it is mostly made of, the openings that it makes, what takes
 the rest."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
-from rillstep.core.tree import Chain, EachKind, Every, Group, Next, Repeat, Same, Skip, Step, Together, What, Work
+from rillstep.core.tree import (
+    Chain,
+    EachKind,
+    Every,
+    Gesture,
+    Group,
+    Next,
+    Repeat,
+    Same,
+    Skip,
+    Step,
+    Together,
+    What,
+    Work,
+)
 
 
 @dataclass(frozen=True)
@@ -67,3 +82,20 @@ def takes_the_rest(step: Step | None) -> bool:
         and step.into.what == What("st")
         and step.into.end.word in ("around", "across")
     )
+
+
+def places_named(steps: tuple[Step, ...]) -> Iterator[What]:
+    """Each kind of place that steps name, as where they go into or where they end, within repeats and groups as
+    well."""
+    for step in steps:
+        if isinstance(step, Chain | Gesture):
+            continue
+        into = getattr(step, "into", step)
+        end = step.times if isinstance(step, Repeat) else getattr(into, "end", None)
+        for what in (getattr(into, "what", None), getattr(end, "what", None)):
+            if what is not None:
+                yield what
+        if isinstance(step, Repeat | Group):
+            yield from places_named(step.steps)
+        elif isinstance(step, EachKind):
+            yield from places_named(step.works)
