@@ -129,7 +129,7 @@ def _kind_of(line: Line, number: Num, size: int, before: Proof, after: Proof) ->
         return "rounds"
     steps = list(_every(line.steps)) if isinstance(line, Row | Setup) else []
     if isinstance(line, Row) and any(
-        isinstance(named, NamedChain) and _at(named.length, spans) for named in line.named
+        isinstance(named, NamedChain) and named.length is not None and _at(named.length, spans) for named in line.named
     ):
         return "chain"
     step = next((one for one in reversed(steps) if any(_at(n, spans) for n in numbers_in(one))), None)

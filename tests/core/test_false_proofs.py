@@ -10,6 +10,7 @@ from pathlib import Path
 import pytest
 
 from rillstep.core.findings import apply_edits
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from tests.sweep.texts import slips
 
@@ -252,6 +253,16 @@ def _changed(name: str, was: str, now: str) -> list[str]:
         ("pasted_io_shell_clutch", "*sk 2 dc, 5dc in next sc", "*sk 1 (2) dc, 5dc in next sc", "left-over"),
         ("pasted_vega_market_bag", "sc in same ch-5 sp", "sc in same ch-4 (5, 5) sp", "chain-not-there"),
         ("pasted_spica_raffia_tote", "dc in first ch-1 sp", "dc in first ch-0 (1) sp", "chain-not-there"),
+        ("pasted_atria_zigzag", "sk 1 sc, sc in next sc, sk 1 sc", "sk 0 sc, sc in next sc, sk 1 sc", "left-over"),
+        ("pasted_eyelet_bucket", "Ch 3 (counts as dc)", "Ch 2 (counts as dc)", "chain-not-there"),
+        ("pasted_eyelet_bucket", "Join to 3rd ch", "Join to 4th ch", "chain-not-there"),
+        ("pasted_eyelet_bucket", "Join to 3rd ch", "Join to 2nd ch", "chain-not-there"),
+        ("pasted_handlebars", "sl st to top of ch 3. (70", "sl st to top of ch 4. (70", "chain-not-there"),
+        ("pasted_handlebars", "w/ ch 3 as first dc", "w/ ch 2 as first dc", "chain-not-there"),
+        ("pasted_lattice_filet", "5 ch (counts as 1 tr, 2 ch)", "4 ch (counts as 1 tr, 2 ch)", "starting-chain-uneven"),
+        ("pasted_lattice_filet", "5 ch (counts as 1 tr, 2 ch)", "6 ch (counts as 1 tr, 2 ch)", "starting-chain-uneven"),
+        ("pasted_perseid_pouch", "Row 2: 1 ch, 1 dc in each st to end. (74", "Row 1 (2): 1 ch, 1 dc in each st to end. (74", "numbers-overlap"),
+        ("pasted_filetmesh", "last space, skip 1 ch", "last space, skip 0 ch", "left-over"),
     ],
 )  # fmt: skip
 def test_nothing_is_worked_so_many_times_and_chains_are_what_they_are(name: str, was: str, now: str, code: str) -> None:
@@ -295,3 +306,21 @@ def test_repairs_of_warnings_leave_no_more_errors_anywhere() -> None:
                     after = prove_text(apply_edits(text, repair.edits)).findings
                     assert sum(one.severity == "error" for one in after) <= errors, (path.stem, repair.message)
     assert tried >= 4
+
+
+@pytest.mark.parametrize(
+    "said", ["in last sc made", "in sc just made", "in top of last sc made", "in the last sc worked"]
+)
+def test_a_picot_is_closed_in_the_stitch_just_made_and_takes_no_place(said: str) -> None:
+    row = f"Rnd 2: Ch 1, [sc in next 2 sts, ch 3, sl st {said}] around; join."
+    for total, mark in ((80, "proved"), (81, "wrong"), (40, "wrong")):
+        assert prove_text(f"{WALL}{row} ({total} sc)").lines[-1].mark == mark
+
+
+def test_a_chain_that_is_the_first_stitch_is_made_wherever_the_row_says_so() -> None:
+    row = WALL + "Rnd 2: Dc in each st around with ch 3 as first dc; join. (80 dc)"
+    proof = prove_text(row)
+    assert proof.lines[-1].proved and "Rnd 2: Ch 3 (counts as dc), dc in each st around; join." in write(proof.pattern)
+    begun = row.replace("Dc in", "Ch 3, dc in")
+    assert write(prove_text(begun).pattern) == write(proof.pattern)
+    assert not prove_text(begun.replace("Ch 3", "Ch 2")).lines[-1].proved

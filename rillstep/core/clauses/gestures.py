@@ -6,7 +6,7 @@ from rillstep.core.clauses.markers import read_marker_gesture
 from rillstep.core.clauses.places import RING_NAMES, read_into
 from rillstep.core.clauses.sides import OF_A_SIDE, read_row_loop, read_seam, reads_other_side
 from rillstep.core.craft import stitch_words
-from rillstep.core.tree import Gesture, GestureKind, Last, Step, TopOfChain
+from rillstep.core.tree import Chain, Gesture, GestureKind, Last, Step, TopOfChain
 from rillstep.core.words.asides import keep, keep_finish, keep_phrase
 from rillstep.core.words.lexicon import CHAIN, SPACE, STITCH
 from rillstep.core.words.stitch_names import picot, sees_stitch, stitch_word
@@ -199,8 +199,6 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         return None
     if token.text == "pm" or token.text in ("place", "put", "insert", "move", "remove", "mark", "moving", "placing"):
         return read_marker_gesture(stream, start)
-    if token.is_word("w", "with") and with_chain(stream):
-        return []
     if stream.any_of(*_TWIST):
         stream.any_of("the chain", "the ch", "chain", "ch", "chs", "it", "your chain", "your ch", "the sts")
         keep(stream, start)
@@ -309,21 +307,24 @@ def _turns_out(stream: Stream) -> bool:
     return False
 
 
-def with_chain(stream: Stream) -> bool:
-    """ "dc in each ch around with ch 3 as first dc": how the first stitch is made."""
+def made_with_chain(stream: Stream) -> Chain | None:
+    """ "dc in each ch around with ch 3 as first dc": the chain that is the first stitch of its row, wherever in the
+    row that is said; None for anything else."""
     start = stream.at
     stream.word("with", "w")
     stream.mark("/")
     stream.word("a", "the")
-    if stream.word("ch", "chain") and stream.number() is not None and stream.word("as", "for"):
+    length = stream.number() if stream.word("ch", "chain") else None
+    if length is not None and stream.word("as", "for"):
+        span = stream.since(start)
         stream.word("the", "a")
         stream.word("first")
-        if stitch_word(stream) is not None or stream.word(*STITCH):
+        counts = stitch_word(stream) or ("st" if stream.word(*STITCH) else None)
+        if counts is not None:
             stream.word(*STITCH)
-            stream.count(start)
-            return True
+            return Chain(length, counts, span=span)
     stream.at = start
-    return False
+    return None
 
 
 def layers(stream: Stream, start: int) -> Gesture:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from rillstep.core.clauses.kinds import first_ordinal, plain_num
-from rillstep.core.clauses.places import read_into
+from rillstep.core.clauses.places import made_before, read_into
 from rillstep.core.craft import GATHERED, stitch_words
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.tree.features import main_stitch
@@ -73,7 +73,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         if closes and (token := stream.peek()) is not None and token.kind == "num":
             stream.at = start  # "sl st in first 3 sts" moves along
             return None
-        top = stream.any_of("top of", "beg", "beginning", "starting", "joining")
+        top = not _in_last_made(stream) and stream.any_of("top of", "beg", "beginning", "starting", "joining")
         if not closes and not top:
             closes = _chain_of_beginning(stream)
         if closes or top:
@@ -83,6 +83,14 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
             return [Gesture("join", span=stream.since(start))]
     stream.at = start
     return None
+
+
+def _in_last_made(stream: Stream) -> bool:
+    """ "sl st in top of sc just made": a picot is closed, and no round."""
+    start = stream.at
+    made = made_before(stream)
+    stream.at = start
+    return made
 
 
 def _closing_stitch(stream: Stream, start: int) -> Step | None:

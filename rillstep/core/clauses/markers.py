@@ -1,6 +1,6 @@
 """Markers placed, moved and removed: "place marker A in this st", "move marker up"."""
 
-from rillstep.core.clauses.places import read_into
+from rillstep.core.clauses.places import made_before, read_into
 from rillstep.core.tree import Gesture, GestureKind, Into, Step
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.stream import NotUnderstood, Stream
@@ -38,19 +38,7 @@ def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
     if stream.word("in", "on", "into", "at", "around", "to"):
         before = stream.at
         try:
-            if stream.any_of(
-                "this st",
-                "this stitch",
-                "last st made",
-                "st just made",
-                "stitch just made",
-                "last st worked",
-                "this sc",
-                "the st just made",
-                "the last st made",
-                "it",
-                "that st",
-            ):
+            if stream.any_of("this st", "this stitch", "this sc", "it", "that st") or made_before(stream):
                 into = None
             else:
                 into, _ = read_into(stream)

@@ -33,6 +33,17 @@ def named_in(body: Stream, steps: Sequence[Step]) -> tuple[Named, ...]:
 
 
 def _chains(body: Stream, joined: set[int]) -> Iterator[NamedChain]:
+    whole = list(_by_length(body, joined))
+    yield from whole
+    spans = {one.nth.span for one in whole if one.nth is not None}
+    for at in sorted(joined):
+        token, after = body.tokens[at], body.tokens[at + 1 : at + 3]
+        names = token.kind == "ordinal" and any(one.is_word(*CHAIN) for one in after[:1])
+        if names and token.span not in spans and not (len(after) > 1 and after[1].is_word(*SPACE)):
+            yield NamedChain(None, _ordinal(body, token), False)
+
+
+def _by_length(body: Stream, joined: set[int]) -> Iterator[NamedChain]:
     told = {at for first, last in body.counted for at in range(first, last)}
     for at in sorted(told):
         token = body.tokens[at] if at < len(body.tokens) else None
@@ -53,7 +64,11 @@ def _which(body: Stream, at: int | None) -> Num | None:
     """Which chain of it: the 3 of "3rd ch of beg ch-5"."""
     if at is None or not any(token.is_word("of") for token in body.tokens[at + 1 : at + 3]):
         return None
-    return Num(tuple(int(body.tokens[at].text[:-2]) for _ in range(body.context.n_sizes)), body.tokens[at].span)
+    return _ordinal(body, body.tokens[at])
+
+
+def _ordinal(body: Stream, token: Token) -> Num:
+    return Num(tuple(int(token.text[:-2]) for _ in range(body.context.n_sizes)), token.span)
 
 
 def _is_of_chain(tokens: Sequence[Token], at: int) -> bool:

@@ -137,11 +137,27 @@ _JUST_MADE = tuple(
 )
 
 
+def made_before(stream: Stream) -> bool:
+    """ "in last dc made", "in sc just worked": the stitch that this row made last, as a picot is closed in."""
+    start = stream.at
+    stream.word("the")
+    stream.any_of("top of the", "top of")
+    last = stream.word("last")
+    if (stitch_word(stream) is not None or stream.word(*STITCH)) and (
+        stream.any_of("just made", "just worked", "just completed") or (last and stream.word("made", "worked"))
+    ):
+        return True
+    stream.at = start
+    return False
+
+
 def _place(stream: Stream) -> Into:
     stream.word("the")
     stream.word("the", "your", "a", "an")
     if stream.any_of(*_JUST_MADE):
         return Same(What("sp"))
+    if made_before(stream):
+        return Same(STITCHES)
     ring = stream.phrase(_RINGS)
     if ring is not None:
         return InRing(_RINGS[ring] if _RINGS[ring] in RING_NAMES else "")

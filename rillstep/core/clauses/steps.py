@@ -9,7 +9,7 @@ import difflib
 
 from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
 from rillstep.core.clauses.ends import beginning_chain, read_end
-from rillstep.core.clauses.gestures import read_gesture, with_chain
+from rillstep.core.clauses.gestures import made_with_chain, read_gesture
 from rillstep.core.clauses.joins import names_colour
 from rillstep.core.clauses.kinds import STITCHES, first_ordinal, plain_num, read_what
 from rillstep.core.clauses.places import read_into
@@ -18,7 +18,7 @@ from rillstep.core.clauses.totals import stated_within
 from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.tree import Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
+from rillstep.core.tree import Chain, Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
 from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
 from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
 from rillstep.core.words.stitch_names import how_many, sees_stitch, stitch_word
@@ -50,6 +50,9 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
         if token.is_mark(*SEPARATORS):
             stream.next()
             continue
+        if token.is_word("with", "w") and (first := made_with_chain(stream)) is not None:
+            steps = _begun_with(stream, first, steps)
+            continue
         if token.is_word(*_BETWEEN) and not _opens(stream):
             _between(stream)
             continue
@@ -73,6 +76,18 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     return tuple(steps)
 
 
+def _begun_with(stream: Stream, first: Chain, steps: list[Step]) -> list[Step]:
+    """The steps of a row with the chain that is its first stitch before them; an error where they begin with
+    another."""
+    begun = next((step for step in steps if not isinstance(step, Gesture)), None)
+    if not isinstance(begun, Chain):
+        return [first, *steps]
+    if begun.length.values != first.length.values:
+        message = "The row begins with another chain than the one that is its first stitch."
+        stream.findings.append(Finding("chain-not-there", "error", first.length.span, message))
+    return [first if step is begun else step for step in steps]
+
+
 def _between(stream: Stream) -> None:
     """A word that only leads on to a clause; with the clause, where all of it is words that change nothing."""
     start, token = stream.at, stream.next()
@@ -80,7 +95,7 @@ def _between(stream: Stream) -> None:
         keep(stream, start)
     elif token.is_word("with", "working") and sees_stitch(stream) is None:
         stream.at = start
-        if not (with_chain(stream) or _says_nothing(stream, True) or keep_clause(stream, start)):
+        if not (_says_nothing(stream, True) or keep_clause(stream, start)):
             stream.next()
 
 

@@ -88,6 +88,7 @@ class Cursor:
     """Lives while one row is worked."""
 
     def __init__(self, edge: Edge) -> None:
+        self._edge = edge
         self.rest: list[Run] = list(reversed(edge.runs))
         self.taken = 0
         self.uses: set[tuple[str, str, bool]] = set()
@@ -104,8 +105,12 @@ class Cursor:
 
     @property
     def is_lace(self) -> bool:
-        """Does this row work into spaces, or into chosen stitches only?"""
-        return any(kind == "sp" or stitch for kind, stitch, _ in self.uses)
+        """Does this row work into spaces, or into chosen stitches only? The name of the only stitch that there is
+        chooses none."""
+        if any(kind == "sp" for kind, _, _ in self.uses):
+            return True
+        chosen = any(stitch for _, stitch, _ in self.uses)
+        return chosen and len({(place.stitch, place.special, place.kind) for place, _ in leaves(self._edge.runs)}) > 1
 
     def left(self, optional: bool = False) -> int:
         """Places left of the kinds that this row works into."""

@@ -49,6 +49,7 @@ def step_of(hook: Hook, step: Step, following: Step | None) -> None:
                 1 if first and hook.stands else 0
             )  # the starting chain stands on the first one
             if many <= 0:
+                reaches(hook, what, following, step.span)
                 return
             if what.unworked:
                 hook.reach_unworked(step.span)

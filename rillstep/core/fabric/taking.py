@@ -150,6 +150,12 @@ def reaches(hook: Hook, passed: What, following: Step | None, span: Span, spared
     """Whether so many stitches passed by their number lead to the place that comes next by its name: "sk 2 dc, 3 dc in
     next ch-2 sp", "sk 2 dc, shell in next sc". Raises Stop where more than `spared` are left before it."""
     into = following.into if isinstance(following, Work | Group) else None
+    if passed.kind == "ch" and isinstance(into, TopOfChain):
+        chains = hook.cursor.available(Want("ch"))
+        if chains and hook.made:
+            message = f"{chains} {places_word({'ch'}, chains)} left over before the top of the turning chain"
+            raise Stop(Trouble("left-over", span, message, left=chains))
+        return
     if passed.kind != "st" or passed.stitch == "sl st" or not isinstance(into, Next) or into.what.below:
         return
     if into.what.kind != "sp" and (into.what.stitch in ("", passed.stitch) or not passed.stitch):
@@ -308,7 +314,7 @@ def _from_hook(hook: Hook, into: FromHook, span: Span, stitch: str) -> int:
     hook.cursor.worked_chains -= nth - 1
     counts = into.counts_as or (stitch if _skipped_count(hook, nth, stitch) else None)
     said = into.space.at(hook.size) if into.space is not None else 0
-    gap = said or (_first_mesh(nth, stitch) if into.counts_as is None else 0)
+    gap = said or (first_mesh(nth, stitch) if into.counts_as is None else 0)
     if counts or (gap and not said):
         hook.make([Run(Place("st", counts or stitch, chain=True), 1)])
     if gap:
@@ -331,7 +337,7 @@ def known_of_skipped(around: Surroundings, nth: int, stitch: str) -> bool | None
     return None if not said or nth - 1 > height else said != "none"
 
 
-def _first_mesh(nth: int, stitch: str) -> int:
+def first_mesh(nth: int, stitch: str) -> int:
     """ "dc in 8th ch from hook": the chains skipped are the first stitch of a mesh and its space over as many chains;
     0 for no mesh."""
     height = basic(stitch).turning_chain if stitch else 0

@@ -72,10 +72,11 @@ class NamedRow:
 class NamedChain:
     """A beginning chain that words name by its length: "sl st to 3rd ch of beg ch-5", "dc in top of ch-3".
 
-    nth: which chain of it, where that is said. below: it began the row below, and not the row itself.
+    length: None where only one of its chains is named ("join to 3rd ch"). nth: which chain of it, where that is said.
+    below: it began the row below, and not the row itself.
     """
 
-    length: Num
+    length: Num | None
     nth: Num | None
     below: bool
 

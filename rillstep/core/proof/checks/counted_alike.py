@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.craft import basic
 from rillstep.core.fabric import LineWork, Way, differing, ways_of_counting, work_row
-from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
+from rillstep.core.fabric.taking import SKIPPED_CHAINS, first_mesh, known_of_skipped
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.memory import remember
 from rillstep.core.printing.writer import write_label
@@ -108,33 +108,49 @@ def chains_count_alike(subject: Subject) -> list[Finding]:
 def spaces_count_alike(subject: Subject) -> list[Finding]:
     """Chains that count as a stitch and a space ("ch 4 (counts as dc and ch 1)"), where one leaves other chains for
     the stitch than the rest of the text does, or than in the other sizes."""
-    told: list[tuple[str, int, int, Chain, LineWork]] = []
+    told: list[tuple[str, int, int, Chain | None, LineWork]] = []
     for worked in subject.lines:
         for step in _chains_with_space(worked):
             for line in worked.done:
                 assert step.space is not None
                 left = step.length.at(line.size) - step.space.at(line.size)
                 told.append((str(step.counts), left, line.size, step, line))
+        for stitch, left, line in _left_by_foundation(worked):
+            told.append((stitch, left, line.size, None, line))
     found: list[Finding] = []
     for stitch in dict.fromkeys(one[0] for one in told):
-        lines = {(one[1], one[4].line.span.line, one[2]) for one in told if one[0] == stitch}
+        lines = dict.fromkeys((one[1], one[4].line.span.line, one[2]) for one in told if one[0] == stitch)
         usual, many = Counter(left for left, _, _ in lines).most_common(1)[0]
         if many == len(lines) or 2 * many < len(lines):
             continue
-        for name, left, size, step, line in told:
-            if name != stitch or left == usual:
+        for name, left, size, begun, line in told:
+            if name != stitch or left == usual or begun is None:
                 continue
-            assert isinstance(line.line, Row) and step.space is not None
-            length, right = step.length.at(size), usual + step.space.at(size)
+            assert isinstance(line.line, Row) and begun.space is not None
+            length, right = begun.length.at(size), usual + begun.space.at(size)
             message = (
                 f"{write_label(line.line)}{subject.in_size(size)}: ch {length} leaves {left} for the stitch that it "
                 f"counts as; elsewhere that is {usual}, which makes ch {right}."
             )
-            repair = Repair(f"Change {length} to {right}", (edit_value(step.length, size, right),))
+            repair = Repair(f"Change {length} to {right}", (edit_value(begun.length, size, right),))
             found.append(
-                Finding("starting-chain-uneven", "error", step.length.span, message, size, right, length, (repair,))
+                Finding("starting-chain-uneven", "error", begun.length.span, message, size, right, length, (repair,))
             )
     return found
+
+
+@remember(8192)
+def _left_by_foundation(worked: WorkedLine) -> tuple[tuple[str, int, LineWork], ...]:
+    """The stitch, and how many of the chains skipped at the start are that stitch, of a row that begins a mesh in its
+    foundation ("dc in 8th ch from hook": 3, and 2 and 2 for the first space)."""
+    found: list[tuple[str, int, LineWork]] = []
+    for step in worked.line.steps if isinstance(worked.line, Row) else ():
+        if isinstance(step, Work) and isinstance(step.into, FromHook) and step.into.counts_as is None:
+            for line in worked.done:
+                nth = step.into.nth.at(line.size)
+                if (gap := first_mesh(nth, step.stitch)) and step.into.space is None:
+                    found.append((step.stitch, nth - 1 - 2 * gap, line))
+    return tuple(found)
 
 
 def _stated(line: LineWork, counts: bool) -> tuple[Repair, ...]:

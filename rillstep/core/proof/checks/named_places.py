@@ -6,7 +6,7 @@ from dataclasses import dataclass, fields, is_dataclass, replace
 from functools import cache
 from typing import Any, TypeVar
 
-from rillstep.core.craft import Terms, abbreviation, is_called
+from rillstep.core.craft import BY_US, Terms, abbreviation, basic, is_called
 from rillstep.core.fabric import LineWork, differing, work_row
 from rillstep.core.fabric.edge import Edge, leaves
 from rillstep.core.findings import Edit, Finding, Repair
@@ -49,7 +49,8 @@ def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterab
     for named in line.line.named:
         if not isinstance(named, NamedChain):
             continue
-        size, told = line.size, named.length.at(line.size)
+        size = line.size
+        told = named.length.at(size) if named.length is not None else None
         begun = _begins_with(before if named.below else line, size, subject.pattern.specials)
         if not begun:
             continue
@@ -57,8 +58,8 @@ def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterab
         where = subject.in_size(size)
         nth = named.nth.at(size) if named.nth is not None else None
         # "Top of ch-3" may be the part of a longer chain that is the stitch; "3rd ch of ch-5" names the whole.
-        fits = [one for one in begun if told == one.length or (nth is None and told == one.top)]
-        if not fits:
+        fits = [one for one in begun if told in (None, one.length) or (nth is None and told == one.top)]
+        if not fits and named.length is not None:
             there = begun[0].length
             message = (
                 f"{write_label(line.line)}{where}: this names a chain of {told}; the {row} begins with ch {there}."
@@ -68,8 +69,8 @@ def _chains(subject: Subject, line: LineWork, before: LineWork | None) -> Iterab
         elif named.nth is not None and nth is not None and not any(one.may_be_joined(nth) for one in fits):
             top = fits[0].top or fits[0].length
             message = (
-                f"{write_label(line.line)}{where}: the {ordinal_text(nth)} chain of ch {told} is not its top; that is "
-                f"the {ordinal_text(top)}."
+                f"{write_label(line.line)}{where}: the {ordinal_text(nth)} chain of ch {fits[0].length} is not its "
+                f"top; that is the {ordinal_text(top)}."
             )
             yield Finding("chain-not-there", "error", named.nth.span, message, size, top, nth)
 
@@ -93,9 +94,11 @@ def _begins_with(line: LineWork | None, size: int, specials: Sequence[Special]) 
     found: list[_Begun] = []
     for step in line.steps if line is not None else ():
         match step:
-            case Chain(length=length, space=space):
+            case Chain(length=length, counts=counts, space=space):
                 many = length.at(size)
-                found = [_Begun(many, many - space.at(size) if space is not None else None)]
+                top = many - space.at(size) if space is not None else None
+                counted = counts in BY_US and many == basic(str(counts)).turning_chain
+                found = [_Begun(many, many if top is None and counted else top)]
             case Work(into=FromHook(nth=nth)):
                 return [*found, _Begun(nth.at(size) - 1)]
             case Work(stitch=stitch) if isinstance(first := own.get(stitch.lower()), Chain) and not found:

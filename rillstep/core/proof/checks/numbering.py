@@ -33,7 +33,7 @@ def numbering(subject: Subject) -> list[Finding]:
                     expected, before = 1, None
                 if not isinstance(line, Row | Again) or size not in line.sizes:
                     continue
-                if before is not None and before.kind != line.kind and line.first.values[size] == 1:
+                if before is not None and before.kind != line.kind and {*line.first.values} <= {1, None}:
                     expected, before = 1, None  # rows that become rounds are counted from 1 again
                 first_here = line.first.values[size]
                 last_here = first_here if line.last is None else line.last.values[size]
