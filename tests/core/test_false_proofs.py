@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from rillstep.core.findings import apply_edits
+from rillstep.core.findings import Finding, apply_edits
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text
 from tests.sweep.texts import slips
@@ -263,6 +263,11 @@ def _changed(name: str, was: str, now: str) -> list[str]:
         ("pasted_lattice_filet", "5 ch (counts as 1 tr, 2 ch)", "6 ch (counts as 1 tr, 2 ch)", "starting-chain-uneven"),
         ("pasted_perseid_pouch", "Row 2: 1 ch, 1 dc in each st to end. (74", "Row 1 (2): 1 ch, 1 dc in each st to end. (74", "numbers-overlap"),
         ("pasted_filetmesh", "last space, skip 1 ch", "last space, skip 0 ch", "left-over"),
+        ("pasted_perseid_pouch", "Rep Rows 3 and 4", "Rep Rows 4 (3) and 4", "row-twice"),
+        ("pasted_cable_wall", "Rep Rnds 3 and 4", "Rep Rnds 3 and 3", "row-twice"),
+        ("pasted_patchstripe", "With B, ch 2,", "With B, ch 1 [2] {2},", "starting-chain-uneven"),
+        ("pasted_star_chart_envelope", "sc2tog. Ch 1, turn", "sc2tog. Ch 2 (1), turn", "starting-chain-uneven"),
+        ("pasted_north_star_sunburst", "Sl st between first 2 sts", "Sl st between first 3 sts", "not-understood"),
     ],
 )  # fmt: skip
 def test_nothing_is_worked_so_many_times_and_chains_are_what_they_are(name: str, was: str, now: str, code: str) -> None:
@@ -324,3 +329,43 @@ def test_a_chain_that_is_the_first_stitch_is_made_wherever_the_row_says_so() -> 
     begun = row.replace("Dc in", "Ch 3, dc in")
     assert write(prove_text(begun).pattern) == write(proof.pattern)
     assert not prove_text(begun.replace("Ch 3", "Ch 2")).lines[-1].proved
+
+
+@pytest.mark.parametrize(
+    ("name", "was", "now"),
+    [
+        ("pasted_perseid_pouch", "Rep Rows 3 and 4", "Rep Rows 2 (3) and 4"),
+        ("pasted_market", "Rep Row 2 until", "Rep Row 1 (2, 2) until"),
+        ("pasted_titan_tote", "Rep Rnd 7 until", "Rep Rnd 6 (7, 7, 7) until"),
+        ("pasted_europa_mesh_string", "Repeat Round 6", "Repeat Round 5 (6, 6)"),
+    ],
+)
+def test_a_size_that_repeats_another_row_than_the_others_is_said(name: str, was: str, now: str) -> None:
+    text = (Path(__file__).parents[1] / "corpus" / f"{name}.txt").read_text()
+    assert was in text
+    changed = text.replace(was, now, 1)
+    (found,) = _repeated_otherwise(changed)
+    assert found.repairs and not _repeated_otherwise(text)
+    assert not _repeated_otherwise(apply_edits(changed, found.repairs[0].edits))
+
+
+def _repeated_otherwise(text: str) -> list[Finding]:
+    return [one for one in prove_text(text).findings if one.code == "size-repeats-otherwise"]
+
+
+def test_rows_that_a_size_does_not_have_are_no_reason_to_repeat_alike() -> None:
+    rows = "Rnd 2: Ch 1, sc in each st around; join.\nSizes M and L only:\nRnd 3: Ch 1, hdc in each st around; join.\n"
+    rows += "All sizes:\nRnds 3 (4, 4)-6 (7, 7): Rep Rnd 2 (3, 3).\n"
+    assert not _repeated_otherwise(SIZES + rows)
+
+
+def test_a_place_between_stitches_is_no_stitch() -> None:
+    """ "2 dc between next 2 sts" is worked as "2 dc in next sp between sts" is, and printed so."""
+    head = (
+        HEAD
+        + "Section: Base (joined rounds, disc)\nMake an adjustable ring.\nRnd 1: Ch 3 (counts as dc), 11 dc in ring; join. (12 dc)\n"
+    )
+    between = "Rnd 2: Ch 3, 2 dc between first 2 sts, [2 dc between next 2 sts] 10 times; join."
+    for total, mark in ((23, "proved"), (43, "wrong")):
+        proof = prove_text(f"{head}{between} ({total} dc)")
+        assert proof.lines[-1].mark == mark and "2 dc in next sp between sts" in write(proof.pattern)

@@ -159,7 +159,8 @@ def _is_open_each(stream: Stream, steps: list[Step]) -> bool:
 
 def _one(stream: Stream, start: int, stitch: str, per: Num | None, loop: Loop) -> Step:
     over = stream.sees("over") and any(stitch == name for name, _ in stream.context.specials)
-    stream.word(*PLACE_WORDS)
+    if not stream.sees("between"):  # "2 dc between next 2 sts" names the place itself
+        stream.word(*PLACE_WORDS)
     into, named = read_into(stream)
     if over and isinstance(into, Next) and into.count.parts:
         into = replace(into, over=True)

@@ -10,6 +10,7 @@ from rillstep.core.findings import Finding, apply_edits, sort_findings
 from rillstep.core.measures import BagMeasures, SizeShape, bag_measures
 from rillstep.core.memory import remember
 from rillstep.core.proof.checks.bars import bars
+from rillstep.core.proof.checks.copied_rows import copied_rows
 from rillstep.core.proof.checks.counted_alike import chains_count_alike, counted_by_one_way, spaces_count_alike
 from rillstep.core.proof.checks.differences import (
     beside_motifs,
@@ -69,6 +70,7 @@ LINE_CHECKS = (
     missing_numbers,
     kept_words,
     closings,
+    copied_rows,
 )
 CHECKS = (
     numbering, totals, statements, flatness, starting_chains, joins, sides_alike, motifs, seams, straps_alike,

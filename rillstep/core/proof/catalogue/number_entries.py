@@ -27,6 +27,15 @@ NUMBER: tuple[Entry, ...] = (
            "“Rnds 4-10: Rep Rnds 2 and 3 three times” are seven rounds by their numbers, and six by the repeats.",
            "Change the end of the range, or how often it is repeated.",
            BY_GAUGE + "Rnds 3-7: Rep Rnd 2 four times.", 5),
+    Entry("row-twice", "error", "sizes and numbers", "A row named twice",
+           "“Rep Rows 4 and 4” names one row twice where two are repeated in turn.", "Name the other row.",
+           RING + ("Rnd 1: Sc in each ch around; join.\nRnd 2: Hdc in each st around; join.\n"
+               "Rnds 3-6: Rep Rnds 2 and 2."), 4),
+    Entry("size-repeats-otherwise", "warning", "sizes and numbers", "A size that repeats another row",
+           "In one size another row is repeated than in the others, though both rows hold for all sizes.",
+           "Name the same row for all sizes, or leave it where it is meant.",
+           ("Sizes: S, M\nCh 24 (30), join into a ring.\nRnd 1: Sc in each ch around; join.\nRnd 2: Hdc in each st "
+               "around; join.\nRnds 3-6: Rep Rnd 1 (2)."), 5),
     Entry("number-too-large", "error", "sizes and numbers", "A number that is too large",
            "Numbers go up to 99,999.", "Look for a digit too many.", RING + "Rnd 1: Sc in next 100000 ch; join.", 2),
     Entry("name-not-defined", "error", "sizes and numbers", "A name that is not defined",

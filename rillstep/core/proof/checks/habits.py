@@ -1,7 +1,8 @@
 """Habits of good text: starting chains that are said and alike, rounds that are joined."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from itertools import dropwhile
 
 from rillstep.core.craft import basic
 from rillstep.core.fabric.counting import begins_as, worked_as
@@ -46,16 +47,27 @@ def starting_chains(subject: Subject) -> list[Finding]:
             continue
         begun = _begun(worked)
         if begun is None or usual_of.get(begun[0]) not in (None, begun[1]):
-            first = next((s for s in line.steps if not (isinstance(s, Work) and s.stitch == "sl st")), line.steps[0])
-            if (
-                isinstance(first, Chain)
-                and not _is_foundation(line)
-                and first.length.at(line.sizes[0]) <= LONGEST_START
-            ):
-                found += _uneven(worked, line, first, usual_of.get(_first_stitch(line)))
+            for chain in _of_start(line):
+                if chain.length.at(line.sizes[0]) <= LONGEST_START:
+                    usual = usual_of.get(_first_stitch(line)) if chain is line.steps[0] else None
+                    found += _uneven(worked, line, chain, usual)
         if worked.warned:
             found += [*_warned(worked, unsaid), *_counted_in_some(worked, line.steps[0].span)]
     return found
+
+
+def _of_start(line: Row) -> Iterator[Chain]:
+    """The chain that a row begins with, and the one at its end that the next begins with."""
+    begun = tuple(dropwhile(_only_moves, line.steps))
+    if begun and isinstance(begun[0], Chain) and not _is_foundation(begun):
+        yield begun[0]
+    ends = tuple(dropwhile(lambda step: isinstance(step, Gesture), reversed(line.steps)))
+    if len(ends) > 1 and isinstance(ends[0], Chain) and "turn" in line.gestures:
+        yield ends[0]
+
+
+def _only_moves(step: Step) -> bool:
+    return isinstance(step, Gesture) or (isinstance(step, Work) and step.stitch == "sl st")
 
 
 def _counted_in_some(worked: WorkedLine, span: Span) -> list[Finding]:
@@ -190,9 +202,9 @@ def _first_stitch(line: Row) -> str:
     return second.stitch if isinstance(second, Work) else ""
 
 
-def _is_foundation(line: Row) -> bool:
+def _is_foundation(steps: Sequence[Step]) -> bool:
     """Is the chain at the start the foundation itself ("Ch 21, sc in 2nd ch from hook, ...")?"""
-    second = line.steps[1] if len(line.steps) > 1 else None
+    second = steps[1] if len(steps) > 1 else None
     if isinstance(second, Gesture):
         return second.kind in ("join into ring", "join")
     return isinstance(getattr(second, "into", None), FromHook)
