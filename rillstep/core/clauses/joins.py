@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from rillstep.core.clauses.kinds import first_ordinal, plain_num
-from rillstep.core.clauses.places import made_before, read_into
+from rillstep.core.clauses.places import read_into
+from rillstep.core.clauses.qualifying import made_before
 from rillstep.core.craft import GATHERED, stitch_words
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.tree.features import main_stitch

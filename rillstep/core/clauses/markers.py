@@ -1,6 +1,7 @@
 """Markers placed, moved and removed: "place marker A in this st", "move marker up"."""
 
-from rillstep.core.clauses.places import made_before, read_into
+from rillstep.core.clauses.places import read_into
+from rillstep.core.clauses.qualifying import made_before
 from rillstep.core.tree import Gesture, GestureKind, Into, Step
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.stream import NotUnderstood, Stream

@@ -22,7 +22,7 @@ from rillstep.core.clauses.kinds import (
     read_what,
     what_or_stitch,
 )
-from rillstep.core.clauses.qualifying import from_where, qualifiers
+from rillstep.core.clauses.qualifying import from_where, made_before, qualifiers
 from rillstep.core.craft import Loop
 from rillstep.core.findings import Span
 from rillstep.core.tree import (
@@ -135,20 +135,6 @@ _JUST_MADE = tuple(
     for loop in ("loop", "lp", "sp", "space", "ch sp", "arch")
     for words in (f"{loop} just made", f"{loop} just formed", f"{loop} just worked", f"last {loop} made")
 )
-
-
-def made_before(stream: Stream) -> bool:
-    """ "in last dc made", "in sc just worked": the stitch that this row made last, as a picot is closed in."""
-    start = stream.at
-    stream.word("the")
-    stream.any_of("top of the", "top of")
-    last = stream.word("last")
-    if (stitch_word(stream) is not None or stream.word(*STITCH)) and (
-        stream.any_of("just made", "just worked", "just completed") or (last and stream.word("made", "worked"))
-    ):
-        return True
-    stream.at = start
-    return False
 
 
 def _place(stream: Stream) -> Into:

@@ -1,4 +1,4 @@
-"""Words that say whose places are meant: "of the previous round", "from Rnd 3", "2 rows below"."""
+"""Words that say whose places are meant: "of the previous round", "from Rnd 3", "2 rows below", "just made"."""
 
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.lexicon import CHAIN, ROWS, STITCH
@@ -110,4 +110,18 @@ def from_where(stream: Stream) -> bool:
         ):
             return True
         return keep_phrase(stream, start)
+    return False
+
+
+def made_before(stream: Stream) -> bool:
+    """ "in last dc made", "in sc just worked": the stitch that this row made last, as a picot is closed in."""
+    start = stream.at
+    stream.word("the")
+    stream.any_of("top of the", "top of")
+    last = stream.word("last")
+    if (stitch_word(stream) is not None or stream.word(*STITCH)) and (
+        stream.any_of("just made", "just worked", "just completed") or (last and stream.word("made", "worked"))
+    ):
+        return True
+    stream.at = start
     return False
