@@ -264,6 +264,7 @@ def _changed(name: str, was: str, now: str) -> list[str]:
         ("pasted_perseid_pouch", "Row 2: 1 ch, 1 dc in each st to end. (74", "Row 1 (2): 1 ch, 1 dc in each st to end. (74", "numbers-overlap"),
         ("pasted_filetmesh", "last space, skip 1 ch", "last space, skip 0 ch", "left-over"),
         ("pasted_perseid_pouch", "Rep Rows 3 and 4", "Rep Rows 4 (3) and 4", "row-twice"),
+        ("pasted_shellsalternate", "10 more times, skip 2 dc", "10 more times, skip 1 dc", "left-over"),
         ("pasted_cable_wall", "Rep Rnds 3 and 4", "Rep Rnds 3 and 3", "row-twice"),
         ("pasted_patchstripe", "With B, ch 2,", "With B, ch 1 [2] {2},", "starting-chain-uneven"),
         ("pasted_star_chart_envelope", "sc2tog. Ch 1, turn", "sc2tog. Ch 2 (1), turn", "starting-chain-uneven"),

@@ -39,7 +39,7 @@ def chain(hook: Hook, step: Chain, following: Step | None) -> None:
                 and not _first_is_ring(following)
             ):
                 hook.take(Want("st"), 1, step.span, use=False)
-                hook.stands = True
+                hook.stands = hook.begun_in_first = True
             hook.make([Run(Place("st", counts, chain=True), 1)], 1)
             space = _space_beside(hook, step, length)
             if space:

@@ -116,6 +116,7 @@ class Hook:
     steps: int = 0
     skipped: int = 0  # places skipped that a later stitch may still go into
     stands: bool = False  # a starting chain that counts stands on the first place, and nothing else was worked yet
+    begun_in_first: bool = False  # a stitch, or a chain that counts as one, was worked into the first place
     carried: str | None = None  # the marker that the next stitch carries up
     warnings: list[Trouble] = field(default_factory=list)
     absent: Trouble | None = None  # the first stitch that was named as a place and is not there; the row goes on

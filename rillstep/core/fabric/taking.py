@@ -69,6 +69,8 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
         case AsFirst(what):
             if hook.made and (not hook.cursor.rest or not hook.cursor.available(wanted(hook, what))):
                 return 1  # all of the round is worked: its first place is worked into once more
+            if hook.made and hook.begun_in_first:
+                return 1
             return _last(hook, what, span, loop)
         case Nth(nth, what, here):
             want = wanted(hook, what)
@@ -278,6 +280,7 @@ def _same(hook: Hook, what: What, span: Span, loop: str) -> None:
         hook.standing = None
     elif hook.cursor.taken == 0 and not hook.on_side:
         taken(hook, wanted(hook, what), 1, span, loop, use=False)
+        hook.begun_in_first = True
 
 
 def _last(hook: Hook, what: What, span: Span, loop: str) -> int:
