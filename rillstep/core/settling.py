@@ -36,19 +36,19 @@ MOST_UNTIL = 4
 
 
 @remember(16)
-def read(text: str, terms: Terms | None = None) -> Parsed:
+def read(text: str, terms: Terms | None = None, assumed: tuple[str, ...] = ()) -> Parsed:
     """A text as a tree in which what its words leave open is settled by working it. Never raises.
 
     "Rep last 2 rows until 4 (8) sts remain" says how many rows that is only when they are worked: the rows before are
     worked, the repeats counted, and the text is read again with that known, so that what follows has its number. In
-    the same way "until it measures 20 cm" is so many rows, where there is a gauge.
+    the same way "until it measures 20 cm" is so many rows, where there is a gauge. assumed: as in `parse`.
     """
     ends: dict[int, tuple[int | None, ...]] = {}
     unmet: list[Finding] = []
     measured: set[int] = set()
     tried: set[int] = set()
     while True:
-        parsed = parse(text, terms, ends)
+        parsed = parse(text, terms, ends, assumed)
         pattern = settled(parsed.pattern)
         lines = (line for _, line in pattern.lines() if isinstance(line, Row | Again) and _is_open(line, pattern))
         line = next((line for line in lines if line.span.line not in tried and not line.broken), None)

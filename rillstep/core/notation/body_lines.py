@@ -37,7 +37,7 @@ def _in_rows(text: str) -> bool:
 
 def begin(reading: TextSoFar, line: SourceLine) -> bool:
     """The context in which a line of the body is read; none of them is taken here."""
-    line.context = reading.context()
+    line.context = reading.context_of(line.text)
     begun = any(isinstance(one, Row) for one in reading.lines)
     if _in_rows(line.text) and (reading.open is None or (reading.guessed and not begun)):
         line.context = replace(line.context, kind="Row")

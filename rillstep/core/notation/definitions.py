@@ -12,7 +12,9 @@ from rillstep.core.words.stream import Context, Stream
 from rillstep.core.words.tokens import tokens_of
 
 # "yo forms are prose": how one stitch is made, which changes no count.
-_HANDWORK = re.compile(r"\b(?:yo|yarn over|yoh|insert hook|draw up|pull up|pull through|draw through)\b", re.IGNORECASE)
+_HANDWORK = re.compile(
+    r"\b(?:yo|yarn over|yoh|insert hook|draw up|pull up|pull through|draw through)\b|^(?:a|one) stitch\b", re.IGNORECASE
+)
 
 # "in the indicated st or sp": wherever the pattern works it.
 _TOLD, _PLACED = (

@@ -107,7 +107,7 @@ def read_line(reading: TextSoFar, raw: str, number: int, raws: Sequence[str]) ->
     sizes = len(reading.header.sizes)
     if len(reading.active) < sizes and numbers_in_label(text) == sizes:
         reading.active = tuple(range(sizes))  # "Size L: ..." is over, whether it is said or not
-    line = SourceLine(text, number, raws, reading.context())
+    line = SourceLine(text, number, raws, reading.context_of(text))
     for kind in KINDS:
         if kind(reading, line):
             return

@@ -40,17 +40,26 @@ class Parsed:
     numbers: tuple[tuple[str, str], ...] = ()
 
 
-def parse(text: str, terms: Terms | None = None, ends: Mapping[int, tuple[int | None, ...]] | None = None) -> Parsed:
+def parse(
+    text: str,
+    terms: Terms | None = None,
+    ends: Mapping[int, tuple[int | None, ...]] | None = None,
+    assumed: Sequence[str] = (),
+) -> Parsed:
     """Reads a pattern text. Never raises; whatever is wrong is a finding.
 
     terms: what it is written in, where that is known better than the text says. ends: the last rows, for each size, of
-    repetitions "until 4 sts remain", by their line, where they have been worked out (`core.settling.read`).
+    repetitions "until 4 sts remain", by their line, where they have been worked out (`core.settling.read`). assumed:
+    lines of the head ("Means: ...", "Define: ...") that the text does not have, and that are read before it.
     """
     if (refused := too_long(text)) is not None:
         return Parsed(Pattern("", ("One size",), ()), (refused,))
     reading = TextSoFar(Header(terms=terms or "US", terms_known=terms is not None), ends=dict(ends or {}))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
     header.told_by_a_row(reading.header, raws)
+    for line in assumed:
+        key, _, value = line.partition(":")
+        header.read(reading.header, key.lower(), value, 0, len(key) + 1, reading.findings)
     raws, naming = _name_sizes(reading, raws)
     reading.names = names_of(raws)
     take_worked_out(reading.names, raws, reading.ends)

@@ -33,6 +33,7 @@ from rillstep.core.tree import (
 )
 from rillstep.core.words.named_numbers import Names
 from rillstep.core.words.stream import MOST_OPEN, Context, InBraces
+from rillstep.core.words.tokens import Taught
 
 _TOLD_JOINED = re.compile(
     r"\b(?:join|rejoin|attach)\s+(?:the\s+)?(?:new\s+)?(?:yarn|colou?r\s+\w+|[A-C])\b[^.;]*\b(?:in|to|at|with)\b",
@@ -83,6 +84,7 @@ class TextSoFar:
     opened: int = 0  # rows whose words leave open how they are meant
     _told: tuple[object, ...] = ()  # what the last context was made of, as most lines share one
     _context: Context | None = None
+    _narrowed: dict[tuple[Taught, ...], Context] = field(default_factory=dict)
     held: Setup | None = None  # where the next row begins, told in a line of its own
     names: Names = field(default_factory=Names)
     braces: tuple[InBraces, ...] = ()  # of the line that is being read
@@ -93,6 +95,18 @@ class TextSoFar:
         """Whether nothing but the head has been read."""
         return self.open is None and not self.sections
 
+    def context_of(self, text: str) -> Context:
+        """The context of a line, with those phrases of the text that may stand in it: another phrase changes no line
+        that does not hold it."""
+        context = self.context()
+        if not context.phrases:
+            return context
+        lower = text.lower()
+        phrases = tuple(one for one in context.phrases if all(w in lower for w in one.words if w.isalpha()))
+        if phrases not in self._narrowed:
+            self._narrowed[phrases] = replace(context, phrases=phrases)
+        return self._narrowed[phrases]
+
     def context(self) -> Context:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
         head, decided = self.header, self.opened >= MOST_OPEN
@@ -102,6 +116,7 @@ class TextSoFar:
         )  # fmt: skip
         if told != self._told or self._context is None:
             context = context_of(head, self.active, kind, self.braces)
+            self._narrowed.clear()
             self._told, self._context = told, replace(context, decided=True) if decided else context
         return self._context
 

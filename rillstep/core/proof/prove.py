@@ -184,10 +184,12 @@ def _harmless(
     return None if finding.code == OUT_OF_STEP and not kept else replace(finding, repairs=kept)
 
 
-def prove_as_read(text: str, allowance_mm: float = 0.0, terms: Terms | None = None) -> Proof:
+def prove_as_read(
+    text: str, allowance_mm: float = 0.0, terms: Terms | None = None, assumed: tuple[str, ...] = ()
+) -> Proof:
     """The same proof, with repairs that may write plain numbers over names: for those who look at no repair, as each
-    repair that keeps a name is a proof of its own."""
-    read_ = read(text, terms)
+    repair that keeps a name is a proof of its own. assumed: lines of the head that the text does not have."""
+    read_ = read(text, terms, assumed)
     return prove(read_.pattern, read_.findings, allowance_mm)
 
 
