@@ -370,3 +370,14 @@ def test_a_place_between_stitches_is_no_stitch() -> None:
     for total, mark in ((23, "proved"), (43, "wrong")):
         proof = prove_text(f"{head}{between} ({total} dc)")
         assert proof.lines[-1].mark == mark and "2 dc in next sp between sts" in write(proof.pattern)
+
+
+@pytest.mark.parametrize("said", ["in FLO", "in front loops only", "working in FLO", "working in front loops only"])
+def test_loops_that_are_told_behind_a_stitch_are_its_own(said: str) -> None:
+    proof = prove_text(f"{WALL}Rnd 2: Ch 1, sc in each st around, {said}; join. (80 sts)")
+    assert proof.lines[-1].proved and "FLO sc in each st around; join." in write(proof.pattern)
+
+
+def test_a_stitch_that_is_defined_by_itself_is_an_error() -> None:
+    proof = prove_text(f"Define: sc = 2 sc in same st\n{WALL}")
+    assert "define-form" in [one.code for one in proof.findings] and proof.lines[-1].proved

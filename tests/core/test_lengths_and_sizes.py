@@ -17,6 +17,7 @@ BEGIN = "Make a magic ring.\nRnd 1: 6 sc in ring. (6)\nRnd 2: 2 sc in each st ar
         "Size: one size, about 34 cm wide and 38 cm deep",
         "Size: 11 in tall, 8.5 in wide",
         "Size: one (about 32 cm x 36 cm)",
+        "Size: approx. 22 cm wide and 18 cm tall, not counting the handles.",
     ],
 )
 def test_a_length_is_no_size(head: str) -> None:

@@ -3,7 +3,7 @@ around"."""
 
 from dataclasses import replace
 
-from rillstep.core.clauses.ends import read_end
+from rillstep.core.clauses.ends import read_end, read_loop
 from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
@@ -81,6 +81,15 @@ def in_places(stream: Stream, start: int, stitch: str, per: Num | None, loop: Lo
     return more_places(stream, start, _one(stream, start, stitch, per, loop), per, loop)
 
 
+def _only_names_loops(stream: Stream) -> bool:
+    """ "sc in each st around, working in FLO": of the stitches before, and no further place."""
+    start = stream.at
+    named = stream.word("working", "work") and stream.word("in", "into", "through") and read_loop(stream) is not None
+    alone = named and ((here := stream.peek()) is None or here.kind == "mark")
+    stream.at = start
+    return bool(alone)
+
+
 def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: Loop) -> list[Step]:
     """The places that follow the first one: "... and in each ch across", or several kinds in one walk."""
     if (colour := in_colour(stream)) is not None:
@@ -93,6 +102,9 @@ def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: 
     while True:
         at = stream.at
         comma = stream.mark(",")
+        if _only_names_loops(stream):
+            stream.at = at
+            break
         joined = stream.word("and", "then") or stream.mark("&")
         joined = (stream.word("working", "making", "placing", "with") and _is_every(steps)) or joined
         if not joined and not (comma and (_is_open_each(stream, steps) or _whole_then_space(stream, steps))):

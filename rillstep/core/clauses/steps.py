@@ -18,7 +18,22 @@ from rillstep.core.clauses.totals import stated_within
 from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.tree import Chain, Gesture, InRing, Last, Next, Skip, SkipTo, Step, TopOfChain, Work
+from rillstep.core.tree import (
+    Chain,
+    Gesture,
+    Group,
+    InRing,
+    Last,
+    Next,
+    Repeat,
+    Skip,
+    SkipTo,
+    Step,
+    Together,
+    TopOfChain,
+    Work,
+)
+from rillstep.core.tree.changes import in_loop
 from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
 from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
 from rillstep.core.words.stitch_names import how_many, sees_stitch, stitch_word
@@ -34,12 +49,13 @@ _BETWEEN = (
 def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
     """Steps up to the closing bracket, or to the end of the line when there is none."""
     steps: list[Step] = []
+    told_loop: int | None = None  # the step before which the loops were told that the rest is worked in
     while (token := stream.peek()) is not None:
         if closing == "*" and repeats.inner_run(stream) is not None:
             steps.append(repeats.read_inner_run(stream, read_steps))
             continue
         if closing is not None and (token.is_mark(closing) or (closing == "*" and token.is_mark("**"))):
-            return tuple(steps)
+            return _in_told_loop(stream, steps, told_loop)
         if _is_cut_off(stream):
             message = "The line is cut off here: what is left out cannot be worked."
             stream.findings.append(Finding("not-understood", "error", token.span, message))
@@ -62,9 +78,10 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             continue
         if steps and closing is None and stated_within(stream):
             continue
-        start = stream.at
+        start, loop = stream.at, stream.loop
         try:
             steps += read_clause(stream, steps)
+            told_loop = len(steps) if stream.loop != loop else told_loop
         except NotUnderstood as problem:
             reached = stream.at
             if keep_clause(stream, start):
@@ -73,6 +90,14 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             _give_up_clause(stream, start, problem, closing)
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
+    return _in_told_loop(stream, steps, told_loop)
+
+
+def _in_told_loop(stream: Stream, steps: list[Step], told: int | None) -> tuple[Step, ...]:
+    """The steps; loops that were told behind the last of them that works ("sc in each st around, in FLO, join") are
+    its own."""
+    if told and not any(isinstance(step, Work | Together | Repeat | Group) for step in steps[told:]):
+        steps[told - 1] = in_loop(steps[told - 1], stream.loop)
     return tuple(steps)
 
 

@@ -5,8 +5,9 @@ from dataclasses import fields, is_dataclass, replace
 from functools import cache
 from typing import Any
 
+from rillstep.core.craft import Loop
 from rillstep.core.findings import Span
-from rillstep.core.tree.actions import Chain, Repeat, Skip, Step, Work
+from rillstep.core.tree.actions import Chain, Group, Repeat, Skip, Step, Together, Work
 from rillstep.core.tree.leaves import Next, Num
 from rillstep.core.tree.nodes import Again, Line, Pattern, Row, Setup
 
@@ -68,3 +69,14 @@ def _is_nothing(step: Step) -> bool:
             return not _some(steps)
         case _:
             return False
+
+
+def in_loop(step: Step, loop: Loop) -> Step:
+    """A step worked in some loops, where none are named in it."""
+    match step:
+        case Work(loop="both") | Together(loop="both"):
+            return replace(step, loop=loop)
+        case Repeat(steps=inner) | Group(steps=inner):
+            return replace(step, steps=tuple([in_loop(one, loop) for one in inner]))
+        case _:
+            return step

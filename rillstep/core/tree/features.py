@@ -99,3 +99,15 @@ def places_named(steps: tuple[Step, ...]) -> Iterator[What]:
             yield from places_named(step.steps)
         elif isinstance(step, EachKind):
             yield from places_named(step.works)
+
+
+def stitches_worked(steps: tuple[Step, ...]) -> Iterator[str]:
+    """Each stitch that steps work, within repeats and groups as well."""
+    for step in steps:
+        match step:
+            case Work(stitch=stitch) | Together(stitch=stitch):
+                yield stitch
+            case Repeat(steps=inner) | Group(steps=inner) | EachKind(works=inner):
+                yield from stitches_worked(inner)
+            case _:
+                pass

@@ -26,6 +26,8 @@ _OF_ONE_BAG = re.compile(
     r"(?:\s(?!and\b)[a-z]+){0,4}",
     re.IGNORECASE,
 )
+# "..., not counting the handles"
+_BESIDES = re.compile(r"\s?[,;(]\s?(?:not|without|excluding|including|plus|with)\b[^\d]{1,40}$", re.IGNORECASE)
 _ALSO = re.compile(r"\s?(?:,\s?(?:and\s)?|;\s?|\sand\s|\sby\s|\sx\s)", re.IGNORECASE)
 _ONE = re.compile(r"\s{0,3}one(?:[ -]size)?(?:\sonly)?\s?[,(]\s?(?:about\s|approx\.?\s)?\d", re.IGNORECASE)
 ONE_SIZE = "One size"
@@ -39,8 +41,9 @@ def measures_one(text: str) -> bool:
     while (match := _OF_ONE_BAG.match(text, at)) is not None:
         ways.append(match["way"].lower())
         also = _ALSO.match(text, match.end())
-        if also is None:
-            return match.end() == len(text) and len(ways) > 1 and len(set(ways)) == len(ways)
+        if also is None or _BESIDES.match(text, match.end()) is not None:
+            ended = match.end() == len(text) or also is not None
+            return ended and len(ways) > 1 and len(set(ways)) == len(ways)
         at = also.end()
     return False
 
