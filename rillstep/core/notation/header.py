@@ -14,6 +14,7 @@ from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.definitions import name_words, own_abbreviation, read_special, short_names
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.tree import Check, Special
+from rillstep.core.tree.features import stitches_worked
 from rillstep.core.words.gauges import own_gauge, sizes_of_gauge, usual_gauge
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import Context, InBraces
@@ -191,15 +192,27 @@ def define(head: Header, value: str, line: int, column: int, findings: list[Find
     context = context_of(head, tuple(range(len(head.sizes))))
     special, problems = read_special(" ".join(name.split()), " " * column + value, line, start, context)
     findings.extend(problems)
+    if special.name.lower() in (stitch.lower() for stitch in stitches_worked(special.steps)):
+        message = f"“{special.name}” is told by itself here: a stitch of your own needs another name."
+        findings.append(Finding("define-form", "error", span, message))
+        return
     head.specials.append(special)
     head.special_words.append((special.name, words))
     head.special_words += [(special.name, short) for short in short_names(name) if short != words]
     head.special_words.sort(key=lambda item: -len(item[1]))
 
 
+# Means: "sp dc" = a stitch; = a stitch: 2 sc in same st.
+_A_STITCH = re.compile(r"a stitch(?:\s*:\s*(?P<made>.+))?$", re.IGNORECASE)
+
+
 def _read_phrase(head: Header, value: str, span: Span, findings: list[Finding]) -> None:
     own = tuple(part for _, parts in head.special_words for part in parts)
     phrase = read_phrase(value, span, head.terms, own)
+    if isinstance(phrase, Taught) and (stitch := _A_STITCH.match(phrase.meaning)) is not None:
+        made = stitch["made"] or "a stitch"
+        define(head, f"{phrase.written} = {made}", span.line, span.column - 1, findings)
+        return
     if isinstance(phrase, Finding):
         findings.append(phrase)
     elif any(one.words == phrase.words for one in head.phrases):
