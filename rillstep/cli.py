@@ -40,9 +40,15 @@ def _print_json(content: Any) -> None:
 
 
 def _check(args: argparse.Namespace) -> int:
+    from rillstep.services.assuming import LETTERS, answered
     from rillstep.services.reports import check_report
 
-    report = check_report(_design(args))
+    design = _design(args)
+    if args.answer:
+        design = design.model_copy(update={"text": answered(design.text, None, dict(args.answer))})
+        if args.output:
+            _deliver(design.text, args.output)
+    report = check_report(design)
     if args.json:
         _print_json(report)
         return CLEAN if report["ok"] else ERRORS
@@ -51,6 +57,13 @@ def _check(args: argparse.Namespace) -> int:
         print(f"{where}: {finding['severity']}: {finding['message']} [{finding['code']}]")
         for repair in finding["repairs"]:
             print(f"    repair: {repair['message']}")
+    for number, question in enumerate(report["questions"], start=1):
+        lines = ", ".join(map(str, question["lines"]))
+        print(f"question {number}: {question['question']} (line{'s' if len(question['lines']) > 1 else ''} {lines})")
+        for letter, answer in zip(LETTERS, question["answers"], strict=False):
+            told = "; ".join(filter(None, (answer["makes"], answer["decided_by"] and f"by {answer['decided_by']}")))
+            assumed = " (assumed)" if question["assumed"] and letter == LETTERS[0] else ""
+            print(f"    {number}={letter}  {answer['means']}{': ' + told if told else ''}{assumed}")
     many = len(report["sizes"])
     print(f"{report['counts']}, of {len(report['lines'])} lines in {many} size{'s' if many > 1 else ''}")
     return CLEAN if report["ok"] else ERRORS
@@ -208,6 +221,13 @@ def _migrate(args: argparse.Namespace) -> int:
     return CLEAN
 
 
+def _answer(told: str) -> tuple[int, str]:
+    number, _, letter = told.partition("=")
+    if not number.isdigit() or not letter:
+        raise argparse.ArgumentTypeError("an answer is the number of a question and a letter: 1=a")
+    return int(number), letter
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="rillstep", description="Work, prove, measure and write crochet bag patterns."
@@ -223,7 +243,11 @@ def _parser() -> argparse.ArgumentParser:
             sub.add_argument("--json", action="store_true")
         return sub
 
-    command("check", _check, "read, work and prove a pattern text")
+    check = command("check", _check, "read, work and prove a pattern text")
+    check.add_argument(
+        "--answer", action="append", type=_answer, metavar="N=LETTER", help="answer a question that it prints"
+    )
+    check.add_argument("-o", "--output", help="write the text with its answers")
     write = command("write", _write, "write a proved pattern text", as_json=False)
     write.add_argument("--terms", choices=("us", "uk"), help="as the text is written, if not given")
     write.add_argument("--size", default="all")

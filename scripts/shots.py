@@ -20,6 +20,17 @@ Rnd 3: Ch 2, [hdc in next st, 2 hdc in next st] 8 times; join. (24)
 Rnd 4: Ch 2, [hdc in next 2 sts, 2 hdc in next st] 9 times; join. (32)
 Rnd 5: Ch 2, hdc in each st around; join. (32)
 """
+UNKNOWN = """Pattern: Dew cap
+Sizes: Finder, Eyepiece
+
+Base
+Rnd 1: 6 sc in a magic ring. (6)
+Rnd 2: 2 lean dc in each st around. (12)
+Rnd 3: *Lean dc in next st, 2 lean dc in next st; rep from * around. (18)
+Rnd 4: Sc into every top all the way round. (18)
+Rnd 5: Sc in each st around, catching just the far strand. (18)
+Rnds 6-9 (11): Sc in each st around. (18)
+"""
 OUT = Path(__file__).parents[1] / "docs" / "screenshots"
 ARGS = [
     "--no-sandbox",
@@ -92,6 +103,15 @@ def main(address: str, names: list[str], tester: str) -> None:
                 p.get_by_role("button", name="Try an example").click()
             p.get_by_test_id("verdict").wait_for()
 
+        def asked(p: Page) -> None:
+            p.goto(f"{address}/check")
+            p.locator(".cm-content").wait_for()
+            p.locator(".cm-content").click()
+            p.keyboard.press("Control+a")
+            p.keyboard.insert_text(UNKNOWN)
+            p.get_by_role("region", name="Unknown words").wait_for()
+            p.wait_for_timeout(500)
+
         def trace(p: Page) -> None:
             p.goto(f"{address}/check")
             p.locator(".cm-content").wait_for()
@@ -128,6 +148,7 @@ def main(address: str, names: list[str], tester: str) -> None:
         shot("words", lambda p: open_step(p, "Words"))
         shot("words-edit", edit)
         shot("check", check)
+        shot("asked", asked)
         shot("trace", trace)
         shot("chart", chart)
 

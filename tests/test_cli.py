@@ -273,3 +273,32 @@ def test_eleven_sizes_are_refused(tmp_path: Path, capsys: pytest.CaptureFixture[
     (tmp_path / "targets.json").write_text(json.dumps({"sizes": [{"name": str(n)} for n in range(11)]}))
     assert main(["grade", str(GRADED / "pouch.txt"), "--to", str(tmp_path / "targets.json")]) == 2
     assert "One to 10 sizes" in capsys.readouterr().err
+
+
+CAP = "Pattern: Dew cap\nRnd 1: 6 sc in a magic ring. (6)\nRnd 2: 2 blorp in each st around. (12)\n"
+
+
+def test_check_asks_what_unknown_words_mean_and_an_answer_is_written(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    path, answered = tmp_path / "cap.txt", tmp_path / "answered.txt"
+    path.write_text(CAP)
+    assert main(["check", str(path)]) == 1  # an open question
+    shown = capsys.readouterr().out
+    assert "question 1: What is “blorp”? (line 3)" in shown and "1=a  a stitch, one into each place" in shown
+    assert "1 proved, 1 assumed, of 2 lines" in shown
+    main(["check", str(path), "--json"])
+    report = json.loads(capsys.readouterr().out)
+    (question,) = report["questions"]
+    assert (question["words"], question["lines"]) == ("blorp", [3]) and not report["ok"]
+    assert question["answers"][0] == {
+        "means": "a stitch, one into each place", "makes": "Rnd 2: 12 sts", "decided_by": "Rnd 2 (12)",
+    }  # fmt: skip
+    assert [line["mark"] for line in report["lines"]] == ["proved", "assumed"]
+    assert main(["check", str(path), "--answer", "1=a", "-o", str(answered)]) == 0
+    assert path.read_text() == CAP  # the text itself is never changed
+    assert 'Means: "blorp" = a stitch\n' in answered.read_text() and main(["check", str(answered)]) == 0
+    capsys.readouterr()
+    for wrong in ("2=a", "1=z", "0=a"):
+        assert main(["check", str(path), "--answer", wrong]) == 2
+        assert "there is no answer" in capsys.readouterr().err

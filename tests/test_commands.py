@@ -10,6 +10,7 @@ from rillstep.cli import main
 from rillstep.demo.data import pouch
 from rillstep.document import Design, dump
 from rillstep.document.ready import READY_BAGS
+from rillstep.services.assuming import assumptions
 from rillstep.services.checking import design_of
 from rillstep.services.proof_views import line_views
 from rillstep.services.reports import MARKS
@@ -81,10 +82,13 @@ def test_check_and_measure_say_what_the_application_says(
     (file, _) = _of_kind(name, design.text, tmp_path)
     main(["check", file, "--json"])
     report = json.loads(capsys.readouterr().out)
-    lines = line_views(proof)
+    asked = assumptions(design.text) if report["questions"] else None
+    lines = asked.lines if asked is not None else line_views(proof)
+    assert [one["words"] for one in report["questions"]] == [one.words for one in (asked.questions if asked else [])]
     assert [one["mark"] for one in report["lines"]] == [MARKS[line.mark] for line in lines]
     assert [one["totals"]["sts"] for one in report["lines"]] == [line.sts for line in lines]
-    assert [one["message"] for one in report["findings"]] == [one.message for one in shown.findings]
+    findings = asked.findings if asked is not None else shown.findings
+    assert [one["message"] for one in report["findings"]] == [one.message for one in findings]
     if main(["measure", file, "--json"]) != 2:
         measures = json.loads(capsys.readouterr().out)["measures"]
         assert [one["label"] for one in measures] == [one.label for one in shown.bag]

@@ -13,6 +13,7 @@ from rillstep.core.settling import read
 from rillstep.document import Design
 from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of
+from rillstep.services.assuming import asked_of, question_of
 from rillstep.services.errors import Invalid
 from rillstep.services.files import size_in, usable_proof
 from rillstep.services.grading import as_written, size_wanted
@@ -21,25 +22,43 @@ from rillstep.services.workbench import allowance_of
 
 MARKS: dict[Mark, str] = {
     "proved": "proved", "unchecked": "not-checked", "wrong": "wrong", "not understood": "not-understood",
-    "vouched": "vouched-for",
+    "vouched": "vouched-for", "assumed": "assumed",
 }  # fmt: skip
 
 
+# Lines of which something may be asked.
+_ASKS: tuple[Mark, ...] = ("not understood", "unchecked")
+
+
 def check_report(design: Design) -> dict[str, Any]:
-    """Every line with its totals and its mark, and what was found. Raises Invalid."""
+    """Every line with its totals and its mark, what was found, and what is asked of words that are not understood; the
+    marks are those on what is assumed of them. Raises Invalid."""
     proof = usable_proof(design)
+    asked = asked_of(design.text) if any(line.mark in _ASKS for line in proof.lines) else None
+    questions = [one for one in asked.questions if one.offers] if asked is not None else []
+    proof = asked.proof if asked is not None and questions else proof
     lines = [
         {
             "line": line.line, "section": proof.pattern.sections[line.section].title, "label": line.label,
             "mark": MARKS[line.mark], "totals": {"sts": list(line.sts), "spaces": list(line.spaces)},
-            "stated": {"sts": list(line.stated)},
+            "stated": {"sts": list(line.stated)}, "depends": line.depends,
         }
         for line in proof.lines
     ]  # fmt: skip
     findings = [finding_view(f, proof.pattern.sizes).model_dump() for f in proof.findings]
     return {
-        "ok": proof.ok, "sizes": list(proof.pattern.sizes), "counts": counts_of(proof).words(), "lines": lines,
-        "findings": findings,
+        "ok": proof.ok and not questions, "sizes": list(proof.pattern.sizes), "counts": counts_of(proof).words(),
+        "lines": lines, "findings": findings,
+        "questions": [
+            {
+                "words": one.words, "question": question_of(one), "lines": list(one.lines), "assumed": one.assumed,
+                "answers": [
+                    {"means": offer.meaning.words, "makes": offer.makes, "decided_by": offer.decided_by}
+                    for offer in one.offers
+                ],
+            }
+            for one in questions
+        ],
     }  # fmt: skip
 
 

@@ -154,7 +154,7 @@ class SizeView(BaseModel):
     holds: list[str]
 
 
-MarkView = Literal["proved", "unchecked", "wrong", "not understood", "vouched"]
+MarkView = Literal["proved", "assumed", "unchecked", "wrong", "not understood", "vouched"]
 
 
 class PlaceView(BaseModel):
@@ -175,11 +175,13 @@ class NamedPlaceView(PlaceView):
 
 
 class CountsView(BaseModel):
-    """How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
+    """How many lines are proved, and of those with the text's own phrases; proved if some words mean what is assumed;
+    worked, with something not checked; wrong;
     not understood; vouched for; and kept as words."""
 
     proved: int
     with_phrases: int
+    assumed: int
     unchecked: int
     wrong: int
     not_understood: int

@@ -13,6 +13,8 @@ from rillstep.document import AnyDesign, SizeName, dump
 from rillstep.document.schema import HookMm
 from rillstep.services import (
     along,
+    assuming,
+    assuming_views,
     checking,
     drawing_views,
     gauge_views,
@@ -235,6 +237,12 @@ def hook_of_text(body: HookBody) -> Any:
 def check(body: TextBody) -> Any:
     """Prove or refute a text line by line; nothing is kept."""
     return _json(computed(checking.check, body.text, body.terms, _phrases()))
+
+
+@api.post("/assumptions", responses={200: assuming_views.AssumptionsView})
+def assumptions(body: TextBody) -> Any:
+    """What the unknown words of a text may mean, tried by working it; its lines on what is assumed of them."""
+    return _json(computed(assuming.assumptions, body.text, body.terms, _phrases()))
 
 
 @api.post("/print", responses={200: trace_views.PrintedView})

@@ -83,3 +83,21 @@ def test_a_title_with_marks_that_no_name_may_have_is_kept_without_them(designer:
     kept = designer.post("/api/designs/from-text", {"text": text})
     assert kept.status_code == 200, kept.text
     assert kept.json["document"]["text"] == text and mark not in kept.json["document"]["name"].strip("\u2028")
+
+
+def test_unknown_words_are_asked_once_and_an_answer_makes_their_lines_proved(designer: Client, other: Client) -> None:
+    text = (
+        "Rnd 1: 6 sc in a magic ring. (6)\nRnd 2: 2 blorp in each st around. (12)\nRnd 3: Blorp in each st around. (12)"
+    )
+    told = designer.post("/api/assumptions", {"text": text}).json
+    (question,) = told["questions"]
+    assert (question["question"], question["lines"], question["assumed"]) == ("What is “blorp”?", [2, 3], True)
+    assert [line["mark"] for line in told["lines"]] == ["proved", "assumed", "assumed"]
+    assert told["counts"]["assumed"] == 2 and not told["ok"]
+    (edit,) = question["answers"][0]["edits"]
+    rows = text.split("\n")
+    answered = "\n".join([*rows[: edit["line"] - 1], edit["text"] + rows[edit["line"] - 1], *rows[edit["line"] :]])
+    checked = designer.post("/api/check", {"text": answered}).json
+    assert checked["ok"] and checked["counts"]["proved"] == 3
+    assert designer.post("/api/assumptions", {"text": answered}).json["questions"] == []
+    assert designer.post("/api/assumptions", {"text": "x" * 400_001}).status_code == 422

@@ -68,3 +68,25 @@ def test_sizes_that_are_not_named_are_told_and_named_with_one_click(bench: Page)
     proof.get_by_role("button", name="Name the sizes").click()
     expect(proof).not_to_contain_text("No sizes are named")
     expect(bench.locator(".cm-content")).to_contain_text("Sizes: 1, 2, 3")
+
+
+def test_an_unknown_word_is_asked_once_answered_with_a_press_and_taken_back(bench: Page) -> None:
+    bench.locator(".cm-content").click()
+    bench.keyboard.insert_text(
+        "Rnd 1: 6 sc in a magic ring. (6)\nRnd 2: 2 blorp in each st around. (12)\n"
+        "Rnd 3: *Blorp in next st, 2 blorp in next st; rep from * around. (18)"
+    )
+    questions = bench.get_by_role("region", name="Unknown words")
+    expect(questions).to_contain_text("What is “blorp”?")
+    expect(bench.get_by_test_id("verdict")).to_contain_text("1 proved, 2 assumed")
+    expect(questions).to_contain_text("Rnd 2: 12 sts, as its total says; assumed until you answer")
+    assert_axe(bench, "an unknown word")
+    questions.get_by_role("button", name="a stitch, one into each place").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("3 proved")
+    expect(bench.locator(".cm-content")).to_contain_text('Means: "blorp" = a stitch')
+    expect(questions).to_have_count(0)
+    bench.locator(".cm-content").click()
+    bench.keyboard.press("Control+z")
+    expect(bench.locator(".cm-content")).not_to_contain_text("Means:")
+    questions.get_by_role("button", name="Something else").click()
+    expect(questions.get_by_role("button", name="They mean this")).to_be_visible()

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/assumptions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the unknown words of a text may mean, tried by working it; its lines on what is assumed of them. */
+        post: operations["work_assumptions_assumptions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/booklet": {
         parameters: {
             query?: never;
@@ -1071,6 +1088,21 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AssumptionsView
+         * @description A text worked on what its unknown words may mean: what is asked, and the proof on what is assumed.
+         */
+        AssumptionsView: {
+            counts: components["schemas"]["CountsView"];
+            /** Findings */
+            findings: components["schemas"]["FindingView"][];
+            /** Lines */
+            lines: components["schemas"]["LineView"][];
+            /** Ok */
+            ok: boolean;
+            /** Questions */
+            questions: components["schemas"]["UnknownWordsView"][];
+        };
+        /**
          * BagMeasureView
          * @description A measure of the bag, or of a piece, in each size: in mm and as it is shown; null where it is not known.
          *
@@ -1104,7 +1136,7 @@ export interface components {
             /** Line */
             line: number;
             /** Mark */
-            mark: ("proved" | "unchecked" | "wrong" | "not understood" | "vouched") | "kept";
+            mark: ("proved" | "assumed" | "unchecked" | "wrong" | "not understood" | "vouched") | "kept";
             /** Sts */
             sts: (number | null)[];
             /** Text */
@@ -1332,10 +1364,13 @@ export interface components {
         };
         /**
          * CountsView
-         * @description How many lines are proved, and of those with the text's own phrases; worked, with something not checked; wrong;
+         * @description How many lines are proved, and of those with the text's own phrases; proved if some words mean what is assumed;
+         *     worked, with something not checked; wrong;
          *     not understood; vouched for; and kept as words.
          */
         CountsView: {
+            /** Assumed */
+            assumed: number;
             /** Kept */
             kept: number;
             /** Not Understood */
@@ -2179,7 +2214,7 @@ export interface components {
              * Mark
              * @enum {string}
              */
-            mark: "proved" | "unchecked" | "wrong" | "not understood" | "vouched";
+            mark: "proved" | "assumed" | "unchecked" | "wrong" | "not understood" | "vouched";
             /** Phrases */
             phrases: string[];
             /** Section */
@@ -2190,6 +2225,21 @@ export interface components {
             stated: (number | null)[];
             /** Sts */
             sts: (number | null)[];
+        };
+        /**
+         * MeaningView
+         * @description What some words may mean. makes: what the first of their lines makes then; decided_by: the total that says so,
+         *     empty where none does; edits: they write the answer into the text.
+         */
+        MeaningView: {
+            /** Decided By */
+            decided_by: string;
+            /** Edits */
+            edits: components["schemas"]["EditView"][];
+            /** Makes */
+            makes: string;
+            /** Means */
+            means: string;
         };
         /**
          * MeView
@@ -3418,6 +3468,24 @@ export interface components {
             width: number;
         };
         /**
+         * UnknownWordsView
+         * @description Words that are not understood, asked once for all their places. assumed: the text is worked on the first of the
+         *     answers. offer: the words as they may be taught otherwise.
+         */
+        UnknownWordsView: {
+            /** Answers */
+            answers: components["schemas"]["MeaningView"][];
+            /** Assumed */
+            assumed: boolean;
+            /** Lines */
+            lines: number[];
+            offer: components["schemas"]["OfferView"];
+            /** Question */
+            question: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * ViewOfSizes
          * @description One view in all sizes; a size in which it is not known is null. name: of the size.
          */
@@ -3692,6 +3760,7 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type AssumptionsView = components['schemas']['AssumptionsView'];
 export type BagMeasureView = components['schemas']['BagMeasureView'];
 export type BookletLineView = components['schemas']['BookletLineView'];
 export type BookletSectionView = components['schemas']['BookletSectionView'];
@@ -3750,6 +3819,7 @@ export type LineReportView = components['schemas']['LineReportView'];
 export type LinesChangedView = components['schemas']['LinesChangedView'];
 export type LineTrouble = components['schemas']['LineTrouble'];
 export type LineView = components['schemas']['LineView'];
+export type MeaningView = components['schemas']['MeaningView'];
 export type MeView = components['schemas']['MeView'];
 export type MoveView = components['schemas']['MoveView'];
 export type NameChange = components['schemas']['NameChange'];
@@ -3824,6 +3894,7 @@ export type TracePlaceView = components['schemas']['TracePlaceView'];
 export type TraceStepView = components['schemas']['TraceStepView'];
 export type TraceStitchView = components['schemas']['TraceStitchView'];
 export type TraceView = components['schemas']['TraceView'];
+export type UnknownWordsView = components['schemas']['UnknownWordsView'];
 export type ViewOfSizes = components['schemas']['ViewOfSizes'];
 export type Weighing = components['schemas']['Weighing'];
 export type WordList = components['schemas']['WordList'];
@@ -3837,6 +3908,111 @@ export type YarnSaidView = components['schemas']['YarnSaidView'];
 export type YarnView = components['schemas']['YarnView'];
 export type $defs = Record<string, never>;
 export interface operations {
+    work_assumptions_assumptions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssumptionsView"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token of the page is missing or old. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something else came first, or it was stopped. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is larger than is read. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The body is of another kind than the route takes. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The input is wrong, not proved, or too much. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It was asked for too often, or too much is under way. */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Something went wrong on the server. */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     work_booklet_booklet_post: {
         parameters: {
             query?: never;

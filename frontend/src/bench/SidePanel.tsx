@@ -65,7 +65,7 @@ function TextLines({ work }: { work: WorkView }) {
               data-testid={`text-line-${line.line}`}
               className={`font-text block w-full rounded px-1.5 py-0.5 text-left ${
                 chosen ? "bg-mark-soft" : "hover:bg-bank truncate"
-              } ${{ proved: "", unchecked: "text-warn", wrong: "text-wrong", "not understood": "text-wrong", vouched: "text-warn" }[line.mark]}`}
+              } ${{ proved: "", assumed: "text-warn", unchecked: "text-warn", wrong: "text-wrong", "not understood": "text-wrong", vouched: "text-warn" }[line.mark]}`}
               onClick={() => select({ line: line.line })}
             >
               {text[line.line - 1]}

@@ -11,6 +11,8 @@ import { Counts } from "../proof/Mark";
 import { ProofTable, type Picked } from "../proof/ProofTable";
 import { Questions } from "../proof/Questions";
 import { sorted } from "../proof/sorted";
+import { UnknownWords } from "../proof/UnknownWords";
+import { useAssumptions } from "../proof/useAssumptions";
 import { Choice } from "../ui/Choice";
 import { keptAs } from "../session/kept";
 import { Trouble } from "../ui/Trouble";
@@ -33,7 +35,7 @@ Size Three lenses only:
 Rnd 5: *Sc in next 3 sts, inc; rep from * around. (31)
 `;
 
-function Verdict({ check, stale }: { check: CheckView; stale: boolean }) {
+function Verdict({ check, stale }: { check: Pick<CheckView, "sizes" | "counts">; stale: boolean }) {
   const sizes = `${check.sizes.length} ${check.sizes.length === 1 ? "size" : "sizes"}`;
   return <Counts counts={check.counts} tail={` in ${sizes}`} testId="verdict" stale={stale} />;
 }
@@ -88,7 +90,13 @@ export function CheckPage() {
     setTerms(null);
     change(await file.text());
   };
-  const answer = text.trim() ? (check.data ?? null) : null;
+  const checked = text.trim() ? (check.data ?? null) : null;
+  const assumed = useAssumptions(text, chosenTerms, checked?.lines ?? []);
+  // On what is assumed of its unknown words, until those are answered.
+  const answer =
+    checked && assumed && !check.isPlaceholderData
+      ? { ...checked, lines: assumed.lines, findings: assumed.findings, counts: assumed.counts }
+      : checked;
   const terms = chosenTerms ?? (answer?.terms === "UK" ? "UK" : "US");
   const open = answer && picked && answer.lines.some((l) => l.line === picked.line) ? picked : null;
   const size = open && answer?.sizes.includes(open.size) ? open.size : (answer?.sizes[0] ?? "");
@@ -197,6 +205,13 @@ export function CheckPage() {
           )}
           {answer && view === "proof" && (
             <>
+              <UnknownWords
+                questions={assumed?.questions ?? []}
+                text={text}
+                terms={chosenTerms}
+                onLine={setLine}
+                onAnswer={(edits) => change(applyEdits(text, edits))}
+              />
               <Findings
                 label="Findings"
                 findings={sorted(answer.findings).errors}

@@ -1,6 +1,6 @@
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
-import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from "@codemirror/lint";
+import { lintKeymap, setDiagnostics, type Diagnostic } from "@codemirror/lint";
 import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
@@ -10,6 +10,7 @@ import { client, unwrap } from "../api/client";
 import type { FindingView, NamedPlaceView, OutlineView, PlaceView } from "../api/schema";
 import { completion, type Vocabulary } from "./completion";
 import { folding } from "./folding";
+import { gutter } from "./gutter";
 import { patternLanguage } from "./language";
 import { marking, showMarks } from "./marking";
 import { naming, showNames } from "./naming";
@@ -150,7 +151,7 @@ export default function TextEditor({
           ]),
           patternLanguage,
           syntaxHighlighting(colours),
-          lintGutter(),
+          gutter,
           marking,
           names.extension,
           EditorView.lineWrapping,

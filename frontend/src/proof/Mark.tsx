@@ -1,10 +1,19 @@
-import { CircleCheck, CircleDashed, CircleHelp, CircleX, MessageSquareText, PenLine } from "lucide-react";
+import {
+  CircleCheck,
+  CircleDashed,
+  CircleDot,
+  CircleHelp,
+  CircleX,
+  MessageSquareText,
+  PenLine,
+} from "lucide-react";
 import type { CountsView, LineView } from "../api/schema";
 
 export type MarkName = LineView["mark"] | "kept";
 
 const MARKS = {
   proved: { icon: CircleCheck, tone: "text-sound", words: "proved" },
+  assumed: { icon: CircleDot, tone: "text-warn", words: "true if its unknown words mean what is assumed" },
   unchecked: { icon: CircleDashed, tone: "text-warn", words: "worked, not checked" },
   wrong: { icon: CircleX, tone: "text-wrong", words: "refuted" },
   "not understood": { icon: CircleHelp, tone: "text-wrong", words: "not understood" },
@@ -19,7 +28,7 @@ interface MarkProps {
   size?: number;
 }
 
-/** What the proof says of a line: one of its five marks, or that it is kept as words. */
+/** What the proof says of a line: one of its marks, or that it is kept as words. */
 export function Mark({ mark, phrases, size = 15 }: MarkProps) {
   const { icon: Icon, tone, words: plain } = MARKS[mark];
   const words = phrases?.length ? `${plain} with your phrases: ${phrases.join(", ")}` : plain;
@@ -44,7 +53,7 @@ export function Counts({
   stale?: boolean;
 }) {
   const refuted = counts.wrong + counts.not_understood > 0;
-  const open = counts.unchecked + counts.vouched > 0;
+  const open = counts.assumed + counts.unchecked + counts.vouched > 0;
   if (counts.proved === 0 && !open && !refuted) {
     return (
       <p
@@ -57,6 +66,7 @@ export function Counts({
     );
   }
   const rest = [
+    [counts.assumed, "assumed"],
     [counts.unchecked, "not checked"],
     [counts.wrong, "wrong"],
     [counts.not_understood, "not understood"],

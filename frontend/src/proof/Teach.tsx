@@ -9,11 +9,13 @@ interface Props {
   offer: OfferView;
   text: string;
   terms: "US" | "UK" | null;
+  /** What its button says. */
+  label?: string;
   onEdit: (edit: EditView) => void;
 }
 
 /** Words that are not understood, taught: they mean something in the language, or they change nothing. */
-export function Teach({ offer, text, terms, onEdit }: Props) {
+export function Teach({ offer, text, terms, label, onEdit }: Props) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState(offer.words);
   const [meaning, setMeaning] = useState("");
@@ -26,8 +28,8 @@ export function Teach({ offer, text, terms, onEdit }: Props) {
   };
   if (!open) {
     return (
-      <button type="button" className="button-plain" onClick={() => setOpen(true)}>
-        Say what “{offer.words}” means
+      <button type="button" className={label ? "button-bare" : "button-plain"} onClick={() => setOpen(true)}>
+        {label ?? `Say what “${offer.words}” means`}
       </button>
     );
   }

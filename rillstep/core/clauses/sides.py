@@ -216,7 +216,11 @@ def read_row_loop(stream: Stream, start: int) -> list[Step] | None:
         "this row", "again",
     )  # fmt: skip
     here = stream.peek()
-    if here is None or here.is_mark(",", ":", ";", "-") or (stream.at > start + 2 and sees_stitch(stream) is not None):
+    if (
+        here is None
+        or here.is_mark(",", ":", ";", ".", "-")
+        or (stream.at > start + 2 and sees_stitch(stream) is not None)
+    ):
         stream.loop = loop
         return []
     stream.at = start

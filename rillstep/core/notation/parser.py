@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.totals import read_unknown
 from rillstep.core.craft import Terms, basic
 from rillstep.core.findings import Finding, Span, sort_findings
@@ -16,6 +17,7 @@ from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_lon
 from rillstep.core.notation.line_kinds import read_line
 from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
+from rillstep.core.notation.setups import SETUP
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup, lines_of
@@ -57,9 +59,6 @@ def parse(
     reading = TextSoFar(Header(terms=terms or "US", terms_known=terms is not None), ends=dict(ends or {}))
     raws = [raw.rstrip("\r") for raw in text.split("\n")]
     header.told_by_a_row(reading.header, raws)
-    for line in assumed:
-        key, _, value = line.partition(":")
-        header.read(reading.header, key.lower(), value, 0, len(key) + 1, reading.findings)
     raws, naming = _name_sizes(reading, raws)
     reading.names = names_of(raws)
     take_worked_out(reading.names, raws, reading.ends)
@@ -71,6 +70,9 @@ def parse(
             header.keep_measures(reading.header, logical.text)
             continue
         look()
+        if assumed and (not reading.in_head or starts_label(logical.text) or SETUP.match(logical.text)):
+            _assume(reading, assumed, len(raws))  # by now the sizes are known
+            assumed = ()
         extent.take(logical.text)
         if (stop := extent.exceeded(logical.text, logical.number, _errors(reading))) is not None:
             reading.findings.append(stop)
@@ -89,6 +91,13 @@ def parse(
     defined = reading.names.defined.items()
     numbers = tuple((name, one.text.strip()) for name, one in defined if not one.measured)
     return Parsed(pattern, findings, tuple(reading.named), numbers)
+
+
+def _assume(reading: TextSoFar, assumed: Sequence[str], rows: int) -> None:
+    """Takes lines of the head that the text does not have; they are numbered on from its last line."""
+    for number, line in enumerate(assumed, start=rows + 1):
+        key, _, value = line.partition(":")
+        header.read(reading.header, key.lower(), value, number, len(key) + 1, reading.findings)
 
 
 def _name_sizes(reading: TextSoFar, raws: list[str]) -> tuple[list[str], tuple[int, ...]]:

@@ -19,6 +19,8 @@ from rillstep.core.words.stream import Context, NotUnderstood, Stream
 from rillstep.core.words.tokens import Taught, Token, places_of, tokens_of
 
 NOTHING = "nothing"
+# What is a stitch of the text's own: one into each place, or as it says behind a colon.
+A_STITCH = "a stitch"
 # What a designer vouches for stays unread: its line takes its stated total, and is marked so.
 VOUCHED = "vouched"
 LEAST_VOUCHED, MOST_VOUCHED = 3, 60
@@ -60,7 +62,8 @@ def read_phrase(value: str, span: Span, terms: Terms, own: Sequence[str] = ()) -
         return Taught(written, words, VOUCHED, (), vouched=True)
     if not words or len(words) > MOST_WORDS or not any(word[0].isalpha() for word in words):
         return Finding("phrase-form", "error", span, _HOW)
-    if _is_read(written, terms):
+    stitch = meaning.lower().startswith(A_STITCH)
+    if _reads(f"{written} in next st", terms) if stitch else _is_read(written, terms):
         message = f"“{written}” is understood already; no other meaning is taken for it."
         return Finding("phrase-known", "error", span, message)
     if meaning.lower() == NOTHING:

@@ -10,10 +10,12 @@ from rillstep.core.tree import Check, Pattern, Prose
 @dataclass(frozen=True)
 class MarkCounts:
     """Lines of rows and rounds by their mark; `with_phrases`: so many of the proved rest on phrases that the text
-    teaches; `vouched`: not worked, with the designer's word for them; `kept`: lines that are words and nothing else."""
+    teaches; `assumed`: proved if some words mean what is assumed of them; `vouched`: not worked, with the designer's
+    word for them; `kept`: lines that are words and nothing else."""
 
     proved: int
     with_phrases: int
+    assumed: int
     unchecked: int
     wrong: int
     not_understood: int
@@ -22,8 +24,8 @@ class MarkCounts:
 
     def words(self) -> str:
         """ "12 proved, 1 not checked, 1 not understood"; what there is none of is left out, but for the proved."""
-        rest = ((self.unchecked, "not checked"), (self.wrong, "wrong"), (self.not_understood, "not understood"),
-                (self.vouched, "vouched for"))  # fmt: skip
+        rest = ((self.assumed, "assumed"), (self.unchecked, "not checked"), (self.wrong, "wrong"),
+                (self.not_understood, "not understood"), (self.vouched, "vouched for"))  # fmt: skip
         own = f" ({self.with_phrases} with your phrases)" if self.with_phrases else ""
         return ", ".join([f"{self.proved} proved{own}", *(f"{count} {what}" for count, what in rest if count)])
 
@@ -35,6 +37,7 @@ def counts_of(proof: Proof) -> MarkCounts:
     return MarkCounts(
         marks.count("proved"),
         sum(line.proved and bool(line.phrases) for line in proof.lines),
+        marks.count("assumed"),
         marks.count("unchecked"),
         marks.count("wrong"),
         marks.count("not understood"),

@@ -80,7 +80,7 @@ CHECKS = (
 )  # fmt: skip
 
 
-Mark = Literal["proved", "unchecked", "wrong", "not understood", "vouched"]
+Mark = Literal["proved", "assumed", "unchecked", "wrong", "not understood", "vouched"]
 
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
@@ -110,7 +110,7 @@ class LineProof:
     mark: "proved", every word worked and every number true; "unchecked", worked, with something in it that is not
     looked at, which a
     warning names, or with nothing known to work it on; "wrong", refuted; "not understood", in part or as a whole;
-    "vouched", not worked, with the designer's word for it.
+    "vouched", not worked, with the designer's word for it; "assumed", proved if some words mean what is assumed.
 
     depends: an earlier line that is wrong; this one was judged from the total stated there.
     phrases: those of the text's own on which the line rests; its words hold for the meanings that the text gives them.
@@ -153,15 +153,18 @@ class Proof:
         return not any(finding.severity == "error" for finding in self.findings)
 
 
-def prove_text(text: str, allowance_mm: float = 0.0, terms: Terms | None = None) -> Proof:
+def prove_text(
+    text: str, allowance_mm: float = 0.0, terms: Terms | None = None, assumed: tuple[str, ...] = ()
+) -> Proof:
     """Read and prove a text. Never raises: whatever is wrong is a finding.
 
-    terms: what it is written in, where that is known better than the text says.
+    terms: what it is written in, where that is known better than the text says. assumed: lines of the head that the
+    text does not have.
     """
-    proof = prove_as_read(text, allowance_mm, terms)
+    proof = prove_as_read(text, allowance_mm, terms, assumed)
 
     def again(other: str) -> tuple[Finding, ...]:
-        return prove_as_read(other, allowance_mm, terms).findings
+        return prove_as_read(other, allowance_mm, terms, assumed).findings
 
     named = keeping_names(text, with_endings(text, proof.findings), len(proof.pattern.sizes), again)
     found = tuple(one for finding in named if (one := _harmless(text, proof.findings, finding, again)) is not None)

@@ -10,6 +10,8 @@ import { Counts } from "../../proof/Mark";
 import { ProofTable, type Picked } from "../../proof/ProofTable";
 import { Questions } from "../../proof/Questions";
 import { sorted } from "../../proof/sorted";
+import { UnknownWords } from "../../proof/UnknownWords";
+import { useAssumptions } from "../../proof/useAssumptions";
 import { NumberPanel } from "./NumberPanel";
 
 const TextEditor = lazy(() => import("../../editor/TextEditor"));
@@ -33,6 +35,9 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
     },
     [select],
   );
+  const assumed = useAssumptions(text, null, work.lines);
+  // On what is assumed of its unknown words, until those are answered.
+  const { lines, findings, counts } = assumed ?? work;
   const line = selection?.line ?? null;
   const at = selection?.number ? sizeNames(work)[selection.number.size] : undefined;
   const open = picked && work.lines.some((l) => l.line === picked.line) ? picked : null;
@@ -44,7 +49,7 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
         <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>
           <EditorOfDesign
             terms="US"
-            findings={work.findings}
+            findings={findings}
             kept={work.kept}
             named={work.named}
             asNames={asNames}
@@ -63,10 +68,17 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
           // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
           tabIndex={0}
         >
-          <Counts counts={work.counts} testId="totals-verdict" />
+          <Counts counts={counts} testId="totals-verdict" />
+          <UnknownWords
+            questions={assumed?.questions ?? []}
+            text={text}
+            terms={null}
+            onLine={(next) => select({ line: next })}
+            onAnswer={repair}
+          />
           <Findings
             label="Findings"
-            findings={sorted(work.findings).errors}
+            findings={sorted(findings).errors}
             text={text}
             terms={null}
             onLine={(next) => select({ line: next })}
@@ -75,13 +87,13 @@ export const EditText = memo(function EditText({ work }: { work: WorkView }) {
           <Questions questions={work.questions} onLine={(next) => select({ line: next })} onAnswer={repair} />
           <ProofTable
             sizes={names}
-            lines={work.lines}
+            lines={lines}
             chosen={open ?? (line === null ? null : { line, size })}
             onChoose={choose}
           />
           <Findings
             label="Also worth a look"
-            findings={sorted(work.findings).others}
+            findings={sorted(findings).others}
             text={text}
             terms={null}
             onLine={(next) => select({ line: next })}

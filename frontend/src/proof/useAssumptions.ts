@@ -1,0 +1,34 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { client, unwrap, whileBusy } from "../api/client";
+import type { AssumptionsView, LineView } from "../api/schema";
+
+// Words are tried by working the text with each meaning: not at every key, but when typing rests.
+const REST_MS = 900;
+
+function useRested(text: string): string {
+  const [rested, setRested] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(text), REST_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return rested;
+}
+
+/** What the unknown words of a text may mean, once typing rests; null for a text of which nothing is asked. */
+export function useAssumptions(
+  text: string,
+  terms: "US" | "UK" | null,
+  lines: readonly LineView[],
+): AssumptionsView | null {
+  const rested = useRested(text);
+  const open = lines.some((line) => line.mark === "not understood" || line.mark === "unchecked");
+  const body = { text: rested, terms };
+  const query = useQuery({
+    queryKey: ["assumptions", body],
+    queryFn: ({ signal }) => unwrap(client.POST("/api/assumptions", { body, signal })),
+    enabled: open && rested.trim() !== "" && rested === text,
+    retry: whileBusy,
+  });
+  return rested === text && query.data && query.data.questions.length > 0 ? query.data : null;
+}

@@ -1,0 +1,97 @@
+"""What the unknown words of a text may mean: asked once for equal words, and written into the text where it is
+answered."""
+
+from collections.abc import Mapping, Sequence
+
+from rillstep.core.assumptions import Asked, TriedMeaning, UnknownWords, ask
+from rillstep.core.craft import Terms
+from rillstep.core.findings import Edit, Finding, Span, apply_edits
+from rillstep.core.memory import Shelf
+from rillstep.core.notation.phrases import teach, vouchable
+from rillstep.core.proof import Proof
+from rillstep.core.words.asides import words_change_nothing
+from rillstep.services import assuming_views, views
+from rillstep.services.errors import Invalid
+from rillstep.services.proof_views import counts_view, line_views
+from rillstep.services.teaching import findings_of
+
+# A question for itself ("What is ...?") where the words stand as a stitch does.
+_NAMES = ("near stitch", "stitch", "several")
+_ASKED: Shelf[tuple[str, Terms | None], Asked] = Shelf(40)
+LETTERS = "abcdefgh"
+
+
+def asked_of(text: str, terms: Terms | None = None) -> Asked:
+    """The questions of a text, and its proof on what is assumed, as they were found before."""
+    known = _ASKED.get((text, terms))
+    if known is None:
+        known = ask(text, terms)
+        _ASKED.put((text, terms), known)
+    return known
+
+
+def assumptions(
+    text: str, terms: Terms | None = None, kept: Sequence[views.PhraseView] = ()
+) -> assuming_views.AssumptionsView:
+    """What is asked of a text, and its lines, findings and counts on what is assumed; kept: phrases of the studio."""
+    asked = asked_of(text, terms)
+    return assuming_views.AssumptionsView(
+        questions=[_view(text, asked.proof, one) for one in asked.questions if one.offers],
+        ok=asked.proof.ok and not asked.questions,
+        lines=line_views(asked.proof),
+        findings=findings_of(text, asked.proof, kept),
+        counts=counts_view(asked.proof),
+    )
+
+
+def question_of(one: UnknownWords) -> str:
+    """The question in the designer's words."""
+    stitch = bool(one.offers) and one.offers[0].meaning.kind in _NAMES
+    return f"What is “{one.words}”?" if stitch else f"What does “{one.words}” mean?"
+
+
+def _view(text: str, proof: Proof, one: UnknownWords) -> assuming_views.UnknownWordsView:
+    row = text.split("\n")[one.lines[0] - 1]
+    whole = Finding("not-understood", "error", Span(one.lines[0], 1, len(row) + 1), "")
+    own = [special.name for special in proof.pattern.specials]
+    return assuming_views.UnknownWordsView(
+        words=one.words,
+        offer=views.OfferView(
+            words=one.words, nothing=words_change_nothing(one.words, own), vouch=vouchable(row, whole)
+        ),
+        question=question_of(one),
+        lines=list(one.lines),
+        assumed=one.assumed,
+        answers=[
+            assuming_views.MeaningView(
+                means=offer.meaning.words,
+                makes=offer.makes,
+                decided_by=offer.decided_by,
+                edits=[views.EditView(**vars(edit.span), text=edit.text) for edit in _edits(text, proof, one, offer)],
+            )
+            for offer in one.offers
+        ],
+    )
+
+
+def _edits(text: str, proof: Proof, one: UnknownWords, offer: TriedMeaning) -> list[Edit]:
+    """What writes an answer into the head of the text."""
+    meaning = offer.meaning.head.partition('" = ')[2]
+    own = [special.name for special in proof.pattern.specials if special.name.lower() != one.words.lower()]
+    edit = teach(text, one.words, meaning, proof.pattern.terms, own)
+    return [edit] if isinstance(edit, Edit) else []
+
+
+def answered(text: str, terms: Terms | None, answers: Mapping[int, str]) -> str:
+    """The text with some of its questions answered, each by its number from 1 and the letter of an answer. Raises
+    Invalid."""
+    asked = asked_of(text, terms)
+    questions = [one for one in asked.questions if one.offers]
+    edits: list[Edit] = []
+    for number, letter in answers.items():
+        at = LETTERS.find(letter.lower())
+        if not 1 <= number <= len(questions) or len(letter) != 1 or not 0 <= at < len(questions[number - 1].offers):
+            raise Invalid(f"there is no answer {number}={letter}: “rillstep check” prints the questions")
+        one = questions[number - 1]
+        edits += _edits(text, asked.proof, one, one.offers[at])
+    return apply_edits(text, tuple(edits))
