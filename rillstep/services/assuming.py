@@ -3,7 +3,7 @@ answered."""
 
 from collections.abc import Mapping, Sequence
 
-from rillstep.core.assumptions import Asked, TriedMeaning, UnknownWords, ask
+from rillstep.core.assumptions import Asked, MissingNumber, TriedMeaning, UnknownWords, ask
 from rillstep.core.craft import Terms
 from rillstep.core.findings import Edit, Finding, Span, apply_edits
 from rillstep.core.memory import Shelf
@@ -36,11 +36,41 @@ def assumptions(
     """What is asked of a text, and its lines, findings and counts on what is assumed; kept: phrases of the studio."""
     asked = asked_of(text, terms)
     return assuming_views.AssumptionsView(
-        questions=[_view(text, asked.proof, one) for one in asked.questions if one.offers],
+        questions=views_of(text, asked),
         ok=asked.proof.ok and not asked.questions,
         lines=line_views(asked.proof),
         findings=findings_of(text, asked.proof, kept),
         counts=counts_view(asked.proof),
+    )
+
+
+_OPEN_WORDS = "No total tells which: the lines stay open until you answer."
+_OPEN_NUMBER = "The line stays as it is until you answer."
+
+
+def views_of(text: str, asked: Asked) -> list[assuming_views.UnknownWordsView]:
+    """Each question with its answers; those that have none are findings, and no questions."""
+    words = [_view(text, asked.proof, one) for one in asked.questions if one.offers]
+    return [*words, *(_number_view(one) for one in asked.numbers if one.answers)]
+
+
+def _number_view(one: MissingNumber) -> assuming_views.UnknownWordsView:
+    return assuming_views.UnknownWordsView(
+        words=one.words,
+        offer=None,
+        open=_OPEN_NUMBER,
+        question=f"A number is left out: how many is “{one.words}”?",
+        lines=[one.line],
+        assumed=False,
+        answers=[
+            assuming_views.MeaningView(
+                means=answer.number,
+                makes=answer.makes,
+                decided_by=answer.decided_by,
+                edits=[views.EditView(**vars(answer.edit.span), text=answer.edit.text)],
+            )
+            for answer in one.answers
+        ],
     )
 
 
@@ -59,6 +89,7 @@ def _view(text: str, proof: Proof, one: UnknownWords) -> assuming_views.UnknownW
         offer=views.OfferView(
             words=one.words, nothing=words_change_nothing(one.words, own), vouch=vouchable(row, whole)
         ),
+        open="" if one.assumed else _OPEN_WORDS,
         question=question_of(one),
         lines=list(one.lines),
         assumed=one.assumed,
@@ -85,13 +116,12 @@ def _edits(text: str, proof: Proof, one: UnknownWords, offer: TriedMeaning) -> l
 def answered(text: str, terms: Terms | None, answers: Mapping[int, str]) -> str:
     """The text with some of its questions answered, each by its number from 1 and the letter of an answer. Raises
     Invalid."""
-    asked = asked_of(text, terms)
-    questions = [one for one in asked.questions if one.offers]
+    questions = views_of(text, asked_of(text, terms))
     edits: list[Edit] = []
     for number, letter in answers.items():
         at = LETTERS.find(letter.lower())
-        if not 1 <= number <= len(questions) or len(letter) != 1 or not 0 <= at < len(questions[number - 1].offers):
+        if not 1 <= number <= len(questions) or len(letter) != 1 or not 0 <= at < len(questions[number - 1].answers):
             raise Invalid(f"there is no answer {number}={letter}: “rillstep check” prints the questions")
-        one = questions[number - 1]
-        edits += _edits(text, asked.proof, one, one.offers[at])
+        for edit in questions[number - 1].answers[at].edits:
+            edits.append(Edit(Span(edit.line, edit.column, edit.end_column), edit.text))
     return apply_edits(text, tuple(edits))

@@ -17,10 +17,12 @@ class MeaningView(BaseModel):
 
 class UnknownWordsView(BaseModel):
     """Words that are not understood, asked once for all their places. assumed: the text is worked on the first of the
-    answers. offer: the words as they may be taught otherwise."""
+    answers. offer: the words as they may be taught otherwise; None for a number that a row leaves out. open: why
+    nothing is assumed."""
 
     words: str
-    offer: OfferView
+    offer: OfferView | None
+    open: str
     question: str
     lines: list[int]
     assumed: bool

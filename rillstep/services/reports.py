@@ -13,7 +13,7 @@ from rillstep.core.settling import read
 from rillstep.document import Design
 from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of
-from rillstep.services.assuming import asked_of, question_of
+from rillstep.services.assuming import asked_of, views_of
 from rillstep.services.errors import Invalid
 from rillstep.services.files import size_in, usable_proof
 from rillstep.services.grading import as_written, size_wanted
@@ -27,7 +27,7 @@ MARKS: dict[Mark, str] = {
 
 
 # Lines of which something may be asked.
-_ASKS: tuple[Mark, ...] = ("not understood", "unchecked")
+_ASKS: tuple[Mark, ...] = ("not understood", "unchecked", "wrong")
 
 
 def check_report(design: Design) -> dict[str, Any]:
@@ -35,7 +35,7 @@ def check_report(design: Design) -> dict[str, Any]:
     marks are those on what is assumed of them. Raises Invalid."""
     proof = usable_proof(design)
     asked = asked_of(design.text) if any(line.mark in _ASKS for line in proof.lines) else None
-    questions = [one for one in asked.questions if one.offers] if asked is not None else []
+    questions = views_of(design.text, asked) if asked is not None else []
     proof = asked.proof if asked is not None and questions else proof
     lines = [
         {
@@ -51,11 +51,8 @@ def check_report(design: Design) -> dict[str, Any]:
         "lines": lines, "findings": findings,
         "questions": [
             {
-                "words": one.words, "question": question_of(one), "lines": list(one.lines), "assumed": one.assumed,
-                "answers": [
-                    {"means": offer.meaning.words, "makes": offer.makes, "decided_by": offer.decided_by}
-                    for offer in one.offers
-                ],
+                "words": one.words, "question": one.question, "lines": one.lines, "assumed": one.assumed,
+                "answers": [answer.model_dump(exclude={"edits"}) for answer in one.answers],
             }
             for one in questions
         ],

@@ -3470,7 +3470,8 @@ export interface components {
         /**
          * UnknownWordsView
          * @description Words that are not understood, asked once for all their places. assumed: the text is worked on the first of the
-         *     answers. offer: the words as they may be taught otherwise.
+         *     answers. offer: the words as they may be taught otherwise; None for a number that a row leaves out. open: why
+         *     nothing is assumed.
          */
         UnknownWordsView: {
             /** Answers */
@@ -3479,7 +3480,9 @@ export interface components {
             assumed: boolean;
             /** Lines */
             lines: number[];
-            offer: components["schemas"]["OfferView"];
+            offer: components["schemas"]["OfferView"] | null;
+            /** Open */
+            open: string;
             /** Question */
             question: string;
             /** Words */

@@ -23,7 +23,10 @@ export function UnknownWords({ questions, text, terms, onAnswer, onLine }: Props
   return (
     <section aria-label="Unknown words" className="space-y-2">
       {questions.map((question) => (
-        <div key={question.words} className="sheet border-l-mark border-l-3 p-3 text-sm">
+        <div
+          key={`${question.words} ${question.lines[0]}`}
+          className="sheet border-l-mark border-l-3 p-3 text-sm"
+        >
           <p className="flex gap-1.5">
             <CircleHelp size={16} className="text-warn mt-0.5 shrink-0" aria-hidden />
             <span>
@@ -59,21 +62,19 @@ export function UnknownWords({ questions, text, terms, onAnswer, onLine }: Props
                 </li>
               );
             })}
-            <li>
-              <Teach
-                offer={question.offer}
-                text={text}
-                terms={terms}
-                label="Something else"
-                onEdit={(edit) => onAnswer([edit])}
-              />
-            </li>
+            {question.offer && (
+              <li>
+                <Teach
+                  offer={question.offer}
+                  text={text}
+                  terms={terms}
+                  label="Something else"
+                  onEdit={(edit) => onAnswer([edit])}
+                />
+              </li>
+            )}
           </ul>
-          {!question.assumed && (
-            <p className="text-quiet mt-1.5 text-[13px]">
-              No total tells which: the lines stay open until you answer.
-            </p>
-          )}
+          {question.open && <p className="text-quiet mt-1.5 text-[13px]">{question.open}</p>}
         </div>
       ))}
     </section>

@@ -22,7 +22,7 @@ export function useAssumptions(
   lines: readonly LineView[],
 ): AssumptionsView | null {
   const rested = useRested(text);
-  const open = lines.some((line) => line.mark === "not understood" || line.mark === "unchecked");
+  const open = lines.some((line) => ["not understood", "unchecked", "wrong"].includes(line.mark));
   const body = { text: rested, terms };
   const query = useQuery({
     queryKey: ["assumptions", body],

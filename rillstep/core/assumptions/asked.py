@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
+from rillstep.core.assumptions.missing_numbers import MissingNumber, missing_numbers
 from rillstep.core.assumptions.tried_meanings import UNDECIDED, TriedMeaning, offers
 from rillstep.core.assumptions.unread import Unread, unread_in
 from rillstep.core.craft import Terms
@@ -26,11 +27,13 @@ class UnknownWords:
 
 @dataclass(frozen=True)
 class Asked:
-    """The proof of a text on what is assumed of it. heads: the lines of the head that would say so."""
+    """The proof of a text on what is assumed of it. heads: the lines of the head that would say so; numbers: those that
+    rows leave out, of which none is assumed."""
 
     proof: Proof
     questions: tuple[UnknownWords, ...]
     heads: tuple[str, ...]
+    numbers: tuple[MissingNumber, ...] = ()
 
 
 def ask(text: str, terms: Terms | None = None) -> Asked:
@@ -49,8 +52,9 @@ def ask(text: str, terms: Terms | None = None) -> Asked:
         if assumed:
             heads = (*heads, found[0].meaning.head)
             proof = prove_as_read(text, terms=proof.pattern.terms, assumed=heads)
+    numbers = tuple(missing_numbers(text, proof, heads))
     proof = prove_text(text, terms=terms if terms is not None or not heads else proof.pattern.terms, assumed=heads)
-    return Asked(_marked(proof, rows, [one for one in questions if one.assumed]), tuple(questions), heads)
+    return Asked(_marked(proof, rows, [one for one in questions if one.assumed]), tuple(questions), heads, numbers)
 
 
 def _is_assumed(found: tuple[TriedMeaning, ...]) -> bool:
