@@ -7,6 +7,7 @@ import pytest
 
 from rillstep.core.assumptions import ask
 from rillstep.core.findings import apply_edits
+from rillstep.core.printing import write
 from rillstep.core.proof import prove_as_read, prove_text
 
 CORPUS = Path(__file__).parents[1] / "corpus"
@@ -33,6 +34,15 @@ def test_a_number_that_nothing_tells_has_no_answer() -> None:
     row = "Rnd 3: Sc in each st around, ch, fasten off. (12 (16))"
     for missing in ask(BASE + row).numbers:
         assert missing.answers == ()
+
+
+@pytest.mark.parametrize("place", ["next sts", "next stitches", "each of next sts"])
+def test_several_places_without_their_number_are_not_proved_whatever_comes_out(place: str) -> None:
+    text = f"{BASE}Rnd 3: [Sc in {place}, sc in next st] around. (12 (16))"
+    proof = prove_text(text)
+    assert proof.lines[-1].mark == "unchecked" and "number-missing" in [one.code for one in proof.findings]
+    assert prove_text(text.replace(place, "next st")).lines[-1].proved
+    assert "sc in next sts" in write(proof.pattern).lower(), "print keeps what is written"
 
 
 def test_a_row_that_is_wrong_and_leaves_nothing_out_is_asked_nothing() -> None:

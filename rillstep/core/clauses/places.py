@@ -393,8 +393,12 @@ def _next(stream: Stream) -> Into:
     counted = read_counted_space(stream)
     if counted is not None:
         return Next(plain_num(stream, 1), counted)
-    number = how_many(stream) or plain_num(stream, 1)
-    return Next(number, what_or_stitch(stream))
+    number = how_many(stream)
+    unsaid = number is None and (token := stream.peek()) is not None and token.is_word(*_SEVERAL)
+    return Next(number or plain_num(stream, 1), what_or_stitch(stream), unsaid=unsaid)
+
+
+_SEVERAL = ("sts", "stitches", "chs", "chains", "sps", "spaces")
 
 
 def _sees_marker(stream: Stream) -> bool:

@@ -98,6 +98,8 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
         case Next(count, what, True):
             return f"over next {write_number(count)} {write_what(what, True, terms)}"
         case Next(count, what):
+            if into.unsaid:
+                return f"in next {write_what(what, True, terms)}"
             if count.is_always(1):
                 return f"in next {write_what(what, False, terms)}"
             each = "each of " if several else ""

@@ -85,7 +85,7 @@ Mark = Literal["proved", "assumed", "unchecked", "wrong", "not understood", "vou
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
 UNCHECKED = frozenset((
     "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted",
-    "rows-not-counted", "chains-not-counted", "chain-number-missing", "words-not-worked",
+    "rows-not-counted", "chains-not-counted", "chain-number-missing", "number-missing", "words-not-worked",
     "round-turned", "closing-differs", "define-not-understood", "manner-not-worked", "kind-not-counted",
 ))  # fmt: skip
 # Errors that say of words that they are not understood; all others refute what was understood.

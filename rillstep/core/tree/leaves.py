@@ -189,11 +189,13 @@ class ToEnd:
 
 @dataclass(frozen=True)
 class Next:
-    """over: a stitch that takes several places is worked over so many: "C4F over next 4 sts" is one of them."""
+    """over: a stitch that takes several places is worked over so many: "C4F over next 4 sts" is one of them. unsaid:
+    there are several ("in next sts"), and it is not said how many."""
 
     count: Num
     what: What
     over: bool = False
+    unsaid: bool = False
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,21 @@ from rillstep.core.proof.checks.named_places import other_names
 from rillstep.core.proof.repairs import repairs_for
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.proof.upstream import upstream_repairs
-from rillstep.core.tree import Again, Chain, EachKind, Group, Onward, Repeat, Row, Same, Setup, Step, Work, lines_of
+from rillstep.core.tree import (
+    Again,
+    Chain,
+    EachKind,
+    Group,
+    Next,
+    Onward,
+    Repeat,
+    Row,
+    Same,
+    Setup,
+    Step,
+    Work,
+    lines_of,
+)
 from rillstep.core.words.numbers import edit_value, with_line
 
 # Repairs are tried for so many lines: whoever has more to mend begins with the first ones.
@@ -243,19 +257,28 @@ def _in_groups(steps: tuple[Step, ...], stitch: str) -> bool:
 
 
 def missing_numbers(worked: WorkedLine) -> list[Finding]:
-    """ "(sc, ch, sc)": a chain of which the text does not say how long it is; it is worked as one chain, and asked."""
+    """ "(sc, ch, sc)", "sc in next sts": a chain or several places of which the text does not say how many they are;
+    worked as one, and asked."""
     line = worked.line
     if not isinstance(line, Row | Setup) or line.broken:
         return []
     message = "How many chains this is is not said; it is worked as ch 1, and not proved."
-    return [Finding("chain-number-missing", "warning", chain.span, message) for chain in _unnumbered(line.steps)]
+    several = "There are several of them, and it is not said how many: one is worked, and the line is not proved."
+    return [
+        Finding("chain-number-missing", "warning", step.span, message)
+        if isinstance(step, Chain)
+        else Finding("number-missing", "warning", step.span, several)
+        for step in _unnumbered(line.steps)
+    ]
 
 
-def _unnumbered(steps: tuple[Step, ...]) -> list[Chain]:
-    found: list[Chain] = []
+def _unnumbered(steps: tuple[Step, ...]) -> list[Chain | Work]:
+    found: list[Chain | Work] = []
     for step in steps:
         match step:
             case Chain(length=length, until=None) if not length.parts and length.span.end_column <= 1:
+                found.append(step)
+            case Work(into=Next(unsaid=True)):
                 found.append(step)
             case Group(steps=inner) | Repeat(steps=inner) | EachKind(works=inner):
                 found += _unnumbered(inner)
