@@ -5,15 +5,14 @@ from collections.abc import Mapping, Sequence
 
 from rillstep.core.assumptions import Asked, MissingNumber, TriedMeaning, UnknownWords, ask
 from rillstep.core.craft import Terms
-from rillstep.core.findings import Edit, Finding, Span, apply_edits
+from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.memory import Shelf
-from rillstep.core.notation.phrases import teach, vouchable
+from rillstep.core.notation.phrases import offer, stands_in, teach, vouchable
 from rillstep.core.proof import Proof
-from rillstep.core.words.asides import words_change_nothing
 from rillstep.services import assuming_views, views
 from rillstep.services.errors import Invalid
 from rillstep.services.proof_views import counts_view, line_views
-from rillstep.services.teaching import findings_of
+from rillstep.services.teaching import findings_of, from_studio
 
 # A question for itself ("What is ...?") where the words stand as a stitch does.
 _NAMES = ("near stitch", "stitch", "several")
@@ -36,21 +35,34 @@ def assumptions(
     """What is asked of a text, and its lines, findings and counts on what is assumed; kept: phrases of the studio."""
     asked = asked_of(text, terms)
     return assuming_views.AssumptionsView(
-        questions=views_of(text, asked),
+        questions=views_of(text, asked, kept),
         ok=asked.proof.ok and not asked.questions,
         lines=line_views(asked.proof),
-        findings=findings_of(text, asked.proof, kept),
+        findings=[one for one in findings_of(text, asked.proof, kept) if not is_asked(text, one, asked)],
         counts=counts_view(asked.proof),
     )
+
+
+def is_asked(text: str, finding: views.FindingView, asked: Asked) -> bool:
+    """Does a finding say that words are not understood of which a question asks?"""
+    if finding.code not in ("not-understood", "words-not-worked"):
+        return False
+    row = text.split("\n")[finding.line - 1].lower()
+    for one in asked.questions:
+        around = row[max(0, finding.column - 1 - len(one.words)) : finding.end_column + len(one.words)]
+        if one.offers and finding.line in one.lines and one.words.lower() in " ".join(around.split()):
+            return True
+    return False
 
 
 _OPEN_WORDS = "No total tells which: the lines stay open until you answer."
 _OPEN_NUMBER = "The line stays as it is until you answer."
 
 
-def views_of(text: str, asked: Asked) -> list[assuming_views.UnknownWordsView]:
-    """Each question with its answers; those that have none are findings, and no questions."""
-    words = [_view(text, asked.proof, one) for one in asked.questions if one.offers]
+def views_of(text: str, asked: Asked, kept: Sequence[views.PhraseView] = ()) -> list[assuming_views.UnknownWordsView]:
+    """Each question with its answers, the studio's own phrases among them; those that have none are findings, and no
+    questions."""
+    words = [_view(text, asked.proof, one, kept) for one in asked.questions if one.offers]
     return [*words, *(_number_view(one) for one in asked.numbers if one.answers)]
 
 
@@ -64,10 +76,7 @@ def _number_view(one: MissingNumber) -> assuming_views.UnknownWordsView:
         assumed=False,
         answers=[
             assuming_views.MeaningView(
-                means=answer.number,
-                makes=answer.makes,
-                decided_by=answer.decided_by,
-                edits=[views.EditView(**vars(answer.edit.span), text=answer.edit.text)],
+                means=answer.number, makes=answer.makes, decided_by=answer.decided_by, edits=_edit_views([answer.edit])
             )
             for answer in one.answers
         ],
@@ -80,34 +89,46 @@ def question_of(one: UnknownWords) -> str:
     return f"What is “{one.words}”?" if stitch else f"What does “{one.words}” mean?"
 
 
-def _view(text: str, proof: Proof, one: UnknownWords) -> assuming_views.UnknownWordsView:
-    row = text.split("\n")[one.lines[0] - 1]
-    whole = Finding("not-understood", "error", Span(one.lines[0], 1, len(row) + 1), "")
-    own = [special.name for special in proof.pattern.specials]
+def _view(
+    text: str, proof: Proof, one: UnknownWords, kept: Sequence[views.PhraseView]
+) -> assuming_views.UnknownWordsView:
+    row = text.split("\n")[one.finding.span.line - 1]
+    own = [special.name for special in proof.pattern.specials if special.name.lower() != one.words.lower()]
+    offered = offer(row, one.finding, own)
+    known = [from_studio(text, proof, phrase, own) for phrase in kept if stands_in(row, phrase.words)]
     return assuming_views.UnknownWordsView(
         words=one.words,
-        offer=views.OfferView(
-            words=one.words, nothing=words_change_nothing(one.words, own), vouch=vouchable(row, whole)
-        ),
+        offer=None
+        if offered is None
+        else views.OfferView(words=offered.words, nothing=offered.nothing, vouch=vouchable(row, one.finding)),
         open="" if one.assumed else _OPEN_WORDS,
         question=question_of(one),
         lines=list(one.lines),
         assumed=one.assumed,
         answers=[
             assuming_views.MeaningView(
-                means=offer.meaning.words,
-                makes=offer.makes,
-                decided_by=offer.decided_by,
-                edits=[views.EditView(**vars(edit.span), text=edit.text) for edit in _edits(text, proof, one, offer)],
+                means=way.meaning.words,
+                makes=way.makes,
+                decided_by=way.decided_by,
+                edits=_edit_views(_edits(text, proof, one, way)),
             )
-            for offer in one.offers
+            for way in one.offers
+        ]
+        + [
+            assuming_views.MeaningView(means=way.message, makes="", decided_by="", edits=_edit_views(way.edits))
+            for way in known
+            if way is not None
         ],
     )
 
 
-def _edits(text: str, proof: Proof, one: UnknownWords, offer: TriedMeaning) -> list[Edit]:
+def _edit_views(edits: Sequence[Edit]) -> list[views.EditView]:
+    return [views.EditView(**vars(edit.span), text=edit.text) for edit in edits]
+
+
+def _edits(text: str, proof: Proof, one: UnknownWords, way: TriedMeaning) -> list[Edit]:
     """What writes an answer into the head of the text."""
-    meaning = offer.meaning.head.partition('" = ')[2]
+    meaning = way.meaning.head.partition('" = ')[2]
     own = [special.name for special in proof.pattern.specials if special.name.lower() != one.words.lower()]
     edit = teach(text, one.words, meaning, proof.pattern.terms, own)
     return [edit] if isinstance(edit, Edit) else []

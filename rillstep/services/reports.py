@@ -13,7 +13,7 @@ from rillstep.core.settling import read
 from rillstep.document import Design
 from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of
-from rillstep.services.assuming import asked_of, views_of
+from rillstep.services.assuming import asked_of, is_asked, views_of
 from rillstep.services.errors import Invalid
 from rillstep.services.files import size_in, usable_proof
 from rillstep.services.grading import as_written, size_wanted
@@ -45,7 +45,8 @@ def check_report(design: Design) -> dict[str, Any]:
         }
         for line in proof.lines
     ]  # fmt: skip
-    findings = [finding_view(f, proof.pattern.sizes).model_dump() for f in proof.findings]
+    found = (finding_view(f, proof.pattern.sizes) for f in proof.findings)
+    findings = [one.model_dump() for one in found if asked is None or not is_asked(design.text, one, asked)]
     return {
         "ok": proof.ok and not questions, "sizes": list(proof.pattern.sizes), "counts": counts_of(proof).words(),
         "lines": lines, "findings": findings,

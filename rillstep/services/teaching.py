@@ -30,7 +30,7 @@ def findings_of(text: str, proof: Proof, kept: Sequence[views.PhraseView]) -> li
         at = finding.span.line - 1
         offered = offer(rows[at], finding, own) if at < len(rows) else None
         if offered is not None:
-            known = [_from_studio(text, proof, phrase, own) for phrase in kept if stands_in(rows[at], phrase.words)]
+            known = [from_studio(text, proof, phrase, own) for phrase in kept if stands_in(rows[at], phrase.words)]
             repairs = [*repair_views(tuple(one for one in known if one is not None)), *view.repairs]
             told = views.OfferView(words=offered.words, nothing=offered.nothing, vouch=vouchable(rows[at], finding))
             view = view.model_copy(update={"offer": told, "repairs": repairs})
@@ -38,7 +38,8 @@ def findings_of(text: str, proof: Proof, kept: Sequence[views.PhraseView]) -> li
     return found
 
 
-def _from_studio(text: str, proof: Proof, phrase: views.PhraseView, own: Sequence[str]) -> Repair | None:
+def from_studio(text: str, proof: Proof, phrase: views.PhraseView, own: Sequence[str]) -> Repair | None:
+    """The edit that writes a phrase of the studio into a text; None where it is there, or may not be."""
     edit = teach(text, phrase.words, phrase.meaning, proof.pattern.terms, own)
     if isinstance(edit, Finding) or f'"{phrase.words}"' in text:
         return None

@@ -96,6 +96,7 @@ RULES: dict[tuple[str, str], Route] = {
     ("POST", "/api/text/hook"): Route("signed in", {**TEXT, "hook_mm": 4}),
     ("POST", "/api/check"): Route("signed in", TEXT),
     ("POST", "/api/print"): Route("signed in", TEXT),
+    ("POST", "/api/assumptions"): Route("signed in", TEXT),
     ("POST", "/api/trace"): Route("signed in", LINE),
     ("POST", "/api/chart"): Route("signed in", LINE),
     ("GET", "/api/findings"): Route("signed in"),

@@ -137,3 +137,14 @@ def test_a_text_that_is_understood_is_worked_as_ever() -> None:
         if all(line.proved for line in plain.lines):
             asked = ask(text)
             assert asked.questions == () and asked.proof.lines == plain.lines and asked.proof.findings == plain.findings
+
+
+def test_words_of_a_place_that_is_known_else_may_be_a_loop_and_nothing_is_assumed() -> None:
+    (question,) = ask(CAP.replace("2 sc in each st around", "2 sc in bb of each st around")).questions
+    assert question.words == "in bb" and not question.assumed
+    assert [one.meaning.words for one in question.offers] == ["in the back loop", "in the front loop"]
+
+
+def test_an_aside_ends_where_its_place_begins() -> None:
+    (question,) = ask(CAP.replace("2 sc in each st around", "2 sc the comet way in each st around")).questions
+    assert question.words == "the comet way" and question.offers[0].meaning.kind == "nothing"

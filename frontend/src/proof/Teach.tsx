@@ -1,6 +1,7 @@
-import { lazy, Suspense, useId, useState } from "react";
+import { lazy, Suspense, useEffect, useId, useState } from "react";
 import type { EditView, OfferView } from "../api/schema";
 import { Trouble } from "../ui/Trouble";
+import { teachingBegins } from "./teaching";
 import { useTeach } from "./usePhrases";
 
 const MeaningField = lazy(() => import("../editor/MeaningField"));
@@ -9,18 +10,19 @@ interface Props {
   offer: OfferView;
   text: string;
   terms: "US" | "UK" | null;
-  /** What its button says. */
-  label?: string;
+  /** Beside answers that are offered, it is the last of them. */
+  beside?: boolean;
   onEdit: (edit: EditView) => void;
 }
 
 /** Words that are not understood, taught: they mean something in the language, or they change nothing. */
-export function Teach({ offer, text, terms, label, onEdit }: Props) {
+export function Teach({ offer, text, terms, beside, onEdit }: Props) {
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState(offer.words);
   const [meaning, setMeaning] = useState("");
   const [keep, setKeep] = useState(false);
   const field = useId();
+  useEffect(() => (open ? teachingBegins() : undefined), [open]);
   const teach = useTeach(text, terms, onEdit);
   const ready = words.trim() !== "" && meaning.trim() !== "" && !teach.isPending;
   const mean = () => {
@@ -28,8 +30,8 @@ export function Teach({ offer, text, terms, label, onEdit }: Props) {
   };
   if (!open) {
     return (
-      <button type="button" className={label ? "button-bare" : "button-plain"} onClick={() => setOpen(true)}>
-        {label ?? `Say what “${offer.words}” means`}
+      <button type="button" className={beside ? "button-bare" : "button-plain"} onClick={() => setOpen(true)}>
+        Say what “{offer.words}” means
       </button>
     );
   }

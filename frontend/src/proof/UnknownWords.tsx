@@ -68,7 +68,7 @@ export function UnknownWords({ questions, text, terms, onAnswer, onLine }: Props
                   offer={question.offer}
                   text={text}
                   terms={terms}
-                  label="Something else"
+                  beside
                   onEdit={(edit) => onAnswer([edit])}
                 />
               </li>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { client, unwrap, whileBusy } from "../api/client";
 import type { AssumptionsView, LineView } from "../api/schema";
+import { useTeaching } from "./teaching";
 
 // Words are tried by working the text with each meaning: not at every key, but when typing rests.
 const REST_MS = 900;
@@ -30,5 +31,12 @@ export function useAssumptions(
     enabled: open && rested.trim() !== "" && rested === text,
     retry: whileBusy,
   });
-  return rested === text && query.data && query.data.questions.length > 0 ? query.data : null;
+  const next = rested === text && query.data && query.data.questions.length > 0 ? query.data : null;
+  const teaching = useTeaching();
+  const [shown, setShown] = useState<{ text: string; answer: AssumptionsView | null }>({
+    text,
+    answer: null,
+  });
+  if (!teaching && (shown.text !== text || shown.answer !== next)) setShown({ text, answer: next });
+  return shown.text === text ? shown.answer : null;
 }

@@ -11,7 +11,8 @@ export function usePhrases() {
 
 /** What was kept or forgotten changes what is offered to every text, so all of them are asked for anew. */
 function changed(queries: QueryClient) {
-  for (const queryKey of [PHRASES, ["check"], ["work"]]) void queries.invalidateQueries({ queryKey });
+  for (const queryKey of [PHRASES, ["check"], ["assumptions"], ["work"]])
+    void queries.invalidateQueries({ queryKey });
 }
 
 /** Keep a phrase no longer; texts that it was written into stay as they are. */

@@ -7,6 +7,7 @@ from rillstep.core.assumptions.missing_numbers import MissingNumber, missing_num
 from rillstep.core.assumptions.tried_meanings import UNDECIDED, TriedMeaning, offers
 from rillstep.core.assumptions.unread import Unread, unread_in
 from rillstep.core.craft import Terms
+from rillstep.core.findings import Finding
 from rillstep.core.notation.phrases import stands_in
 from rillstep.core.proof import LineProof, Proof, prove_as_read, prove_text
 from rillstep.core.tree import Again, Row, lines_of
@@ -16,11 +17,12 @@ MOST_QUESTIONS = 8
 
 @dataclass(frozen=True)
 class UnknownWords:
-    """One question, for all places of equal words. lines: where they stand; assumed: the text is worked on the first
-    of the offers, as a total says that it comes out so."""
+    """One question, for all places of equal words. lines: where they stand; finding: the first that says so; assumed:
+    the text is worked on the first of the offers, as a total says that it comes out so."""
 
     words: str
     lines: tuple[int, ...]
+    finding: Finding
     offers: tuple[TriedMeaning, ...]
     assumed: bool
 
@@ -48,7 +50,7 @@ def ask(text: str, terms: Terms | None = None) -> Asked:
         passed.add(unread.words.lower())
         found = offers(text, unread, proof.pattern.terms, _told(rows, unread), proof, heads)
         assumed = bool(found) and _is_assumed(found)
-        questions.append(UnknownWords(unread.words, unread.lines, found, assumed))
+        questions.append(UnknownWords(unread.words, unread.lines, unread.finding, found, assumed))
         if assumed:
             heads = (*heads, found[0].meaning.head)
             proof = prove_as_read(text, terms=proof.pattern.terms, assumed=heads)

@@ -44,6 +44,7 @@ _ENDS = re.compile(r"\b(?:ends?|flanks?|sides?|edges?|extremes?|outer(?:most)?)\
 
 
 MOST_AT_AN_END = 10
+MOST_OF_A_LOOP = 3
 
 
 @dataclass(frozen=True)
@@ -71,6 +72,7 @@ def _all(unread: Unread, terms: Terms, told: str, own: Sequence[str]) -> Iterato
     else:
         if unread.position == "place":
             yield from _places(unread)
+            yield from _in_loops(unread)
         yield from _nothing(unread, own)
         yield from _besides(unread)
 
@@ -103,6 +105,13 @@ def _places(unread: Unread) -> Iterator[Meaning]:
         if "{n}" not in form or number is not None:
             meaning = form.replace("{n}", number[0] if number is not None else "")
             yield _means(unread, meaning, "place", 0.3 + 0.55 * _nearness(form, words))
+
+
+def _in_loops(unread: Unread) -> Iterator[Meaning]:
+    """ "in bb" of a place: one of its loops, it may be."""
+    if len(_words(unread.words)) <= MOST_OF_A_LOOP:
+        yield _means(unread, "in back loop", "loops", 0.5, "in the back loop")
+        yield _means(unread, "in front loop", "loops", 0.49, "in the front loop")
 
 
 def _nothing(unread: Unread, own: Sequence[str]) -> Iterator[Meaning]:

@@ -34,14 +34,12 @@ MOST_OF_LABEL = 40
 
 @dataclass(frozen=True)
 class Unread:
-    """Words that are not understood. lines: all in which they stand; row: the first of them, as it is written;
-    clause: the words of the clause that holds them."""
+    """Words that are not understood. lines: all in which they stand; finding: the first that says so."""
 
     words: str
     position: Position
     lines: tuple[int, ...]
-    row: str
-    clause: str
+    finding: Finding
 
 
 def unread_in(rows: Sequence[str], proof: Proof, passed: Collection[str]) -> Unread | None:
@@ -55,14 +53,14 @@ def unread_in(rows: Sequence[str], proof: Proof, passed: Collection[str]) -> Unr
         found = _words_at(row, finding, own)
         if found is None or found[0].lower() in passed:
             continue
-        words, position, clause = found
+        words, position = found
         held = tuple(number for number in sorted(open_) if stands_in(rows[number - 1], words))
-        return Unread(words, position, held or (finding.span.line,), row, clause)
+        return Unread(words, position, held or (finding.span.line,), finding)
     return None
 
 
 @remember(2048)
-def _words_at(row: str, finding: Finding, own: tuple[str, ...]) -> tuple[str, Position, str] | None:
+def _words_at(row: str, finding: Finding, own: tuple[str, ...]) -> tuple[str, Position] | None:
     tokens = [token for token in tokens_of(row, 1, 1) if token.span.column > _body(row)]
     at = next((i for i, token in enumerate(tokens) if token.span.column >= finding.span.column), None)
     if at is None or _is_end(tokens, at):
@@ -74,7 +72,7 @@ def _words_at(row: str, finding: Finding, own: tuple[str, ...]) -> tuple[str, Po
         last += 1
     clause = tokens[first:last]
     if finding.code == "words-not-worked":
-        return _shortened(row, clause[at - first :]), "aside", _written(row, clause)
+        return _shortened(row, clause[at - first :]), "aside"
     unknown = [i for i, token in enumerate(clause) if _is_unknown(token, own)]
     begin = unknown[0] if unknown else at - first
     while begin < len(clause) - 1 and clause[begin].kind != "word":
@@ -88,17 +86,24 @@ def _words_at(row: str, finding: Finding, own: tuple[str, ...]) -> tuple[str, Po
         begin -= 2  # "x-twist"
     if not unknown and end == begin:
         return None
-    whole = _written(row, clause)
     called = clause[begin:end]
     if _is_name(clause, begin, end) and (unknown or _is_made_of_names(called)):
-        return _written(row, clause[begin:end]), "stitch", whole
+        return _written(row, clause[begin:end]), "stitch"
     places = [i for i, token in enumerate(clause[: begin + 1]) if token.is_word(*PLACES)]
     if not unknown and not places:  # all words are known, and the place that they name is not
         places = [i for i, token in enumerate(clause) if i > begin and token.is_word(*PLACES)][:1]
     if places:
-        return _shortened(row, clause[places[-1] :]), "place", whole
+        part = bool(unknown) and end < len(clause) and clause[end].is_word("of")  # "in bb of each st"
+        return _shortened(row, clause[places[-1] : end] if part else clause[places[-1] :]), "place"
     stitched = any(token.text in stitch_words("US") for token in clause[:begin])
-    return _shortened(row, clause[begin:] if stitched else clause), "aside", whole
+    if not stitched:
+        return _shortened(row, clause), "aside"
+    while begin and clause[begin - 1].is_word("the", "a", "an"):
+        begin -= 1
+    placed = unknown and any(token.is_word(*PLACES) for token in clause[end:])  # "sc the comet way in each st"
+    last = max(at for at in unknown if at < len(clause)) + 1 if placed else len(clause)
+    after = next((at for at in range(begin, len(clause)) if clause[at].is_word(*PLACES)), len(clause))
+    return _shortened(row, clause[begin : min(last, after) if placed else last]), "aside"
 
 
 def _body(row: str) -> int:

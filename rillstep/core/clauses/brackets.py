@@ -176,7 +176,8 @@ def _says_of_chain(stream: Stream) -> bool:
     if chain and length is not None and stream.any_of("counts", "count", "does not count", "doesn't count"):
         stream.word("as")
         stream.any_of("the first", "first", "your first", "a", "the", "one")
-        stitch_word(stream)
+        if stitch_word(stream) is None and (token := stream.peek()) is not None and token.text == "1":
+            stream.next()  # "the first one"
         if tail_of_counts(stream):
             stream.count(start)
             return True
@@ -196,7 +197,25 @@ def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
         keep(stream, start, bracket=True)
         return True
     stream.at = start
+    if _is_multiple(stream):
+        return True
     return keep_bracket(stream) or _place_again(stream) or (bool(before) and says_again(stream, before[-1], read_steps))
+
+
+def _is_multiple(stream: Stream) -> bool:
+    """ "(multiple of 6 + 2)": of which chains a pattern repeat can be made; it is kept."""
+    start = stream.at
+    stream.mark("[", "(")
+    stream.word("a")
+    if stream.any_of("multiple of", "multiples of") and stream.number() is not None:
+        if stream.mark("+") or stream.word("plus"):
+            stream.number()
+        if stream.mark("]", ")"):
+            stream.count(start)
+            keep(stream, start, bracket=True)
+            return True
+    stream.at = start
+    return False
 
 
 _OF_PLACE_AGAIN = (

@@ -138,7 +138,9 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
     equals = stream.mark("=")
     if equals:
         stream.number()  # "(= 1 dc)"
-    if equals or stream.any_of("counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts"):
+    if equals or stream.any_of(
+        "counts as", "count as", "counted as", "counts for", "counting as", "equals", "counts", "stands for"
+    ):
         stream.any_of("the first", "first", "your first", "a", "the", "one", "1")
         token = stream.peek()
         if token is not None and token.kind in ("ordinal", "num") and not token.text.startswith(("2", "3")):
@@ -257,10 +259,12 @@ def skipped_counts(stream: Stream) -> tuple[str | None, Num | None]:
             continue
         if said and space is None and (space := _space_counted(stream)) is not None:
             continue
-        said = said or token.is_word("count", "counts", "counted", "counting")
+        said = said or token.is_word("count", "counts", "counted", "counting") or token.is_mark("=")
         never = never or token.is_word("not", "doesn't", "don't")
         if not (
-            token.kind in ("num", "ordinal") or token.is_mark(",", "-", "+", "&", ".") or token.is_word(*_OF_SKIPPED)
+            token.kind in ("num", "ordinal")
+            or token.is_mark(",", "-", "+", "&", ".", "=")
+            or token.is_word(*_OF_SKIPPED)
         ):
             token = None
             break

@@ -134,6 +134,8 @@ def _last_of(stream: Stream) -> ToEnd | None:
             "remain", "rem", "remains", "are left", "left", "before end", "before the end", "from end", "from the end"
         ):
             return ToEnd("last", number)
+    elif number is not None and stream.any_of("are left", "remain", "left"):
+        return ToEnd("last", number)  # "until 2 are left"
     elif number is None:
         marker = read_marker(stream)
         if marker is not None:

@@ -276,6 +276,7 @@ def read_gesture(stream: Stream) -> list[Step] | None:
         "along",
         "on",
         "continue",
+        "cont",
         "continuing",
         "down",
         "now",

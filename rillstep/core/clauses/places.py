@@ -427,7 +427,8 @@ def _each(stream: Stream) -> Into:
     token = stream.peek()
     if counted is None and token is not None and token.is_word("around", "across"):
         return Every(STITCHES, _end_or_row(stream))  # "sc in each around"
-    what = counted or what_or_stitch(stream)
+    alone = counted is None and (token is None or token.is_mark(".", ";", "(", "["))
+    what = counted or (STITCHES if alone else what_or_stitch(stream))  # "sc in each." are all stitches
     qualifiers(stream)
     return Every(what, _end_or_row(stream))
 

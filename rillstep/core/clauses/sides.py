@@ -161,6 +161,7 @@ def reads_other_side(stream: Stream) -> bool:
         "go",
         "continue working",
         "continue",
+        "cont",
         "continuing",
         "now working",
         "now work",

@@ -81,7 +81,9 @@ def stitch_named(named: list[str], terms: Terms) -> str | None:
     for words, name in long_names(terms).get(named[0], ()):
         if tuple(named[: len(words)]) == words:
             return name
-    return stitch_words(terms).get(named[0]) or ("st" if named[0] in ("st", "stitch", "stitches", "sts") else None)
+    return stitch_words(terms).get(named[0]) or (
+        "st" if named[0] in ("st", "stitch", "stitches", "sts", "one") else None
+    )
 
 
 def as_noted(pattern: Pattern, terms: Terms) -> Pattern:

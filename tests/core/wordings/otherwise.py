@@ -5,6 +5,27 @@ RING = "Ch 24, join into a ring.\nRnd 1: Sc in each ch around; join. — 24 sts\
 WIDE = "Ch 21.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (20)\n"
 
 SAID: dict[str, tuple[str, tuple[int | None, ...], tuple[int | None, ...] | None]] = {
+    "until so many are left": (
+        WIDE + "Row 2: Ch 1, sc2tog, sc in each st until 2 are left, sc2tog, turn. (18)", (20, 18), None,
+    ),
+    "skipped chains that are said to be a stitch by a sign": (
+        "Ch 22.\nRow 1: Dc in 4th ch from hook (3 skipped ch = 1 dc) and in each ch to end, turn. (20)", (20,), None,
+    ),
+    "a chain that counts as the first one": (
+        "Rnd 1: In a magic ring work 12 dc (ch 3 counts as the first one). Join. (12 dc)", (12,), None,
+    ),
+    "a chain that stands for a stitch and a space": (
+        WIDE + "Row 2: Ch 4 (stands for 1 dc and 1 ch), sk first 2 sts, dc in next st, *ch 1, sk 1 st, dc in next st; rep from * to last st, dc in last st, turn. (11 dc, 9 sps)",
+        (20, 11), None,
+    ),
+    "each, and nothing else": (WIDE + "Row 2: Ch 1, turn, sc in each. (20)", (20, 20), None),
+    "the other side of the chain, cut short": (
+        "Ch 11.\nRnd 1: 2 sc in 2nd ch from hook, sc in next 8 ch, 4 sc in last ch, cont on other side, sc in next 8 ch, 2 sc in last ch, join. (24)",
+        (24,), None,
+    ),
+    "of which chains a pattern repeat is made": (
+        "Ch 21. (multiple of 6 + 2)\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. (20)", (20,), None,
+    ),
     "a space beside the stitches is another place": (
         "Ch 4, join into a ring.\nRnd 1: Ch 3 (counts as dc), 2 dc in ring, ch 2, [3 dc in ring, ch 2] 3 times; join.\n"
         "Rnd 2: Sl st in next 2 dc and in ch-2 sp, (ch 3, 2 dc, ch 2, 3 dc) in same sp, *(3 dc, ch 2, 3 dc) in next ch-2 sp; rep from * twice more; join.",
