@@ -49,6 +49,7 @@ fuzz: setup
 mutate: setup
 	$(BIN)/python -m tests.core.mutate
 	$(BIN)/python -m tests.core.free_numbers
+	$(BIN)/python -m tests.sweep.damage
 
 abuse: setup
 	$(BIN)/python -m tests.abuse
