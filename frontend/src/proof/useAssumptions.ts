@@ -1,20 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { client, unwrap, whileBusy } from "../api/client";
 import type { AssumptionsView, LineView } from "../api/schema";
+import { useSettled } from "../ui/useSettled";
 import { useTeaching } from "./teaching";
 
 // Words are tried by working the text with each meaning: not at every key, but when typing rests.
 const REST_MS = 900;
-
-function useRested(text: string): string {
-  const [rested, setRested] = useState(text);
-  useEffect(() => {
-    const timer = setTimeout(() => setRested(text), REST_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return rested;
-}
 
 /** What the unknown words of a text may mean, once typing rests; null for a text of which nothing is asked. */
 export function useAssumptions(
@@ -22,7 +14,7 @@ export function useAssumptions(
   terms: "US" | "UK" | null,
   lines: readonly LineView[],
 ): AssumptionsView | null {
-  const rested = useRested(text);
+  const rested = useSettled(text, REST_MS);
   const open = lines.some((line) => ["not understood", "unchecked", "wrong"].includes(line.mark));
   const body = { text: rested, terms };
   const query = useQuery({

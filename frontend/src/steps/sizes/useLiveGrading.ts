@@ -1,20 +1,11 @@
 import { keepPreviousData, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { client, unwrap, whileBusy } from "../../api/client";
 import type { Design, GradedView } from "../../api/schema";
+import { useSettled } from "../../ui/useSettled";
 
 // A number that is still being typed is not graded to.
 const SETTLED_MS = 120;
-
-/** A value once it has not changed for a moment. */
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), SETTLED_MS);
-    return () => clearTimeout(timer);
-  }, [value]);
-  return settled;
-}
 
 const wantedOf = (document: Design) => JSON.stringify([document.sizes, document.weights]);
 
@@ -46,7 +37,7 @@ export function useLiveGrading(
 ): { graded: GradedView | null; busy: boolean; stale: boolean; error: Error | null; again: () => void } {
   const wanted = wantedOf(full);
   const [opened] = useState(wanted);
-  const settled = useSettled(wanted);
+  const settled = useSettled(wanted, SETTLED_MS);
   const query = useQuery({
     ...graded(full),
     enabled: possible && settled !== opened && settled === wanted,
