@@ -9,9 +9,9 @@ from rillstep.core.clauses.ends import read_end
 from rillstep.core.clauses.kinds import plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import CLOSING, DEEPEST, Reader, read_times
-from rillstep.core.clauses.totals import read_bracket_total
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Span
+from rillstep.core.reading.totals import bracket_total
 from rillstep.core.tree import (
     Chain,
     Closing,
@@ -40,7 +40,7 @@ from rillstep.core.words.tokens import bracket_end
 def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list[Step]:
     """A bracket: a total, a remark, a repeat, or a group in one place. Raises NotUnderstood."""
     start = stream.at
-    if before and (total := read_bracket_total(stream)) is not None:
+    if before and (total := bracket_total(stream)) is not None:
         return total
     if _says_of_chain(stream):
         return []

@@ -7,10 +7,10 @@ from typing import Literal
 from rillstep.core.clauses.ends import read_loop
 from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
-from rillstep.core.clauses.totals import read_totals
 from rillstep.core.craft import Loop
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
+from rillstep.core.reading.totals import label_totals
 from rillstep.core.tree import Num, Total
 from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.lexicon import ROWS
@@ -230,22 +230,16 @@ def _remarks(stream: Stream) -> tuple[tuple[Total, ...], str]:
     """ "Next rnd (eyelets):", "Rnd 3 (18 sts):": what stands in brackets before the colon is the total, or what the
     row is called."""
     start, findings = stream.at, len(stream.findings)
-    if not stream.mark("(", "["):
+    if (token := stream.peek()) is None or not token.is_mark("(", "["):
         return (), ""
-    totals: tuple[Total, ...] = ()
-    name = ""
-    token = stream.peek()
-    if token is not None and token.kind == "num":
-        try:
-            totals = tuple(read_totals(stream, ")"))
-        except NotUnderstood:
-            del stream.findings[findings:]
+    totals, name = label_totals(stream), ""
     if not totals:
+        stream.next()
         begin = stream.at
         while (token := stream.peek()) is not None and not token.is_mark(")", "]"):
             stream.next()
         name = stream.written(begin, stream.at)
-    if stream.mark(")", "]") and (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
+    if (totals or stream.mark(")", "]")) and (token := stream.peek()) is not None and token.is_mark(":", ".", "-", "—"):
         return totals, name
     del stream.findings[findings:]
     stream.at = start

@@ -14,10 +14,10 @@ from rillstep.core.clauses.joins import names_colour
 from rillstep.core.clauses.kinds import STITCHES, first_ordinal, plain_num, read_what
 from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.qualifying import from_where, qualifiers
-from rillstep.core.clauses.totals import stated_within
 from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
+from rillstep.core.reading.totals import stated_within
 from rillstep.core.tree import (
     Chain,
     Gesture,

@@ -9,7 +9,6 @@ from dataclasses import replace
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.labels import title_of
-from rillstep.core.clauses.totals import split_totals
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import checks, header, plain_rows, rows
 from rillstep.core.notation.copies import made_so_often, rows_like, worked_like
@@ -20,6 +19,7 @@ from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
+from rillstep.core.reading.totals import split_totals
 from rillstep.core.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.tree.leaves import coming
 from rillstep.core.words.sizes import is_size_line, limited, names_sizes
@@ -199,14 +199,14 @@ def words(reading: TextSoFar, line: SourceLine) -> bool:
 
 def _totals_of_words(text: str, number: int, context: Context) -> list[Finding]:
     """A total that a line of words states: it is printed, and nothing is held to it."""
-    end, totals, problems, _ = split_totals(text, number, context, 0)
+    at_end, _ = split_totals(text, number, context, 0)
     counted = _STITCHES.search(text)
-    if not totals and not problems and counted is None:
+    if at_end.end == len(text) and counted is None:
         return []
     span = (
         Span(number, counted.start() + 1, counted.end() + 1)
         if counted is not None
-        else Span(number, end + 1, len(text) + 1)
+        else Span(number, at_end.end + 1, len(text) + 1)
     )
     return [
         Finding(

@@ -6,9 +6,9 @@ from the total that the sentence states, and what follows is judged from them.
 
 import re
 
-from rillstep.core.clauses.totals import split_totals
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Finding, Span
+from rillstep.core.reading.totals import split_totals
 from rillstep.core.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 
@@ -71,9 +71,9 @@ def read_edging(text: str, line: int, context: Context) -> tuple[Setup, Finding]
     stitch = next((us for word in re.findall(r"[a-z]+", text.lower()) if (us := words.get(word)) in BY_US), None)
     if stitch is None or stitch == "sl st":
         return None
-    _, totals, problems, _ = split_totals(text, line, context, 0)
-    stated = [total.count for total in totals if total.what in ("sts", stitch)]
-    if problems or len(stated) != 1:
+    at_end, _ = split_totals(text, line, context, 0)
+    stated = [total.count for total in at_end.totals if total.what in ("sts", stitch)]
+    if at_end.findings or len(stated) != 1:
         told = list(_SO_MANY.finditer(text))
         count = _number(text, line, context, told[0].span("number")) if len(told) == 1 else None
     else:

@@ -5,7 +5,6 @@ from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.labels import starts as starts_label
-from rillstep.core.clauses.totals import read_unknown
 from rillstep.core.craft import Terms, basic
 from rillstep.core.findings import Finding, Span, sort_findings
 from rillstep.core.gauge import rounded
@@ -20,6 +19,7 @@ from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.setups import SETUP
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
+from rillstep.core.reading.totals import unknown_total
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup, lines_of
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch
@@ -278,7 +278,7 @@ def _stating(reading: TextSoFar, line: Line, unknown: Sequence[Finding], text: s
         return line
     context = replace(reading.context(), active=line.sizes)
     stated = [
-        read_unknown(stream_over(text, line.span.line, context, one.span.column - 1, one.span.end_column - 1))
+        unknown_total(stream_over(text, line.span.line, context, one.span.column - 1, one.span.end_column - 1))
         for one in unknown
         if one.span.line == line.span.line
     ]

@@ -7,10 +7,10 @@ from dataclasses import replace
 from rillstep.core.clauses.kinds import STITCHES, plain_num
 from rillstep.core.clauses.measured import not_counted, split_until
 from rillstep.core.clauses.steps import read_steps
-from rillstep.core.clauses.totals import split_totals
 from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
+from rillstep.core.reading.totals import split_totals
 from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.tree.leaves import Coming
@@ -62,7 +62,8 @@ def read_even(
     """Plain rows that only say how many they are; None for any other line."""
     if not _EVEN.match(text) and not _UNTIL.match(text):
         return None
-    end, totals, problems, _ = split_totals(text, line, context, 0)
+    at_end, _ = split_totals(text, line, context, 0)
+    end = at_end.end
     text, until = split_until(text, line, context, 0, end)
     if until is None and not _EVEN.match(text):
         return None
@@ -86,7 +87,7 @@ def read_even(
         many = number if stream.word(*ROWS) else None
     known = stitch_words(context.terms)
     stitch = next((known[token.text] for token in stream.tokens if token.text in known), stitch)
-    if (many is None and until is None) or stitch is None or problems or stream.findings:
+    if (many is None and until is None) or stitch is None or at_end.findings or stream.findings:
         return None
     coming = expected.only(context.active)
     span = Span(line, 1, len(text) + 1)
@@ -105,7 +106,7 @@ def read_even(
         coming,
         ends_with,
         steps,
-        totals,
+        at_end.totals,
         context.active,
         None,
         span,

@@ -10,7 +10,6 @@ from rillstep.core.clauses.kinds import STITCHES
 from rillstep.core.clauses.measured import not_counted, open_label, split_until
 from rillstep.core.clauses.named import named_in
 from rillstep.core.clauses.steps import read_steps
-from rillstep.core.clauses.totals import same_totals, split_totals
 from rillstep.core.findings import NOT_KNOWN, Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation import onward, rows_again
@@ -19,6 +18,7 @@ from rillstep.core.notation.lines import usual_form
 from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewritten
 from rillstep.core.notation.sources import counted_otherwise, ends_otherwise
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
+from rillstep.core.reading.totals import same_totals, split_totals
 from rillstep.core.tree import (
     Again,
     Chain,
@@ -60,8 +60,9 @@ def read_row(
     label = read_label(text, line, context, match, expected)
     context = replace(context, kind=label.kind)
     label_span = Span(line, span.column, label.body + 1)
-    end, totals, problems, open_total = split_totals(text, line, context, label.body)
-    findings = [*label.findings, *problems]
+    at_end, open_total = split_totals(text, line, context, label.body)
+    end, totals = at_end.end, at_end.totals
+    findings = [*label.findings, *at_end.findings]
     text, colour = rows_again.in_colour(text, line, label.body, end)
     if not rows_again.starts(text[label.body : end]):
         text, until = split_until(text, line, context, label.body, end)
@@ -105,7 +106,9 @@ def read_row(
         for choice in (() if context.decided else body.other_choices())
     ]
     if open_total is not None:
-        others.append(_read_body(instructions(text, line, context, label.body, open_total[0]), label, open_total[1]))
+        others.append(
+            _read_body(instructions(text, line, context, label.body, open_total.end), label, open_total.totals)
+        )
     others = [one for one, other in others if not _breaks(other.findings) or _breaks(body.findings)]
     if reading.totals:
         others += [replace(reading, steps=steps) for steps in around_chain(reading.steps)]
@@ -155,7 +158,8 @@ def _onward(
     text: str, line: int, context: Context, expected: Coming, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
     """ "Continue in this manner until there are 15 rounds. (120 sts)"; None where it is not said how many that are."""
-    end, totals, findings, _ = split_totals(text, line, context, 0)
+    at_end, _ = split_totals(text, line, context, 0)
+    end, totals, findings = at_end.end, at_end.totals, [*at_end.findings]
     first = expected.only(context.active)
     try:
         step, said = onward.read_onward(text, line, context, 0, end)
@@ -305,7 +309,8 @@ def _done_then(body: Stream) -> tuple[Gesture, ...]:
 def _unlabelled_again(
     text: str, line: int, context: Context, expected: Coming, span: Span
 ) -> tuple[tuple[Line, ...], tuple[Finding, ...]] | None:
-    end, totals, findings, _ = split_totals(text, line, context, 0)
+    at_end, _ = split_totals(text, line, context, 0)
+    end, totals, findings = at_end.end, at_end.totals, [*at_end.findings]
     if re.search(r"\b(?:rows?|rn?ds?|rounds?)\W*$", text, re.IGNORECASE):
         end, totals, findings = len(text), (), []  # "(19 rows)" counts rows
     body = instructions(text, line, context, 0, end)
@@ -391,7 +396,8 @@ def read_unlabelled(
     The last of the answer is the column (0-based) at which it begins, after a title of its own.
     """
     start = title_ends(text)
-    end, totals, problems, _ = split_totals(text, line, context, start)
+    at_end, _ = split_totals(text, line, context, start)
+    end, totals, problems = at_end.end, at_end.totals, at_end.findings
     span = Span(line, start + 1, len(text) + 1)
     text, until = split_until(text, line, context, start, end)
     stream = instructions(text, line, context, start, end)

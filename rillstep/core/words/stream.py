@@ -7,7 +7,7 @@ held to nothing else, is not understood.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal
 
 from rillstep.core.craft import Loop, Terms, stitch_words
 from rillstep.core.findings import Finding, Span
@@ -144,6 +144,7 @@ class Stream:
             tuple[int, int]
         ] = []  # tokens whose numbers are held to otherwise than as a number of a step
         self.named: list[RowNamed | BelowNamed] = []  # rows and stitches that are named as those worked into
+        self.readings: dict[tuple[str, int], Any] = {}  # what the forms read from a token on, once
         self._at = 0
         self.depth = 0
         self.implied_end = False  # the last "each" had no end of its own

@@ -1,0 +1,1 @@
+"""Tables of forms, one subject each."""

@@ -1,0 +1,150 @@
+"""Forms as data: a line of a table compiled to what is matched and what is built.
+
+A table is a text. `== Total` begins a category; each line after it is one form of it:
+
+    n:Count [ ch - ] %st => Total(n, 'sts') # 24 sts ! 24 rows
+
+`[ ]` may be missing, `( | )` is one of several, `{ }` any number of times; `a/b` are words alike, `%st` is a class of
+words, `Space` another category or a leaf, `n:Space` the same kept as `n`. Behind `=>` stands what it builds, behind `#`
+an example that it reads, behind `!` one that its category does not read.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from rillstep.core.language.classes import CLASSES
+
+Op = (
+    tuple[Literal["word"], frozenset[str]]
+    | tuple[Literal["leaf"], str, str]  # the name that it is kept by, the category
+    | tuple[Literal["maybe"], tuple["Op", ...]]
+    | tuple[Literal["one of"], tuple[tuple["Op", ...], ...]]
+    | tuple[Literal["many"], tuple["Op", ...]]
+)
+
+
+@dataclass(frozen=True)
+class Call:
+    """What a form builds: a builder by its name, with what was kept, constants, or other calls as its arguments.
+
+    Each argument is the name of a capture, a capture of all that were kept by one name (`t*`), a constant in quotes, a
+    number, or a call.
+    """
+
+    builder: str
+    arguments: tuple["Call | str | int", ...]
+
+
+@dataclass(frozen=True)
+class Form:
+    """A form of a category. rank: of two readings of the same words the one with the lower rank is taken."""
+
+    category: str
+    pattern: str
+    ops: tuple[Op, ...]
+    call: Call | str
+    example: str
+    refused: str
+    rank: int
+
+
+class TableError(Exception):
+    """A table that is not well written; the message names the form."""
+
+
+def forms_of(table: str) -> dict[str, tuple[Form, ...]]:
+    """The forms of a table by category, each in its order. Raises TableError."""
+    found: dict[str, list[Form]] = {}
+    category = ""
+    for line in table.splitlines():
+        if line.startswith("== "):
+            category = line[3:].strip()
+        elif "=>" in line:
+            pattern, _, rest = line.partition("=>")
+            call, _, example = rest.partition(" # ")
+            example, _, refused = example.partition(" ! ")
+            known = found.setdefault(category, [])
+            known.append(
+                Form(
+                    category, pattern.strip(), _ops(pattern), _call(call), example.strip(), refused.strip(), len(known)
+                )
+            )
+    return {name: tuple(forms) for name, forms in found.items()}
+
+
+_BRACKETS = {"[": "]", "{": "}", "(": ")"}
+
+
+def _ops(pattern: str) -> tuple[Op, ...]:
+    words = pattern
+    for mark in "[]{}()|":
+        words = words.replace(mark, f" {mark} ")
+    ops, _ = _sequence(tuple(words.split()), 0, "")
+    return ops
+
+
+def _sequence(items: tuple[str, ...], at: int, closing: str) -> tuple[tuple[Op, ...], int]:
+    """The operations up to a closing bracket, and where that stands. Raises TableError."""
+    ops: list[Op] = []
+    while at < len(items) and items[at] not in (closing, "|"):
+        item = items[at]
+        if item == "(":
+            branches = []
+            while item != ")":
+                branch, at = _sequence(items, at + 1, ")")
+                branches.append(branch)
+                item = items[at]
+            ops.append(("one of", tuple(branches)))
+        elif item in _BRACKETS:
+            inner, at = _sequence(items, at + 1, _BRACKETS[item])
+            if items[at] == "|":
+                raise TableError(f"“|” stands only in round brackets: {' '.join(items)}")
+            ops.append(("maybe", inner) if item == "[" else ("many", inner))
+        else:
+            ops.append(_single(item))
+        at += 1
+    if closing and at >= len(items):
+        raise TableError(f"“{closing}” is missing: {' '.join(items)}")
+    return tuple(ops), at
+
+
+def _single(item: str) -> Op:
+    name, colon, category = item.partition(":")
+    if colon and category[:1].isupper():
+        return ("leaf", name, category)
+    if item[:1].isupper():
+        return ("leaf", "", item)
+    words: set[str] = set()
+    for word in item.split("/") if len(item) > 1 else (item,):
+        words |= CLASSES[word[1:]] if word.startswith("%") and len(word) > 1 else {word}
+    return ("word", frozenset(words))
+
+
+def _call(text: str) -> Call | str:
+    """What stands behind the arrow: "t", or "Total(n, 'sts')". Raises TableError."""
+    call, rest = _argument(text.strip())
+    if rest.strip() or isinstance(call, int):
+        raise TableError(f"“{text}” does not say what is built")
+    return call
+
+
+def _argument(text: str) -> tuple[Call | str | int, str]:
+    text = text.lstrip()
+    if text.startswith("'"):
+        inside, _, rest = text[1:].partition("'")
+        return f"'{inside}", rest
+    end = next((i for i, c in enumerate(text) if c in "(), "), len(text))
+    name, rest = text[:end], text[end:].lstrip()
+    if name.lstrip("-").isdigit():
+        return int(name), rest
+    if not rest.startswith("("):
+        return name, rest
+    arguments: list[Call | str | int] = []
+    rest = rest[1:].lstrip()
+    while not rest.startswith(")"):
+        if not rest:
+            raise TableError(f"“)” is missing: {text}")
+        argument, rest = _argument(rest)
+        arguments.append(argument)
+        rest = rest.lstrip().removeprefix(",").lstrip()
+    return Call(name, tuple(arguments)), rest[1:]

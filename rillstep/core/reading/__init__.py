@@ -1,0 +1,1 @@
+"""Lines read by the forms of the language."""
