@@ -3,15 +3,12 @@
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.chains import read_counts, tail_of_counts
 from rillstep.core.clauses.endings import read_leave
-from rillstep.core.clauses.ends import read_end
-from rillstep.core.clauses.kinds import plain_num, read_what
-from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Span
-from rillstep.core.reading.totals import bracket_total
+from rillstep.core.reading.named_places import read_counts, read_end, read_into, read_what, taken
+from rillstep.core.reading.stated_totals import bracket_total
 from rillstep.core.tree import (
     Chain,
     Closing,
@@ -32,8 +29,7 @@ from rillstep.core.tree import (
 )
 from rillstep.core.words.asides import keep, keep_bracket
 from rillstep.core.words.sizes import sizes_named
-from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import bracket_end
 
 
@@ -42,7 +38,7 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
     start = stream.at
     if before and (total := bracket_total(stream)) is not None:
         return total
-    if _says_of_chain(stream):
+    if taken(stream, "SaidOfChain"):  # "(ch 3 counts as the first dc)": what is said of chains is read apart
         return []
     at = next((i for i in (-1, -2, 0) if len(before) > max(i, -i - 1) and isinstance(before[i], Chain)), None)
     if at is not None:
@@ -163,26 +159,6 @@ def _leaving(stream: Stream) -> list[Step]:
         return [found]
     stream.at = start
     return []
-
-
-def _says_of_chain(stream: Stream) -> bool:
-    """ "(ch 3 counts as the first dc)": what was said of chains is read apart from the row."""
-    start = stream.at
-    stream.mark("(", "[")
-    stream.word("the", "beg", "beginning", "first")
-    chain = stream.word("ch", "chain")
-    stream.mark("-")
-    length = stream.number()
-    if chain and length is not None and stream.any_of("counts", "count", "does not count", "doesn't count"):
-        stream.word("as")
-        stream.any_of("the first", "first", "your first", "a", "the", "one")
-        if stitch_word(stream) is None and (token := stream.peek()) is not None and token.text == "1":
-            stream.next()  # "the first one"
-        if tail_of_counts(stream):
-            stream.count(start)
-            return True
-    stream.at = start
-    return False
 
 
 def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:

@@ -8,9 +8,9 @@ the ways are readings of the row (see `Stream.choose`), and the first that comes
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
 from rillstep.core.clauses.repeats import less
 from rillstep.core.clauses.uneven import read_uneven
+from rillstep.core.reading.named_places import STITCHES, read_what
 from rillstep.core.tree import (
     AsFirst,
     Chain,
@@ -34,7 +34,7 @@ from rillstep.core.tree import (
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
 
 Reader = Callable[[Stream], tuple[Step, ...]]

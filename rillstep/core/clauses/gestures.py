@@ -3,12 +3,12 @@
 from rillstep.core.clauses.endings import read_leave
 from rillstep.core.clauses.joins import colour_gesture, end_of_join, names_colour, read_colour, read_join
 from rillstep.core.clauses.markers import read_marker_gesture
-from rillstep.core.clauses.places import RING_NAMES, read_into
 from rillstep.core.clauses.sides import OF_A_SIDE, read_row_loop, read_seam, reads_other_side
 from rillstep.core.craft import stitch_words
+from rillstep.core.reading.named_places import read_into
 from rillstep.core.tree import Chain, Gesture, GestureKind, Last, Step, TopOfChain
 from rillstep.core.words.asides import keep, keep_finish, keep_phrase
-from rillstep.core.words.lexicon import CHAIN, SPACE, STITCH
+from rillstep.core.words.lexicon import CHAIN, RING_NAMES, SPACE, STITCH
 from rillstep.core.words.stitch_names import picot, sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token

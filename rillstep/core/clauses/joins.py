@@ -3,16 +3,14 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import first_ordinal, plain_num
-from rillstep.core.clauses.places import read_into
-from rillstep.core.clauses.qualifying import made_before
 from rillstep.core.craft import GATHERED, stitch_words
+from rillstep.core.reading.named_places import read_into, taken
 from rillstep.core.tree import Chain, Gesture, GestureKind, Into, Loops, Nth, Num, Step, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.lexicon import CHAIN, CRAFT
 from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
 
 _RING = (
@@ -70,7 +68,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
         return [Gesture("join into ring", span=stream.since(start))]
     if stream.word("in", "into", "to"):
         stream.word("the")
-        closes = stream.word("first", "1st") or (stream.peek() is not None and stream.here() and first_ordinal(stream))
+        closes = stream.word("first") or taken(stream, "FirstOne")
         if closes and (token := stream.peek()) is not None and token.kind == "num":
             stream.at = start  # "sl st in first 3 sts" moves along
             return None
@@ -89,7 +87,7 @@ def read_join(stream: Stream, start: int) -> list[Step] | None:
 def _in_last_made(stream: Stream) -> bool:
     """ "sl st in top of sc just made": a picot is closed, and no round."""
     start = stream.at
-    made = made_before(stream)
+    made = taken(stream, "MadeBefore")
     stream.at = start
     return made
 

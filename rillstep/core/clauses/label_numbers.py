@@ -2,12 +2,11 @@
 
 import re
 
-from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.tree import Num
 from rillstep.core.words.numbers import edit_value
-from rillstep.core.words.stream import Stream
+from rillstep.core.words.stream import Stream, plain_num
 
 _TO = r"\s*(?:[-–]|to|through)\s*"
 _PAIR = re.compile(rf"(\d{{1,4}}){_TO}(\d{{1,4}})")

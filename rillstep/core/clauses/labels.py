@@ -4,17 +4,16 @@ import re
 from dataclasses import dataclass
 from typing import Literal
 
-from rillstep.core.clauses.ends import read_loop
-from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
 from rillstep.core.craft import Loop
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.reading.totals import label_totals
+from rillstep.core.reading.named_places import read_loop
+from rillstep.core.reading.stated_totals import label_totals
 from rillstep.core.tree import Num, Total
 from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.lexicon import ROWS
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import tokens_of
 
 _WORD = r"(?P<word>rn?ds?|rounds?|rows?|r)"

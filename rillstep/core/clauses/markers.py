@@ -1,7 +1,6 @@
 """Markers placed, moved and removed: "place marker A in this st", "move marker up"."""
 
-from rillstep.core.clauses.places import read_into
-from rillstep.core.clauses.qualifying import made_before
+from rillstep.core.reading.named_places import read_into, taken
 from rillstep.core.tree import Gesture, GestureKind, Into, Step
 from rillstep.core.words.asides import keep_phrase
 from rillstep.core.words.stream import NotUnderstood, Stream
@@ -39,7 +38,7 @@ def read_marker_gesture(stream: Stream, start: int) -> list[Step] | None:
     if stream.word("in", "on", "into", "at", "around", "to"):
         before = stream.at
         try:
-            if stream.any_of("this st", "this stitch", "this sc", "it", "that st") or made_before(stream):
+            if stream.any_of("this st", "this stitch", "this sc", "it", "that st") or taken(stream, "MadeBefore"):
                 into = None
             else:
                 into, _ = read_into(stream)

@@ -2,10 +2,9 @@
 
 from collections.abc import Callable
 
-from rillstep.core.clauses.ends import read_end
-from rillstep.core.clauses.kinds import plain_num
+from rillstep.core.reading.named_places import read_end
 from rillstep.core.tree import Chain, Num, Repeat, Step, ToEnd
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 
 Reader = Callable[..., tuple[Step, ...]]
 

@@ -3,12 +3,10 @@ around"."""
 
 from dataclasses import replace
 
-from rillstep.core.clauses.ends import read_end, read_loop
-from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
-from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.shaping import more_at_an_end, shaped
 from rillstep.core.craft import Loop
+from rillstep.core.reading.named_places import STITCHES, read_end, read_into, read_loop, read_what
 from rillstep.core.tree import (
     Chain,
     EachKind,
@@ -29,7 +27,7 @@ from rillstep.core.tree import (
 )
 from rillstep.core.words.lexicon import CHAIN, NEXT
 from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import Stream
+from rillstep.core.words.stream import Stream, plain_num
 
 PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
 

@@ -7,11 +7,9 @@ put into the steps that a maker works, so that each of them is printed and prove
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.ends import read_end, read_loop
-from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
-from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.craft import Loop, stitch_words
+from rillstep.core.reading.named_places import STITCHES, read_end, read_into, read_loop, read_what
 from rillstep.core.tree import (
     Every,
     FromHook,
@@ -30,7 +28,7 @@ from rillstep.core.tree import (
 )
 from rillstep.core.words.lexicon import CHAIN, NEXT, STITCH
 from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
 
 _TOGETHER = re.compile(r"^((?:fp|bp)?[a-z]+?)(\d{1,2})(?:tog|cl)$")

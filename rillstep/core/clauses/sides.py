@@ -3,8 +3,7 @@
 import re
 from typing import Literal
 
-from rillstep.core.clauses.ends import read_loop
-from rillstep.core.clauses.places import read_into
+from rillstep.core.reading.named_places import read_into, read_loop
 from rillstep.core.tree import Evenly, Gesture, Loops, Num, Step
 from rillstep.core.words.stitch_names import sees_stitch
 from rillstep.core.words.stream import NotUnderstood, Stream

@@ -8,16 +8,13 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 import difflib
 
 from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
-from rillstep.core.clauses.ends import beginning_chain, read_end
 from rillstep.core.clauses.gestures import made_with_chain, read_gesture
 from rillstep.core.clauses.joins import names_colour
-from rillstep.core.clauses.kinds import STITCHES, first_ordinal, plain_num, read_what
-from rillstep.core.clauses.places import read_into
-from rillstep.core.clauses.qualifying import from_where, qualifiers
 from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.reading.totals import stated_within
+from rillstep.core.reading.named_places import STITCHES, qualifiers, read_end, read_into, read_what, taken
+from rillstep.core.reading.stated_totals import stated_within
 from rillstep.core.tree import (
     Chain,
     Gesture,
@@ -37,7 +34,7 @@ from rillstep.core.tree.changes import in_loop
 from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
 from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
 from rillstep.core.words.stitch_names import how_many, sees_stitch, stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
@@ -175,7 +172,7 @@ def _says_nothing(stream: Stream, after_step: bool) -> bool:
         keep(stream, start)
         return True
     stream.at = start
-    if stream.any_of(*_INCLUDING) and beginning_chain(stream) is not None:
+    if stream.any_of(*_INCLUDING) and taken(stream, "BegChain"):
         stream.count(start)
         return True  # a chain that counts is one of the stitches anyway
     stream.at = start
@@ -331,12 +328,12 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
         return [SkipTo(end, stream.since(start))]
     stream.at = at
     stream.word("the")
-    first = stream.word("first") or first_ordinal(stream)
+    first = stream.word("first") or taken(stream, "FirstOne")
     stream.word("next", "following", "last", "a", "this")
     number = how_many(stream) or plain_num(stream, 1)
     what = read_what(stream) or STITCHES
     qualifiers(stream)
-    from_where(stream)
+    taken(stream, "FromWhere")
     if what.kind in ("ch", "sp") and stream.word("that", "which"):  # "skipping the ch-1 that closes each puff"
         if (
             stream.word("closes", "closed", "close", "ends")

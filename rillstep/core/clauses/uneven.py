@@ -6,11 +6,10 @@ an error that the repeat does not come out.
 
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.tree import Chain, Next, Repeat, Skip, Step, ToEnd, Together, Work
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import STITCH
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 
 _ENDS = ("ends", "ending", "end", "it ends", "the last repeat ends", "last repeat ends", "this ends")
 

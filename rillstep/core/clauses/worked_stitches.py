@@ -3,9 +3,6 @@ ends"."""
 
 from dataclasses import replace
 
-from rillstep.core.clauses.ends import read_end, read_loop
-from rillstep.core.clauses.kinds import STITCHES, plain_num, read_what
-from rillstep.core.clauses.places import read_into
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.several import PLACE_WORDS, in_colour, in_places, is_end, more_places
 from rillstep.core.clauses.shaping import (
@@ -19,6 +16,7 @@ from rillstep.core.clauses.shaping import (
 from rillstep.core.clauses.sides import along_side, evenly
 from rillstep.core.craft import BY_US, Loop, stitch_words
 from rillstep.core.findings import Span
+from rillstep.core.reading.named_places import STITCHES, read_end, read_into, read_loop, read_what
 from rillstep.core.tree import (
     Evenly,
     Every,
@@ -39,7 +37,7 @@ from rillstep.core.tree import (
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import CHAIN, DECREASE, INCREASE, NEXT, STITCH
 from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
 
 # "2 sc around" is two in each; a larger number is that of all of them.

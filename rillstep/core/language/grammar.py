@@ -3,8 +3,9 @@
 from collections.abc import Callable
 from typing import Any
 
-from rillstep.core.language.forms import totals
-from rillstep.core.language.patterns import Form, forms_of
+from rillstep.core.language.forms import counts, ends, into, kinds, totals
+from rillstep.core.language.patterns import GrammarForm, forms_of
 
-FORMS: dict[str, tuple[Form, ...]] = forms_of(totals.TABLE)
-BUILDERS: dict[str, Callable[..., Any]] = {**totals.BUILDERS}
+_TABLES = (kinds, ends, counts, into, totals)
+FORMS: dict[str, tuple[GrammarForm, ...]] = forms_of("\n".join(table.TABLE for table in _TABLES))
+BUILDERS: dict[str, Callable[..., Any]] = {name: build for table in _TABLES for name, build in table.BUILDERS.items()}

@@ -9,16 +9,16 @@ from functools import cache
 from typing import Any, NamedTuple
 
 from rillstep.core.language.grammar import BUILDERS, FORMS
-from rillstep.core.language.leaves import LEAVES
-from rillstep.core.language.patterns import Call, Form, Op
+from rillstep.core.language.patterns import Call, GrammarForm, Op
+from rillstep.core.language.terminals import TERMINALS
 from rillstep.core.words.stream import Stream
 
 
 class Node(NamedTuple):
-    """What was read: a form with what it kept, or a leaf (no form); tokens `start` to `end`, one past the last."""
+    """What was read: a form with what it kept, or a terminal (no form); tokens `start` to `end`, one past the last."""
 
     category: str
-    form: Form | None
+    form: GrammarForm | None
     start: int
     end: int
     kept: tuple[tuple[str, "Node"], ...] = ()
@@ -40,7 +40,7 @@ def whole(stream: Stream, category: str) -> Node | None:
     return _readings(stream, category, stream.at).get(len(stream.tokens))
 
 
-def ends_of(stream: Stream, form: Form) -> set[int]:
+def ends_of(stream: Stream, form: GrammarForm) -> set[int]:
     """Where this very form can end, read from where the stream stands."""
     return {end for end, _ in _run(stream, form.ops, 0, stream.at)}
 
@@ -54,7 +54,7 @@ def built(stream: Stream, node: Node) -> Any:
 
 def _built(stream: Stream, node: Node) -> Any:
     if node.form is None:
-        return LEAVES[node.category].build(stream, node.start, node.end)
+        return TERMINALS[node.category].build(stream, node.start, node.end)
     kept: dict[str, list[Any]] = {}
     for name, child in node.kept:
         kept.setdefault(name, []).append(_built(stream, child))
@@ -71,6 +71,12 @@ def _evaluated(stream: Stream, call: Call | str | int, kept: dict[str, list[Any]
         return call[1:]
     if call == "span":
         return stream.tokens[node.start].span.to(stream.tokens[node.end - 1].span)
+    if call == "tokens":
+        return stream.tokens[node.start : node.end]
+    if call == "start":
+        return node.start
+    if call == "end":
+        return node.end
     if call.endswith("*"):
         return tuple(kept.get(call[:-1], ()))
     return kept.get(call, [None])[0]
@@ -82,8 +88,8 @@ def _readings(stream: Stream, category: str, at: int) -> dict[int, Node]:
     found = stream.readings.get(key)
     if found is None:
         stream.readings[key] = found = {}  # what begins with itself reads nothing there
-        if category in LEAVES:
-            for end in LEAVES[category].ends(stream, at):
+        if category in TERMINALS:
+            for end in TERMINALS[category].ends(stream, at):
                 found.setdefault(end, Node(category, None, at, end))
         else:
             text = _key(stream, at)
@@ -132,7 +138,7 @@ def _key(stream: Stream, at: int) -> str:
 
 
 @cache
-def _forms_at(category: str, text: str) -> tuple[Form, ...]:
+def _forms_at(category: str, text: str) -> tuple[GrammarForm, ...]:
     """The forms of a category that can begin with a token; looked up once a word."""
     return tuple(form for form in FORMS[category] if _can_begin(form.ops, text) is not False)
 
@@ -156,8 +162,8 @@ def _can_begin(ops: tuple[Op, ...], text: str, seen: frozenset[str] = frozenset(
 
 
 def _category_begins(category: str, text: str, seen: frozenset[str]) -> bool | None:
-    if category in LEAVES:
-        return LEAVES[category].begins(text)
+    if category in TERMINALS:
+        return TERMINALS[category].begins(text)
     if category in seen:
         return False
     each = [_can_begin(form.ops, text, seen | {category}) for form in FORMS[category]]

@@ -4,9 +4,10 @@ A table is a text. `== Total` begins a category; each line after it is one form 
 
     n:Count [ ch - ] %st => Total(n, 'sts') # 24 sts ! 24 rows
 
-`[ ]` may be missing, `( | )` is one of several, `{ }` any number of times; `a/b` are words alike, `%st` is a class of
-words, `Space` another category or a leaf, `n:Space` the same kept as `n`. Behind `=>` stands what it builds, behind `#`
-an example that it reads, behind `!` one that its category does not read.
+`[ ]` may be missing, `{ }` stands any number of times, `|` in any bracket is one of several; `a/b` are words alike,
+`%st` is a class of words, `Space` another category or a terminal, `n:Space` the same kept as `n`. Behind `=>` stands
+what it builds, behind `#` an example that it reads ("before << example >> after"), behind `!` one that its category
+does not read.
 """
 
 from dataclasses import dataclass
@@ -36,7 +37,7 @@ class Call:
 
 
 @dataclass(frozen=True)
-class Form:
+class GrammarForm:
     """A form of a category. rank: of two readings of the same words the one with the lower rank is taken."""
 
     category: str
@@ -52,20 +53,20 @@ class TableError(Exception):
     """A table that is not well written; the message names the form."""
 
 
-def forms_of(table: str) -> dict[str, tuple[Form, ...]]:
+def forms_of(table: str) -> dict[str, tuple[GrammarForm, ...]]:
     """The forms of a table by category, each in its order. Raises TableError."""
-    found: dict[str, list[Form]] = {}
+    found: dict[str, list[GrammarForm]] = {}
     category = ""
     for line in table.splitlines():
         if line.startswith("== "):
             category = line[3:].strip()
         elif "=>" in line:
             pattern, _, rest = line.partition("=>")
-            call, _, example = rest.partition(" # ")
+            call, _, example = f"{rest} ".partition(" # ")
             example, _, refused = example.partition(" ! ")
             known = found.setdefault(category, [])
             known.append(
-                Form(
+                GrammarForm(
                     category, pattern.strip(), _ops(pattern), _call(call), example.strip(), refused.strip(), len(known)
                 )
             )
@@ -88,18 +89,15 @@ def _sequence(items: tuple[str, ...], at: int, closing: str) -> tuple[tuple[Op, 
     ops: list[Op] = []
     while at < len(items) and items[at] not in (closing, "|"):
         item = items[at]
-        if item == "(":
-            branches = []
-            while item != ")":
-                branch, at = _sequence(items, at + 1, ")")
+        if item in _BRACKETS:
+            branches: list[tuple[Op, ...]] = []
+            closed = _BRACKETS[item]
+            while item != closed:
+                branch, at = _sequence(items, at + 1, closed)
                 branches.append(branch)
                 item = items[at]
-            ops.append(("one of", tuple(branches)))
-        elif item in _BRACKETS:
-            inner, at = _sequence(items, at + 1, _BRACKETS[item])
-            if items[at] == "|":
-                raise TableError(f"“|” stands only in round brackets: {' '.join(items)}")
-            ops.append(("maybe", inner) if item == "[" else ("many", inner))
+            inner: tuple[Op, ...] = branches[0] if len(branches) == 1 else (("one of", tuple(branches)),)
+            ops += inner if closed == ")" else (("maybe", inner),) if closed == "]" else (("many", inner),)
         else:
             ops.append(_single(item))
         at += 1

@@ -19,7 +19,7 @@ from rillstep.core.notation.sections import is_heading
 from rillstep.core.notation.setups import SETUP, read_setup
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
-from rillstep.core.reading.totals import split_totals
+from rillstep.core.reading.stated_totals import split_totals
 from rillstep.core.tree import Again, Along, Chain, Gesture, Line, Prose, Row, Setup
 from rillstep.core.tree.leaves import coming
 from rillstep.core.words.sizes import is_size_line, limited, names_sizes

@@ -2,12 +2,11 @@
 
 import re
 
-from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.notation.sources import rows_in_all
 from rillstep.core.tree import Check, CheckItem
-from rillstep.core.words.stream import Context, NotUnderstood, Stream, problem_of, stream_over
+from rillstep.core.words.stream import Context, NotUnderstood, Stream, plain_num, problem_of, stream_over
 
 
 @remember(512)

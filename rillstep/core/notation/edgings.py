@@ -8,7 +8,7 @@ import re
 
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Finding, Span
-from rillstep.core.reading.totals import split_totals
+from rillstep.core.reading.stated_totals import split_totals
 from rillstep.core.tree import Evenly, Gesture, Num, Setup
 from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 

@@ -19,7 +19,7 @@ from rillstep.core.notation.phrases import is_taught, lines_of_phrases
 from rillstep.core.notation.setups import SETUP
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
-from rillstep.core.reading.totals import unknown_total
+from rillstep.core.reading.stated_totals import unknown_total
 from rillstep.core.tree import Again, Line, Pattern, Prose, Row, Section, Setup, lines_of
 from rillstep.core.tree.changes import without_nothing
 from rillstep.core.tree.features import main_stitch

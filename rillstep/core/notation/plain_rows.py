@@ -4,19 +4,19 @@ hangs."""
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.kinds import STITCHES, plain_num
 from rillstep.core.clauses.measured import not_counted, split_until
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
-from rillstep.core.reading.totals import split_totals
+from rillstep.core.reading.named_places import STITCHES
+from rillstep.core.reading.stated_totals import split_totals
 from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch
 from rillstep.core.tree.leaves import Coming
 from rillstep.core.words.asides import instructions, kept_among
 from rillstep.core.words.lexicon import ROWS
-from rillstep.core.words.stream import Context, Stream
+from rillstep.core.words.stream import Context, Stream, plain_num
 
 
 def makes_a_loop(text: str, line: int, context: Context) -> bool:

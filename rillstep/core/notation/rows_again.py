@@ -4,7 +4,6 @@ import re
 from dataclasses import dataclass
 from typing import Literal
 
-from rillstep.core.clauses.kinds import plain_num
 from rillstep.core.clauses.label_numbers import ranges
 from rillstep.core.clauses.measured import read_until
 from rillstep.core.findings import Finding, Span
@@ -13,7 +12,7 @@ from rillstep.core.tree import Gesture, Num, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import stitch_word
-from rillstep.core.words.stream import NotUnderstood, Stream
+from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import bracket_end
 
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"

@@ -53,6 +53,8 @@ NEXT = ("next", "nxt", "following", "foll")
 ROWS = ("row", "rows", "rnd", "rnds", "round", "rounds")
 CHAIN = ("ch", "chs", "chain", "chains", "ch(s)")
 GROUPS = ("group", "groups", "cluster", "clusters", "shell", "shells", "set", "sets", "trio", "trios")
+# What a ring that is pulled tight is called, and keeps being called in print.
+RING_NAMES = frozenset(("magic ring", "magic circle", "magic loop", "adjustable loop"))
 # What a group of stitches around a space is called.
 MOTIFS = ("block", "square", "tile", "shell", "fan", "group", "cluster", "motif", "diamond", "petal", "corner")
 INCREASE = ("inc", "incs", "increase", "increases", "increasing")

@@ -382,6 +382,14 @@ def stream_over(text: str, line: int, context: Context, start: int, end: int) ->
     return stream
 
 
+def plain_num(stream: Stream, value: int, span: Span | None = None) -> Num:
+    """A number that is not written, or is written once: the same in every size in force."""
+    keep = set(stream.context.active)
+    values = tuple(value if i in keep else None for i in range(stream.context.n_sizes))
+    at = span or Span(stream.here().line, 1, 1)
+    return Num(values, at, (span,) if span else ())
+
+
 def problem_of(problem: NotUnderstood, what: str) -> Finding:
     """A finding that says what was not understood, and where."""
     return Finding(problem.code, "error", problem.span, f"{what}: {problem}." if str(problem) else f"{what}.")

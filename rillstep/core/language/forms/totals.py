@@ -7,7 +7,7 @@ from typing import Any
 from rillstep.core.findings import Finding, Span
 from rillstep.core.language.classes import CLASSES
 from rillstep.core.tree import Num, Total
-from rillstep.core.words.stream import Stream
+from rillstep.core.words.stream import Stream, plain_num
 
 TABLE = """
 == Totals
@@ -78,11 +78,6 @@ def _each_round(stream: Stream, counts: tuple[Num, ...], what: str) -> Total:
     return Total(counts[-1], what, each=counts)
 
 
-def _one(stream: Stream) -> Num:
-    keep = set(stream.context.active)
-    return Num(tuple(1 if i in keep else None for i in range(stream.context.n_sizes)), stream.here())
-
-
 def _thing(stream: Stream, words: str, span: Span) -> str:
     """A thing of which the text does not define what it is, so that its number is not checked."""
     message = f"“{words.split()[0]}” is not a stitch that this text defines, so this number is not checked."
@@ -108,7 +103,7 @@ def _totals(stream: Stream, counted: tuple[Total | tuple[Total, Total] | str, ..
 BUILDERS: dict[str, Callable[..., Any]] = {
     "Total": _total,
     "each_round": _each_round,
-    "one": _one,
+    "one": lambda stream: plain_num(stream, 1),
     "thing": _thing,
     "with_spaces": _with_spaces,
     "totals": _totals,
