@@ -34,13 +34,17 @@ def stream_at(text: str, sizes: int) -> tuple[Stream, int]:
 @pytest.mark.parametrize("form", EVERY, ids=lambda form: f"{form.category}: {form.pattern}")
 def test_each_form_reads_its_example(form: GrammarForm) -> None:
     assert form.example, "a form without an example is not tested"
-    reads = [(stream, end) for stream, end in (stream_at(form.example, n) for n in (1, 2)) if end in ends_of(stream, form)]
+    reads = [
+        (stream, end) for stream, end in (stream_at(form.example, n) for n in (1, 2)) if end in ends_of(stream, form)
+    ]
     assert reads, form.example
     stream, end = reads[0]
     built(stream, readings(stream, form.category)[end])
     assert stream.at == end
     if form.refused:
-        assert all(end not in readings(stream, form.category) for stream, end in (stream_at(form.refused, n) for n in (1, 2)))
+        assert all(
+            end not in readings(stream, form.category) for stream, end in (stream_at(form.refused, n) for n in (1, 2))
+        )
 
 
 @pytest.mark.parametrize("table", ["== A\n[ a => none # a", "== A\na => 3 # a"])

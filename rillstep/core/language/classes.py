@@ -26,6 +26,8 @@ scope: st sts stitch stitches each every row rows rnd rnds round rounds of in th
 scope: beginning first to end sp space and or later throughout after here now below from all always following total
 scope: , . ; - + & ch chs
 whose: next nxt following foll each every same last first
+no_name: , ; . : ( ) [ ] { } * ** - — = > & / in into of and or to the a an next each every last first same
+no_name: around across join turn rep repeat from with until on at as then sk skip skipped again rem remaining st sts stitch stitches
 opens: ( [ { <
 closes: ) ] } >
 """

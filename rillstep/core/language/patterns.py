@@ -17,7 +17,7 @@ from rillstep.core.language.classes import CLASSES
 
 Op = (
     tuple[Literal["word"], frozenset[str]]
-    | tuple[Literal["leaf"], str, str]  # the name that it is kept by, the category
+    | tuple[Literal["category"], str, str]  # the name that it is kept by, the category
     | tuple[Literal["maybe"], tuple["Op", ...]]
     | tuple[Literal["one of"], tuple[tuple["Op", ...], ...]]
     | tuple[Literal["many"], tuple["Op", ...]]
@@ -109,9 +109,9 @@ def _sequence(items: tuple[str, ...], at: int, closing: str) -> tuple[tuple[Op, 
 def _single(item: str) -> Op:
     name, colon, category = item.partition(":")
     if colon and category[:1].isupper():
-        return ("leaf", name, category)
+        return ("category", name, category)
     if item[:1].isupper():
-        return ("leaf", "", item)
+        return ("category", "", item)
     words: set[str] = set()
     for word in item.split("/") if len(item) > 1 else (item,):
         words |= CLASSES[word[1:]] if word.startswith("%") and len(word) > 1 else {word}

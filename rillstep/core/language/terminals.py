@@ -32,6 +32,11 @@ def _is_any(text: str) -> bool:
     return text != ""
 
 
+def _may_name(text: str) -> bool:
+    """May a stitch be named by words that begin so? No name begins with a mark, or with a word that leads to one."""
+    return text not in CLASSES["no_name"]
+
+
 def _number_ends(stream: Stream, at: int) -> Iterable[int]:
     if at < len(stream.tokens) and stream.tokens[at].kind in ("num", "expr"):
         yield at + 1
@@ -185,13 +190,17 @@ def _zero(holds: Callable[[Stream, int], bool]) -> Terminal:
     return Terminal(lambda text: None, lambda stream, at: (at,) if holds(stream, at) else (), _nothing)
 
 
-def _one(holds: Callable[[Token], bool], build: Callable[[Stream, int, int], Any] = _nothing) -> Terminal:
+def _one(
+    holds: Callable[[Token], bool],
+    build: Callable[[Stream, int, int], Any] = _nothing,
+    begins: Callable[[str], bool] = _is_number,
+) -> Terminal:
     """A terminal of one token of which something holds."""
 
     def ends(stream: Stream, at: int) -> Iterable[int]:
         return (at + 1,) if at < len(stream.tokens) and holds(stream.tokens[at]) else ()
 
-    return Terminal(_is_any, ends, build)
+    return Terminal(begins, ends, build)
 
 
 def _sees(*words: str, mark: bool = False, stop: bool = False) -> Terminal:
@@ -330,7 +339,7 @@ TERMINALS: dict[str, Terminal] = {
     "Held": Terminal(_is_number, _number_ends, _held),
     "Set": Terminal(_is_number, _set_ends, _set),
     "Listed": Terminal(_is_number, _listed_ends, _listed),
-    "Stitch": Terminal(_is_any, _stitch_ends, _stitch),
+    "Stitch": Terminal(_may_name, _stitch_ends, _stitch),
     "AtEnd": Terminal(lambda text: None, _at_end, _nothing),
     "Fill": Terminal(lambda text: text in CLASSES["between_totals"], _fill, _nothing),
     "When": Terminal(_is_any, _remark_ends(CLASSES["when"]), _idle),
@@ -355,19 +364,19 @@ TERMINALS: dict[str, Terminal] = {
     "SeesUpDown": _sees("up", "down"),
     "NotHook": _not("hook"),
     "NotFree": _zero(lambda stream, at: not _free_loops(stream, at)),
-    "OtherSt": Terminal(_is_any, _other_stitch_ends, _stitch),
+    "OtherSt": Terminal(_may_name, _other_stitch_ends, _stitch),
     "AfterSpace": _zero(lambda stream, at: at > 0 and stream.tokens[at - 1].text in CLASSES["sp"]),
     "Several": _sees("sts", "stitches", "chs", "chains", "sps", "spaces"),
     "Nth": _one(lambda token: token.kind == "ordinal", _nth),
     "FirstOne": _one(lambda token: token.kind == "ordinal" and token.text == "1st", _idle),
-    "Third": _one(lambda token: (token.kind == "ordinal" and token.text == "3rd") or token.is_word("third"), _idle),
+    "Third": _one(lambda token: token.text == "3rd", _idle),
     "Two": _one(lambda token: token.kind == "num" and all(value == 2 for value, _ in token.members), _idle),
     "FirstOrOne": _one(lambda token: token.kind in ("num", "ordinal") and token.text[0] not in "23", _idle),
-    "RowWord": _one(lambda token: token.text in CLASSES["row"], _row_kind),
-    "Letter": _one(lambda token: token.kind == "word" and len(token.text) == 1 and token.text != "x", _letter),
-    "LB": _one(lambda token: token.is_mark("(", "[")),
-    "RB": _one(lambda token: token.is_mark(")", "]")),
-    "Special": Terminal(_is_any, _special_ends, _special),
+    "RowWord": _one(lambda token: token.text in CLASSES["row"], _row_kind, CLASSES["row"].__contains__),
+    "Letter": _one(lambda token: token.kind == "word" and token.text != "x", _letter, lambda text: len(text) == 1),
+    "LB": _one(lambda token: token.is_mark("(", "["), begins=frozenset("([").__contains__),
+    "RB": _one(lambda token: token.is_mark(")", "]"), begins=frozenset(")]").__contains__),
+    "Special": Terminal(_may_name, _special_ends, _special),
     "Motif": Terminal(_is_any, _motif_ends, _nothing),
     "Phrase": Terminal(_is_any, _phrase_ends, _phrase),
     "NearIt": Terminal(_is_any, _beside_ends, _beside),

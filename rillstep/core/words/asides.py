@@ -313,5 +313,5 @@ def instructions(text: str, line: int, context: Context, start: int, end: int) -
         rest.append(stream.tokens[at])
         at += 1
     stream.at = 0
-    stream.tokens = rest
+    stream.use(rest)
     return stream

@@ -126,6 +126,9 @@ class Passed:
     span: Span
 
 
+_NUMBERS = frozenset(("num", "expr", "ordinal"))
+
+
 class Stream:
     """Tokens with a position, and the ledger of a line: what was kept as words, and which numbers were taken into
     account.
@@ -135,7 +138,8 @@ class Stream:
     """
 
     def __init__(self, tokens: Sequence[Token], context: Context, end: Span, text: str = "") -> None:
-        self.tokens, self.context, self.end, self.text = tokens, context, end, text
+        self.context, self.end, self.text = context, end, text
+        self.use(tokens)
         self.kept: list[Passed] = []  # words that change nothing, in order
         self.told: list[
             Passed
@@ -144,7 +148,6 @@ class Stream:
             tuple[int, int]
         ] = []  # tokens whose numbers are held to otherwise than as a number of a step
         self.named: list[RowNamed | BelowNamed] = []  # rows and stitches that are named as those worked into
-        self.readings: dict[tuple[str, int], Any] = {}  # what the forms read from a token on, once
         self._at = 0
         self.depth = 0
         self.implied_end = False  # the last "each" had no end of its own
@@ -157,6 +160,14 @@ class Stream:
         self.ends_with_total = False  # those in brackets are then counts of a part
         self.choice: Choice = FIRST  # which of several ways of reading is taken where the words leave it open
         self.ways: dict[str, int] = {}  # how many ways there are to read what
+
+    def use(self, tokens: Sequence[Token]) -> None:
+        """Read these tokens from now on."""
+        self.tokens = tokens
+        self.texts = [*[token.text for token in tokens], ""]
+        # What a form is looked up by: a word, or "#" for any number; "" at the end of the line.
+        self.keys = [*["#" if token.kind in _NUMBERS else token.text for token in tokens], ""]
+        self.readings: dict[tuple[str, int], Any] = {}  # what the forms read from a token on, once
 
     @property
     def at(self) -> int:

@@ -30,21 +30,27 @@ left [ over ] from => none # left over from
 == Pair
 w:RowEnd => w # row ends
 w:AnySt => w # dc
+AnySt w:AndSt => w # hdc and 1ch-sp
 w:AnySp => w # ch-3 sp
+s:AnySp AndSp => st_and_sp(s) # ch-1 sp and st
 w:AnyCh => w # chs
-NamedSt Joint OtherSt [ %st ] NotIn => st() # sc and bobble
-NamedSt { , NamedSt } and NamedSt Joint s:WordSp => st_and_sp(s) # dc, cluster and dc and ch-1 sp
-NamedSt , NamedSt { , NamedSt } Joint s:WordSp => st_and_sp(s) # dc, cluster and ch-1 sp
-AnySt Joint s:CountedSp => st_and_sp(s) # hdc and 1ch-sp
-AnySt Joint s:WordSp => st_and_sp(s) # st and ch-1 sp
-AnySt and/or in/into s:WordSp Plural => st_and_sp(s) # dc and in ch-2 sps
-AnySt Joint AnyCh => st_and_ch() # st and ch
-AnySt and/or in/into AnyCh Plural => st_and_ch() # sc and in chs
-s:AnySp Joint %st => st_and_sp(s) # ch-1 sp and st
-s:AnySp and/or in/into %st Plural => st_and_sp(s) # ch-1 sp and in sts
-s:AnySp Joint NamedSt SeesEnd => st_and_sp(s) # ch-1 sp and sc >> around
 AnyCh Joint %st => st_and_ch() # ch and st
 AnyCh and/or in/into %st Plural => st_and_ch() # ch and in sts
+
+== AndSt
+Joint OtherSt [ %st ] NotIn => st() # sc << and bobble
+{ , NamedSt } and NamedSt Joint s:WordSp => st_and_sp(s) # dc << , cluster and dc and ch-1 sp
+, NamedSt { , NamedSt } Joint s:WordSp => st_and_sp(s) # dc << , cluster and ch-1 sp
+Joint s:CountedSp => st_and_sp(s) # hdc << and 1ch-sp
+Joint s:WordSp => st_and_sp(s) # st << and ch-1 sp
+and/or in/into s:WordSp Plural => st_and_sp(s) # dc << and in ch-2 sps
+Joint AnyCh => st_and_ch() # st << and ch
+and/or in/into AnyCh Plural => st_and_ch() # sc << and in chs
+
+== AndSp
+Joint %st => none # and st
+and/or in/into %st Plural => none # and in sts
+Joint NamedSt SeesEnd => none # and sc >> around
 
 == Joint
 %and => none # and

@@ -51,27 +51,37 @@ n:Num [ - ] %ch [ - ] %sp => n # 5ch-sp
 %ch [ -/of ] n:Num [ - ] [ corner/button ] ( %sp | %opening ) => n # ch-2 sp
 
 == Total
-n:Count s:Space => Total(n, 'sp', s) # 4 ch-2 sps
-n:Count %st => Total(n, 'sts') # 24 sts
-n:Count %ch [ - ] [ corner/button ] ( %sp | %opening ) => Total(n, 'sp') # 4 ch sps
-n:Count %ch [ -/of ] l:Num => Total(n, 'sp', l) # 9 ch-2
-n:Count [ %ch ] ( %sp | %opening ) of l:Num [ %ch ] => Total(n, 'sp', l) # one loop of 4 ch
-n:Count %ch => Total(n, 'ch') # 12 ch
-n:Count [ corner ] %sp => Total(n, 'sp') # 4 corner sps
-n:Count corners => Total(n, 'sp') # 4 corners
-n:Count s:Stitch [ %st ] => Total(n, s) # 24 dc
+n:Count k:CountedKind => total(n, k) # 24 sts
 n:Count [ in ] [ total/all/altogether ] AtEnd => Total(n, 'sts') # 24 in total
-l:Listed %st => each_round(l, 'sts') # 26, 24, 22 sts
-l:Listed s:Stitch [ %st ] => each_round(l, s) # 26, 24, 22 sc
+n:Count w:Thing [ of Idle Word ] => thing(w, span) # 7 scallops
+l:Listed k:ListedKind => each_round(l, k) # 26, 24, 22 sts
 [ a ] s:Space => Total(one(), 'sp', s) # a ch-12 loop
 %ch - l:Num AtEnd => Total(one(), 'sp', l) # ch-3
-n:Count w:Thing [ of Idle Word ] => thing(w, span) # 7 scallops
 a/an w:Thing [ of Idle Word ] => thing(w, span) # a button loop of 8 ch
+
+== CountedKind
+s:Space => kind('sp', s) # ch-2 sps
+%st => kind('sts') # sts
+%ch [ - ] [ corner/button ] ( %sp | %opening ) => kind('sp') # ch sps
+%ch [ -/of ] l:Num => kind('sp', l) # ch-2
+[ %ch ] ( %sp | %opening ) of l:Num [ %ch ] => kind('sp', l) # loop of 4 ch
+%ch => kind('ch') # ch
+[ corner ] %sp => kind('sp') # corner sps
+corners => kind('sp') # corners
+s:Stitch [ %st ] => kind(s) # dc
+
+== ListedKind
+%st => 'sts' # sts
+s:Stitch [ %st ] => s # sc
 """
 
 
 def _total(stream: Stream, count: Num, what: str, length: Num | None = None) -> Total:
     return Total(count, what, length)
+
+
+def _counted(stream: Stream, count: Num, kind: tuple[str, Num | None]) -> Total:
+    return Total(count, *kind)
 
 
 def _each_round(stream: Stream, counts: tuple[Num, ...], what: str) -> Total:
@@ -102,6 +112,8 @@ def _totals(stream: Stream, counted: tuple[Total | tuple[Total, Total] | str, ..
 
 BUILDERS: dict[str, Callable[..., Any]] = {
     "Total": _total,
+    "total": _counted,
+    "kind": lambda stream, what, length=None: (what, length),
     "each_round": _each_round,
     "one": lambda stream: plain_num(stream, 1),
     "thing": _thing,
