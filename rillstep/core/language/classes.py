@@ -27,7 +27,8 @@ scope: beginning first to end sp space and or later throughout after here now be
 scope: , . ; - + & ch chs
 whose: next nxt following foll each every same last first
 no_name: , ; . : ( ) [ ] { } * ** - — = > & / in into of and or to the a an next each every last first same
-no_name: around across join turn rep repeat from with until on at as then sk skip skipped again rem remaining st sts stitch stitches
+no_name: around across join turn rep repeat from with until on at as then sk skip skipped again rem remaining
+no_name: st sts stitch stitches
 opens: ( [ { <
 closes: ) ] } >
 """

@@ -31,16 +31,19 @@ left [ over ] from => none # left over from
 w:RowEnd => w # row ends
 w:AnySt => w # dc
 AnySt w:AndSt => w # hdc and 1ch-sp
+NamedSt w:AndNamed => w # sc and bobble
 w:AnySp => w # ch-3 sp
 s:AnySp AndSp => st_and_sp(s) # ch-1 sp and st
 w:AnyCh => w # chs
 AnyCh Joint %st => st_and_ch() # ch and st
 AnyCh and/or in/into %st Plural => st_and_ch() # ch and in sts
 
-== AndSt
+== AndNamed
 Joint OtherSt [ %st ] NotIn => st() # sc << and bobble
 { , NamedSt } and NamedSt Joint s:WordSp => st_and_sp(s) # dc << , cluster and dc and ch-1 sp
 , NamedSt { , NamedSt } Joint s:WordSp => st_and_sp(s) # dc << , cluster and ch-1 sp
+
+== AndSt
 Joint s:CountedSp => st_and_sp(s) # hdc << and 1ch-sp
 Joint s:WordSp => st_and_sp(s) # st << and ch-1 sp
 and/or in/into s:WordSp Plural => st_and_sp(s) # dc << and in ch-2 sps
