@@ -3,10 +3,10 @@
 import re
 from dataclasses import replace
 
-from rillstep.core.clauses.endings import read_leave
 from rillstep.core.clauses.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Span
+from rillstep.core.language.match import read
 from rillstep.core.reading.named_places import read_counts, read_end, read_into, read_what, taken
 from rillstep.core.reading.stated_totals import bracket_total
 from rillstep.core.tree import (
@@ -60,8 +60,8 @@ def read_bracket(stream: Stream, before: list[Step], read_steps: Reader) -> list
         return some
     if _remark(stream, before, read_steps):
         return []
-    if leaves := _leaving(stream):
-        return leaves
+    if (left := read(stream, "LeaveInBracket")) is not None:
+        return [left]
     opening = stream.next().text
     closing = CLOSING[opening]
     if stream.depth >= DEEPEST:
@@ -150,15 +150,6 @@ def _only_in(step: Step, sizes: set[int], span: Span) -> Step:
 
 def _where(count: Num, sizes: set[int]) -> Num:
     return Num(tuple(v if v is None or i in sizes else 0 for i, v in enumerate(count.values)), count.span)
-
-
-def _leaving(stream: Stream) -> list[Step]:
-    """ "(leaving 12 sts unworked)" is said in brackets and meant."""
-    start = stream.at
-    if stream.mark("(") and (found := read_leave(stream)) is not None and stream.mark(")"):
-        return [found]
-    stream.at = start
-    return []
 
 
 def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:

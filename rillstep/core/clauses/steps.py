@@ -8,10 +8,10 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 import difflib
 
 from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
-from rillstep.core.clauses.gestures import made_with_chain, read_gesture
-from rillstep.core.clauses.joins import names_colour
 from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
 from rillstep.core.findings import Finding
+from rillstep.core.language.forms.joins import names_colour
+from rillstep.core.language.match import read
 from rillstep.core.memory import remember
 from rillstep.core.reading.named_places import STITCHES, qualifiers, read_end, read_into, read_what, taken
 from rillstep.core.reading.stated_totals import stated_within
@@ -63,7 +63,7 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
         if token.is_mark(*SEPARATORS):
             stream.next()
             continue
-        if token.is_word("with", "w") and (first := made_with_chain(stream)) is not None:
+        if token.is_word("with", "w") and (first := read(stream, "ChainAsFirst")) is not None:
             steps = _begun_with(stream, first, steps)
             continue
         if token.is_word(*_BETWEEN) and not _opens(stream):
@@ -234,7 +234,7 @@ def _is_cut_off(stream: Stream) -> bool:
 
 def _opens(stream: Stream) -> bool:
     """Does this in-between word begin a clause of its own?"""
-    if names_colour(stream):
+    if names_colour(stream, stream.at + 1):
         return True
     return (
         stream.sees("working")
@@ -252,9 +252,9 @@ def read_clause(stream: Stream, before: list[Step]) -> list[Step]:
     ended = endings.read_ending(stream, before, read_steps)
     if ended is not None:
         return ended
-    gesture = read_gesture(stream)
+    gesture: tuple[Step, ...] | None = read(stream, "Gesture")
     if gesture is not None:
-        return gesture
+        return list(gesture)
     if token.is_mark("[", "(", "{"):
         return brackets.read_bracket(stream, before, read_steps)
     if token.kind == "num" and (repeat := repeats.read_times_first(stream, read_steps)) is not None:

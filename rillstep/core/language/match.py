@@ -9,9 +9,8 @@ from collections.abc import Callable
 from functools import cache
 from typing import Any, NamedTuple
 
-from rillstep.core.language.grammar import BUILDERS, FORMS
+from rillstep.core.language.grammar import BUILDERS, FORMS, TERMINALS
 from rillstep.core.language.patterns import Call, GrammarForm, Op
-from rillstep.core.language.terminals import TERMINALS
 from rillstep.core.words.stream import Stream
 
 
@@ -51,6 +50,13 @@ def whole(stream: Stream, category: str) -> Node | None:
 def ends_of(stream: Stream, form: GrammarForm) -> set[int]:
     """Where this very form can end, read from where the stream stands."""
     return {end for end, _ in _compiled(form)(stream, stream.at)}
+
+
+def read(stream: Stream, category: str) -> Any:
+    """What the longest reading of a category builds, and its tokens are taken; None, and nothing taken, where none
+    is read. Raises NotUnderstood where a number of it is none."""
+    node = longest(stream, category)
+    return None if node is None else built(stream, node)
 
 
 def built(stream: Stream, node: Node) -> Any:
@@ -107,6 +113,8 @@ def _readings(stream: Stream, category: str, at: int) -> dict[int, Node]:
                 for end, kept in match(stream, at):
                     if end not in found:
                         found[end] = Node(category, form, at, end, kept)
+                if form.ordered and found:
+                    break
     return found
 
 
@@ -134,6 +142,8 @@ def _sequence(ops: tuple[Op, ...], then: Match) -> Match:
 def _operation(op: Op, then: Match) -> Match:
     if op[0] == "word":
         return _word(op[1], then)
+    if op[0] == "run":
+        return _run(op[1], then)
     if op[0] == "category":
         return _category(op[1], op[2], then)
     if op[0] == "many":
@@ -145,6 +155,16 @@ def _operation(op: Op, then: Match) -> Match:
 def _word(words: frozenset[str], then: Match) -> Match:
     def match(stream: Stream, at: int) -> Ways:
         return then(stream, at + 1) if stream.texts[at] in words else []
+
+    return match
+
+
+def _run(words: frozenset[str], then: Match) -> Match:
+    def match(stream: Stream, at: int) -> Ways:
+        end = at
+        while stream.texts[end] in words:
+            end += 1
+        return then(stream, end) if end > at else []
 
     return match
 
@@ -204,7 +224,7 @@ def _can_begin(ops: tuple[Op, ...], key: str, seen: frozenset[str] = frozenset()
     """Can these begin with a token? None: they can be empty."""
     for op in ops:
         can: bool | None
-        if op[0] == "word":
+        if op[0] == "word" or op[0] == "run":
             can = key in op[1]
         elif op[0] == "category":
             can = _category_begins(op[2], key, seen)

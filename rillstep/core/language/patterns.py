@@ -1,13 +1,14 @@
 """Forms as data: a line of a table compiled to what is matched and what is built.
 
-A table is a text. `== Total` begins a category; each line after it is one form of it:
+A table is a text. `== Total` begins a category (`== Total, the first that reads`: no form is looked at behind one that
+reads); each line after it is one form of it:
 
     n:Count [ ch - ] %st => Total(n, 'sts') # 24 sts ! 24 rows
 
 `[ ]` may be missing, `{ }` stands any number of times, `|` in any bracket is one of several; `a/b` are words alike,
-`%st` is a class of words, `Space` another category or a terminal, `n:Space` the same kept as `n`. Behind `=>` stands
-what it builds, behind `#` an example that it reads ("before << example >> after"), behind `!` one that its category
-does not read.
+`%st` is a class of words and `%%st` as many of them as come, `Space` another category or a terminal, `n:Space` the same
+kept as `n`. Behind `=>` stands what it builds, behind `#` an example that it reads ("before << example >> after"),
+behind `!` one that its category does not read.
 """
 
 from dataclasses import dataclass
@@ -17,6 +18,7 @@ from rillstep.core.language.classes import CLASSES
 
 Op = (
     tuple[Literal["word"], frozenset[str]]
+    | tuple[Literal["run"], frozenset[str]]  # as many of them as come, one at least
     | tuple[Literal["category"], str, str]  # the name that it is kept by, the category
     | tuple[Literal["maybe"], tuple["Op", ...]]
     | tuple[Literal["one of"], tuple[tuple["Op", ...], ...]]
@@ -38,7 +40,8 @@ class Call:
 
 @dataclass(frozen=True)
 class GrammarForm:
-    """A form of a category. rank: of two readings of the same words the one with the lower rank is taken."""
+    """A form of a category. ordered: of its category the first form that reads anything is
+    taken, and no other."""
 
     category: str
     pattern: str
@@ -46,7 +49,7 @@ class GrammarForm:
     call: Call | str
     example: str
     refused: str
-    rank: int
+    ordered: bool
 
 
 class TableError(Exception):
@@ -56,10 +59,11 @@ class TableError(Exception):
 def forms_of(table: str) -> dict[str, tuple[GrammarForm, ...]]:
     """The forms of a table by category, each in its order. Raises TableError."""
     found: dict[str, list[GrammarForm]] = {}
-    category = ""
+    category, ordered = "", False
     for line in table.splitlines():
         if line.startswith("== "):
-            category = line[3:].strip()
+            category, _, how = line[3:].strip().partition(", ")
+            ordered = how == "the first that reads"
         elif "=>" in line:
             pattern, _, rest = line.partition("=>")
             call, _, example = f"{rest} ".partition(" # ")
@@ -67,7 +71,7 @@ def forms_of(table: str) -> dict[str, tuple[GrammarForm, ...]]:
             known = found.setdefault(category, [])
             known.append(
                 GrammarForm(
-                    category, pattern.strip(), _ops(pattern), _call(call), example.strip(), refused.strip(), len(known)
+                    category, pattern.strip(), _ops(pattern), _call(call), example.strip(), refused.strip(), ordered
                 )
             )
     return {name: tuple(forms) for name, forms in found.items()}
@@ -112,6 +116,8 @@ def _single(item: str) -> Op:
         return ("category", name, category)
     if item[:1].isupper():
         return ("category", "", item)
+    if item.startswith("%%"):
+        return ("run", CLASSES[item[2:]])
     words: set[str] = set()
     for word in item.split("/") if len(item) > 1 else (item,):
         words |= CLASSES[word[1:]] if word.startswith("%") and len(word) > 1 else {word}

@@ -28,7 +28,7 @@ def _is_number(text: str) -> bool:
     return text == "#"
 
 
-def _is_any(text: str) -> bool:
+def is_any(text: str) -> bool:
     return text != ""
 
 
@@ -57,7 +57,7 @@ def _idle_ends(stream: Stream, at: int) -> Iterable[int]:
         yield at + 1
 
 
-def _idle(stream: Stream, start: int, end: int) -> None:
+def idle(stream: Stream, start: int, end: int) -> None:
     stream.counted.append((start, end))
 
 
@@ -185,12 +185,12 @@ def _nothing(stream: Stream, start: int, end: int) -> None:
     return None
 
 
-def _zero(holds: Callable[[Stream, int], bool]) -> Terminal:
+def zero(holds: Callable[[Stream, int], bool]) -> Terminal:
     """A terminal that takes no token, where something holds of the tokens around it."""
     return Terminal(lambda text: None, lambda stream, at: (at,) if holds(stream, at) else (), _nothing)
 
 
-def _one(
+def one(
     holds: Callable[[Token], bool],
     build: Callable[[Stream, int, int], Any] = _nothing,
     begins: Callable[[str], bool] = _is_number,
@@ -203,7 +203,7 @@ def _one(
     return Terminal(begins, ends, build)
 
 
-def _sees(*words: str, mark: bool = False, stop: bool = False) -> Terminal:
+def sees(*words: str, mark: bool = False, stop: bool = False) -> Terminal:
     """Is the next token one of these words; or any mark; or none at all?"""
 
     def holds(stream: Stream, at: int) -> bool:
@@ -212,12 +212,12 @@ def _sees(*words: str, mark: bool = False, stop: bool = False) -> Terminal:
             return stop
         return token.text in words or (mark and token.kind == "mark")
 
-    return _zero(holds)
+    return zero(holds)
 
 
-def _not(*words: str) -> Terminal:
+def without(*words: str) -> Terminal:
     """Is the next token none of these words?"""
-    return _zero(lambda stream, at: at >= len(stream.tokens) or stream.tokens[at].text not in words)
+    return zero(lambda stream, at: at >= len(stream.tokens) or stream.tokens[at].text not in words)
 
 
 def _omitted(stream: Stream, at: int) -> bool:
@@ -292,18 +292,29 @@ def _letter(stream: Stream, start: int, end: int) -> str:
     return stream.tokens[start].text.upper()
 
 
-def _phrase_ends(stream: Stream, at: int) -> Iterable[int]:
-    before, kept = stream.at, len(stream.kept)
-    stream.at = at
-    end = stream.at if keep_phrase(stream, at) else None
-    del stream.kept[kept:]
-    stream.at = before
-    return () if end is None else (end,)
+def sees_stitch_at(stream: Stream, at: int) -> bool:
+    """Does a stitch of any name come at a token?"""
+    return any(True for _ in _stitch_ends(stream, at))
 
 
-def _phrase(stream: Stream, start: int, end: int) -> None:
-    stream.at = end
-    keep(stream, start)
+def by_hand(take: Callable[[Stream], Any], begins: Callable[[str], bool] = is_any) -> Terminal:
+    """A terminal that a function takes from where a stream stands; its answer is what is built, None or False where
+    it takes nothing."""
+
+    def ends(stream: Stream, at: int) -> Iterable[int]:
+        before, findings, totals = stream.at, len(stream.findings), len(stream.totals)
+        stream.at = at
+        found = take(stream)
+        end = stream.at
+        stream.at = before
+        del stream.findings[findings:], stream.totals[totals:]
+        return () if found is None or found is False else (end,)
+
+    def build(stream: Stream, start: int, end: int) -> Any:
+        stream.at = start
+        return take(stream)
+
+    return Terminal(begins, ends, build)
 
 
 _BESIDE = ("beside", "near", "below", "above")
@@ -335,52 +346,52 @@ def _scope_ends(stream: Stream, at: int) -> Iterable[int]:
 
 TERMINALS: dict[str, Terminal] = {
     "Num": Terminal(_is_number, _number_ends, _number),
-    "Idle": Terminal(_is_number, _idle_ends, _idle),
+    "Idle": Terminal(_is_number, _idle_ends, idle),
     "Held": Terminal(_is_number, _number_ends, _held),
     "Set": Terminal(_is_number, _set_ends, _set),
     "Listed": Terminal(_is_number, _listed_ends, _listed),
     "Stitch": Terminal(_may_name, _stitch_ends, _stitch),
     "AtEnd": Terminal(lambda text: None, _at_end, _nothing),
     "Fill": Terminal(lambda text: text in CLASSES["between_totals"], _fill, _nothing),
-    "When": Terminal(_is_any, _remark_ends(CLASSES["when"]), _idle),
-    "Includes": Terminal(_is_any, _remark_ends(CLASSES["includes"]), _idle),
-    "Counting": Terminal(_is_any, _counting_ends, _idle),
-    "Glued": _zero(_glued),
-    "KnownGap": _zero(lambda stream, at: stream.between is not None),
-    "KnownLoops": _zero(lambda stream, at: stream.free_loops is not None),
-    "Omitted": _zero(_omitted),
-    "Plural": _zero(lambda stream, at: at > 0 and stream.tokens[at - 1].text.endswith("s")),
-    "NoNumber": _zero(lambda stream, at: at >= len(stream.tokens) or stream.tokens[at].kind != "num"),
-    "NotIn": _not("in", "into"),
-    "NotFrom": _not("from"),
-    "NotSpace": _not(*CLASSES["sp"]),
-    "NoLoop": _not("loop", "loops", "lp", "lps", "post"),
-    "Stop": _sees(mark=True, stop=True),
-    "EachStop": _sees(".", ";", "(", "[", stop=True),
-    "SeesAround": _sees("around", "across"),
-    "SeesEnd": _sees("around", "across", "to"),
-    "SeesEndOrStop": _sees("across", "around", "to", "until", "all", mark=True, stop=True),
-    "SeesMarker": _sees("marker", "marked"),
-    "SeesUpDown": _sees("up", "down"),
-    "NotHook": _not("hook"),
-    "NotFree": _zero(lambda stream, at: not _free_loops(stream, at)),
+    "When": Terminal(is_any, _remark_ends(CLASSES["when"]), idle),
+    "Includes": Terminal(is_any, _remark_ends(CLASSES["includes"]), idle),
+    "Counting": Terminal(is_any, _counting_ends, idle),
+    "Glued": zero(_glued),
+    "KnownGap": zero(lambda stream, at: stream.between is not None),
+    "KnownLoops": zero(lambda stream, at: stream.free_loops is not None),
+    "Omitted": zero(_omitted),
+    "Plural": zero(lambda stream, at: at > 0 and stream.tokens[at - 1].text.endswith("s")),
+    "NoNumber": zero(lambda stream, at: at >= len(stream.tokens) or stream.tokens[at].kind != "num"),
+    "NotIn": without("in", "into"),
+    "NotFrom": without("from"),
+    "NotSpace": without(*CLASSES["sp"]),
+    "NoLoop": without("loop", "loops", "lp", "lps", "post"),
+    "Stop": sees(mark=True, stop=True),
+    "EachStop": sees(".", ";", "(", "[", stop=True),
+    "SeesAround": sees("around", "across"),
+    "SeesEnd": sees("around", "across", "to"),
+    "SeesEndOrStop": sees("across", "around", "to", "until", "all", mark=True, stop=True),
+    "SeesMarker": sees("marker", "marked"),
+    "SeesUpDown": sees("up", "down"),
+    "NotHook": without("hook"),
+    "NotFree": zero(lambda stream, at: not _free_loops(stream, at)),
     "OtherSt": Terminal(_may_name, _other_stitch_ends, _stitch),
-    "AfterSpace": _zero(lambda stream, at: at > 0 and stream.tokens[at - 1].text in CLASSES["sp"]),
-    "Several": _sees("sts", "stitches", "chs", "chains", "sps", "spaces"),
-    "Nth": _one(lambda token: token.kind == "ordinal", _nth),
-    "FirstOne": _one(lambda token: token.kind == "ordinal" and token.text == "1st", _idle),
-    "Third": _one(lambda token: token.text == "3rd", _idle),
-    "Two": _one(lambda token: token.kind == "num" and all(value == 2 for value, _ in token.members), _idle),
-    "FirstOrOne": _one(lambda token: token.kind in ("num", "ordinal") and token.text[0] not in "23", _idle),
-    "RowWord": _one(lambda token: token.text in CLASSES["row"], _row_kind, CLASSES["row"].__contains__),
-    "Letter": _one(lambda token: token.kind == "word" and token.text != "x", _letter, lambda text: len(text) == 1),
-    "LB": _one(lambda token: token.is_mark("(", "["), begins=frozenset("([").__contains__),
-    "RB": _one(lambda token: token.is_mark(")", "]"), begins=frozenset(")]").__contains__),
+    "AfterSpace": zero(lambda stream, at: at > 0 and stream.tokens[at - 1].text in CLASSES["sp"]),
+    "Several": sees("sts", "stitches", "chs", "chains", "sps", "spaces"),
+    "Nth": one(lambda token: token.kind == "ordinal", _nth),
+    "FirstOne": one(lambda token: token.kind == "ordinal" and token.text == "1st", idle),
+    "Third": one(lambda token: token.text == "3rd", idle),
+    "Two": one(lambda token: token.kind == "num" and all(value == 2 for value, _ in token.members), idle),
+    "FirstOrOne": one(lambda token: token.kind in ("num", "ordinal") and token.text[0] not in "23", idle),
+    "RowWord": one(lambda token: token.text in CLASSES["row"], _row_kind, CLASSES["row"].__contains__),
+    "Letter": one(lambda token: token.kind == "word" and token.text != "x", _letter, lambda text: len(text) == 1),
+    "LB": one(lambda token: token.is_mark("(", "["), begins=frozenset("([").__contains__),
+    "RB": one(lambda token: token.is_mark(")", "]"), begins=frozenset(")]").__contains__),
     "Special": Terminal(_may_name, _special_ends, _special),
-    "Motif": Terminal(_is_any, _motif_ends, _nothing),
-    "Phrase": Terminal(_is_any, _phrase_ends, _phrase),
-    "NearIt": Terminal(_is_any, _beside_ends, _beside),
-    "Scope": Terminal(_is_any, _scope_ends, _idle),
+    "Motif": Terminal(is_any, _motif_ends, _nothing),
+    "Phrase": by_hand(lambda stream: keep_phrase(stream, stream.at)),
+    "NearIt": Terminal(is_any, _beside_ends, _beside),
+    "Scope": Terminal(is_any, _scope_ends, idle),
     "Word": Terminal(lambda text: text not in ("", "#"), _word_ends, _written),
     "Thing": Terminal(lambda text: text not in ("", "#"), _thing_ends, _written),
 }

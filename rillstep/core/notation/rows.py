@@ -5,7 +5,6 @@ from dataclasses import replace
 from typing import Any, Literal
 
 from rillstep.core.clauses import labels
-from rillstep.core.clauses.joins import joined_in, with_space
 from rillstep.core.clauses.measured import not_counted, open_label, split_until
 from rillstep.core.clauses.named import named_in
 from rillstep.core.clauses.steps import read_steps
@@ -18,6 +17,7 @@ from rillstep.core.notation.rewriting import around_chain, in_first_chain, rewri
 from rillstep.core.notation.sources import counted_otherwise, ends_otherwise
 from rillstep.core.notation.unlabelled import alone, even_rows, instructs, kind_of, starts_piece, title_ends, whole_row
 from rillstep.core.reading.named_places import STITCHES
+from rillstep.core.reading.round_joins import joined_in, with_space
 from rillstep.core.reading.stated_totals import same_totals, split_totals
 from rillstep.core.tree import (
     Again,

@@ -1,20 +1,11 @@
 """Places, ends and loops where a line names them: the forms of the language, read from where a stream stands."""
 
-from typing import Any
-
 from rillstep.core.craft import BY_US, Loop
-from rillstep.core.language.match import built, longest
+from rillstep.core.language.match import built, longest, read
 from rillstep.core.tree import Into, Num, ToEnd, What
 from rillstep.core.words.stream import NotUnderstood, Stream
 
 STITCHES = What("st")
-
-
-def _read(stream: Stream, category: str) -> Any:
-    """What the longest reading of a category builds, and its tokens are taken; None, and nothing taken, where none
-    is read."""
-    node = longest(stream, category)
-    return None if node is None else built(stream, node)
 
 
 def taken(stream: Stream, category: str) -> bool:
@@ -27,19 +18,19 @@ def taken(stream: Stream, category: str) -> bool:
 
 def read_what(stream: Stream) -> What | None:
     """ "sts", "ch", "ch-3 sp", "st and ch", "corner sp", "dc", "row ends"; None when no place is named."""
-    what: What | None = _read(stream, "What")
+    what: What | None = read(stream, "What")
     return what
 
 
 def read_end(stream: Stream) -> ToEnd | None:
     """ "around", "across", "to last 3 sts", "to marker"; None when no end is named."""
-    end: ToEnd | None = _read(stream, "End")
+    end: ToEnd | None = read(stream, "End")
     return end
 
 
 def read_loop(stream: Stream) -> Loop | None:
     """ "BLO", "back loops only", "the front loop", "back bar of"; None when no loop is named."""
-    loop: Loop | None = _read(stream, "Loop")
+    loop: Loop | None = read(stream, "Loop")
     return loop
 
 
@@ -64,7 +55,7 @@ def read_counts(stream: Stream, length: Num | None = None) -> tuple[str | None, 
 
     length: of the chain, for "ch 3 (1 dc)", which says so only of a chain that is as high as the stitch.
     """
-    counts: tuple[str, Num | None] | None = _read(stream, "InBracket") or _read(stream, "BehindMark")
+    counts: tuple[str, Num | None] | None = read(stream, "InBracket") or read(stream, "BehindMark")
     if counts is not None or length is None:
         return counts or (None, None)
     node = longest(stream, "StandsFor")

@@ -3,7 +3,8 @@
 from collections.abc import Callable
 from typing import Any
 
-from rillstep.core.tree import Num
+from rillstep.core.findings import Span
+from rillstep.core.tree import Chain, Num
 from rillstep.core.words.stream import Stream
 
 TABLE = """
@@ -15,6 +16,10 @@ c:InBracket => c # (counts as dc)
 LB [ ChainSaid ] Says [ the/a ] n:SpaceOf [ Scope ] RB => counts_as(nothing, n) # (the 3 skipped chs count as a ch-2 sp)
 LB [ ChainSaid ] Says [ the ] [ first ] Idle s:Stitch [ %st ] [ Scope ] RB => counts_as(s) # (counts as first 2 dc)
 LB [ ChainSaid ] Says [ Which ] s:Stitch n:Beside , sk/skip/miss Idle %ch RB => counts_as(s, n) # (counts as dc, ch 1, skip 1 ch)
+
+== ChainAsFirst
+with/w [ / ] [ a/the ] ch/chain n:Num as/for [ the/a ] [ first ] s:Stitch [ %st ] => first_chain(n, s, span) # with ch 3 as first dc
+with/w [ / ] [ a/the ] ch/chain n:Num as/for [ the/a ] [ first ] %st => first_chain(n, 'st', span) # with ch 3 as the first st
 
 == SpaceOf
 %ch [ - ] n:Num [ - ] [ %sp ] => n # ch-2 sp
@@ -34,7 +39,7 @@ LB [ the/beg/beginning/first ] %ch [ - ] Idle SaysNot [ as [ a ] st/stitch ] [ S
 == CountsAs
 [ ChainSaid ] Says [ Which ] s:Stitch [ %st ] [ n:Beside ] [ Scope ] => counts_as(s, n) # first 3 chs count as dc ! 3 dc
 [ ChainSaid ] Says [ Which ] %st [ n:Beside ] [ Scope ] => counts_as('st', n) # counts as a st
-[ ChainSaid ] Says [ Which ] n:BesideFirst and [ a ] s:Stitch [ Scope ] => counts_as(s, n) # counts as ch 1 and dc
+[ ChainSaid ] Says [ Which ] %ch Idle and [ a ] s:Stitch [ Scope ] => counts_as(s) # counts as ch 1 and dc
 [ ChainSaid ] SaysNot [ as [ a ] st/stitch ] [ Scope ] => counts_as('none') # does not count as a stitch
 
 == ChainSaid
@@ -66,9 +71,6 @@ the/your/a/one => none # the
 == Beside
 ,/+/&/and/plus [ a ] n:Num [ - ] %ch [ - ] [ %sp ] => n # and 2 ch
 ,/+/&/and/plus [ a ] %ch [ - ] n:Num [ - ] [ %sp ] => n # , ch 2
-
-== BesideFirst
-%ch n:Num => n # ch 1
 """
 
 
@@ -77,4 +79,10 @@ def _counts_as(stream: Stream, stitch: str, space: Num | None = None) -> tuple[s
     return stitch, space
 
 
-BUILDERS: dict[str, Callable[..., Any]] = {"counts_as": _counts_as}
+def _first_chain(stream: Stream, length: Num, stitch: str, span: Span) -> Chain:
+    """ "dc in each ch around with ch 3 as first dc": the chain that is the first stitch of its row, wherever in the
+    row that is said."""
+    return Chain(length, stitch, span=span)
+
+
+BUILDERS: dict[str, Callable[..., Any]] = {"counts_as": _counts_as, "first_chain": _first_chain}

@@ -11,7 +11,7 @@ TABLE = """
 == End
 [ , ] [ AllTheWay ] around/round [ About ] => around() # around the edge
 [ , ] [ AllTheWay ] around/round [ About ] e:LastOf => e # around to last 3 sts
-[ , ] [ AllTheWay ] across/along [ Along ] [ FromSide ] [ to end ] => across() # across the row
+[ , ] [ AllTheWay ] across/along [ Along ] [ FromSide ] [ to [ the ] end [ of [ the ] row/rnd/round ] ] => across() # across the row
 [ , ] [ AllTheWay ] across/along [ Along ] [ FromSide ] e:LastOf => e # across to last 3 sts
 [ , ] [ AllTheWay ] SeesUpDown AlongSide => across() # up the second side
 [ , ] [ AllTheWay ] Back Stop => across() # back along the chain

@@ -18,9 +18,9 @@ point of triangle w:Base => cornered(w) # point of triangle sp
 ( %corner | point of triangle ) between [ the | Idle ] sides => corner_between() # corner between two sides
 
 == Base
-[ unworked/remaining/rem/free/skipped ] w:Pair => w # rem sts
-unworked [ remaining/rem/free/skipped ] w:Pair => unworked(w) # unworked sts
 [ unworked/remaining/rem/free/skipped ] w:Pair Left => unworked(w) # sts left unworked
+unworked [ remaining/rem/free/skipped ] w:Pair => unworked(w) # unworked sts
+[ remaining/rem/free/skipped ] w:Pair => w # rem sts
 
 == Left
 [ previously ] left unworked => none # left unworked
