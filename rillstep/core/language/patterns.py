@@ -63,6 +63,8 @@ def forms_of(table: str) -> dict[str, tuple[GrammarForm, ...]]:
     for line in table.splitlines():
         if line.startswith("== "):
             category, _, how = line[3:].strip().partition(", ")
+            if category in found:
+                raise TableError(f"“{category}” is described twice")
             ordered = how == "the first that reads"
         elif "=>" in line:
             pattern, _, rest = line.partition("=>")

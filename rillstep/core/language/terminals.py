@@ -142,6 +142,16 @@ def _thing_ends(stream: Stream, at: int) -> Iterable[int]:
             yield end
 
 
+def _any_thing_ends(stream: Stream, at: int) -> Iterable[int]:
+    """Words of which nothing is known, where they are set off as a total: "60 zed"."""
+    for end in range(at + 1, min(at + _MOST_WORDS, len(stream.tokens)) + 1):
+        token = stream.tokens[end - 1]
+        if token.kind != "word" or token.text in CLASSES["instructs"] or token.text in CLASSES["between_totals"]:
+            return
+        if not (token.text in CLASSES["place"] or sees_stitch_at(stream, end - 1)):
+            yield end
+
+
 def _run_of(stream: Stream, at: int, words: frozenset[str], more: bool) -> int:
     """Where a run of words of a class ends, and of numbers and stitches too if more may stand in it."""
     end = at
@@ -352,6 +362,7 @@ TERMINALS: dict[str, Terminal] = {
     "Listed": Terminal(_is_number, _listed_ends, _listed),
     "Stitch": Terminal(_may_name, _stitch_ends, _stitch),
     "AtEnd": Terminal(lambda text: None, _at_end, _nothing),
+    "AnyThing": Terminal(is_any, _any_thing_ends, _written),
     "Fill": Terminal(lambda text: text in CLASSES["between_totals"], _fill, _nothing),
     "When": Terminal(is_any, _remark_ends(CLASSES["when"]), idle),
     "Includes": Terminal(is_any, _remark_ends(CLASSES["includes"]), idle),

@@ -59,7 +59,7 @@ def _in_bracket(stream: Stream, stop: int) -> Stated | None:
         opening -= 1
     if opening < 1 or _CLOSED_BY.get(tokens[opening].text) != tokens[stop - 1].text:
         return None
-    return _read(stream, opening, opening + 1, stop - 1)
+    return _read(stream, opening, opening + 1, stop - 1, "SetOff")
 
 
 def _bracket_of_set(stream: Stream, at: int, text: str) -> tuple[bool, Stated] | None:
@@ -75,7 +75,7 @@ def _bracket_of_set(stream: Stream, at: int, text: str) -> tuple[bool, Stated] |
         if not certain and len(others) > 1:
             return None
     inside = stream_over(text, token.span.line, stream.context, begin, token.span.end_column - 2)
-    node = whole(inside, "Totals")
+    node = whole(inside, "SetOff")
     return None if node is None else (certain, Stated(end - 1, built(inside, node), tuple(inside.findings)))
 
 
@@ -97,7 +97,7 @@ def _behind_dash(stream: Stream, stop: int) -> Stated | None:
             first = at + 1
             while first < stop and tokens[first].is_mark("-", "—", ">", "="):
                 first += 1
-            found = _read(stream, at, first, stop)
+            found = _read(stream, at, first, stop, "SetOff")
             if found is not None:
                 return found
     return None
@@ -123,19 +123,25 @@ def _in_sentence(stream: Stream, stop: int) -> Stated | None:
     for at in range(stop - 2, -1, -1):
         if tokens[at].is_mark(".", ";", ")", "]"):
             end = at + 1 if tokens[at].is_mark(")", "]") else at
-            found = _read(stream, end, at + 1, stop) or found
+            found = _read(stream, end, at + 1, stop) or _beside_known(stream, end, at + 1, stop) or found
             if tokens[at].is_mark("."):
                 break
     return found
 
 
-def _read(stream: Stream, end: int, first: int, last: int) -> Stated | None:
+def _beside_known(stream: Stream, end: int, first: int, last: int) -> Stated | None:
+    """ "53 zed and ch-20 loop": of words alone nothing is known, but beside a total they are one as well."""
+    found = _read(stream, end, first, last, "SetOff")
+    return found if found is not None and found.totals else None
+
+
+def _read(stream: Stream, end: int, first: int, last: int, category: str = "Totals") -> Stated | None:
     """Tokens `first` to `last` (one past the last) as totals, behind instructions up to token `end`; None if they are
     not that."""
     part = stream.part(first, last)
     if len(part.tokens) == 1 and (stream.tokens[first - 1].is_mark(":") or not part.tokens[0].text[0].isdigit()):
         return None  # "Size: one"
-    node = whole(part, "Totals")
+    node = whole(part, category)
     if node is None:
         return None
     column = stream.tokens[end - 1].span.end_column - 1 if end else 0

@@ -15,11 +15,12 @@ from rillstep.core.words.tokens import Token
 TABLE = """
 == Gesture
 s:MarkerGesture => s # move marker up
+s:JoinGesture => s # join
 Twist [ TwistOf ] => kept(start, end) # being careful not to twist the chain
 ending/end [ with/in ] [ a ] join/joining [ with [ a ] SlSt ] k:JoinEnd => gesture(k, span) # ending with a join
 ending/end [ with/in ] [ a ] SlSt k:JoinEnd => gesture(k, span) # ending with a sl st in first st
 ending/end in/at/with [ LastOne ] [ Idle ] [ Stitch [ in/into ] ] p:Into => last_place(p) # ending in top of tch
-Beside ToWhere => aside(tokens, span) # working in front of the ch
+BesideWork ToWhere => aside(tokens, span) # working in front of the ch
 c:ColourPair SeesComma => gesture('change colour', span, c) # MC >> , sc
 c:ColourLetter [ : ] => gesture('change colour', span, c) # A : >> sc in next 2 sts
 turn/turning [ the/your ] [ TurnedThing ] InsideOut => aside(tokens, span) # turn the tote inside out
@@ -108,7 +109,7 @@ start/begin with a/an => none # start with a
 starting with a => none # starting with a
 start/begin in a => none # start in a
 
-== Beside
+== BesideWork
 working/work in front of => none # working in front of
 working/work behind => none # work behind
 working over => none # working over

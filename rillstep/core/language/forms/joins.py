@@ -15,7 +15,7 @@ from rillstep.core.words.stitch_names import foundation_stitch, stitch_word
 from rillstep.core.words.stream import Stream, plain_num
 
 TABLE = """
-== Gesture
+== JoinGesture
 JoinWord IntoRing => gesture('join into ring', span) # join to form a ring
 JoinWord SeesYarn c:Colour => colour('join colour', c, span) # join yarn in any st
 JoinWord SeesAnywhere c:Colour => colour('join colour', c, span) # join with sl st in any ch-2 sp

@@ -13,6 +13,18 @@ TABLE = """
 == Totals
 [ Fill ] [ Lead ] t:Counted { [ Fill ] t:More } [ Fill ] => totals(t*) # 24 sts, 4 ch-2 sps ! in next 2 sts
 
+== SetOff
+t:Totals => t # 24 sts, 4 ch-2 sps
+[ Fill ] [ Lead ] t:Loose { [ Fill ] t:LooseMore } [ Fill ] => totals(t*) # 60 zed
+
+== Loose
+t:Counted => t # 24 sts
+n:Count w:AnyThing => thing(w, span) # 60 zed ! 2 in next
+
+== LooseMore
+[ Lead ] t:Loose => t # 24 sts
+Remark => none # after 9th rnd
+
 == More
 [ Lead ] t:Counted => t # you have 24 sts
 Remark => none # after 9th rnd
