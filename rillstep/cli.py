@@ -22,11 +22,27 @@ class _Unusable(Exception):
     pass
 
 
+# Files of other programs, whose text is taken; all others are text.
+_DOCUMENTS = (".docx", ".odt", ".pdf")
+
+
 def _read(path: str) -> str:
     try:
+        if Path(path).suffix.lower() in _DOCUMENTS:
+            return _taken(path)
         return sys.stdin.read() if path == "-" else Path(path).read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as error:
         raise _Unusable(f"{path} cannot be read: {error}") from None
+
+
+def _taken(path: str) -> str:
+    """The text of a document; what of it was left out or mended is said on standard error."""
+    from rillstep.services.files import text_in
+
+    taken = text_in(Path(path).name, Path(path).read_bytes())
+    for note in taken.notes:
+        print(f"{path}: note: {note}", file=sys.stderr)
+    return taken.text
 
 
 def _design(args: argparse.Namespace) -> "Design":

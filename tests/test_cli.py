@@ -9,6 +9,7 @@ from rillstep.cli import main
 from rillstep.demo.data import nightfield
 from rillstep.document import dump
 from tests.examples import MESH_TOTE
+from tests.intake.documents import word_document
 
 
 @pytest.fixture
@@ -302,3 +303,15 @@ def test_check_asks_what_unknown_words_mean_and_an_answer_is_written(
     for wrong in ("2=a", "1=z", "0=a"):
         assert main(["check", str(path), "--answer", wrong]) == 2
         assert "there is no answer" in capsys.readouterr().err
+
+
+def test_check_reads_the_documents_of_other_programs(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    path = tmp_path / "pouch.docx"
+    path.write_bytes(word_document())
+    assert main(["check", str(path), "--json"]) == 0
+    shown = capsys.readouterr()
+    assert len(json.loads(shown.out)["lines"]) == 5
+    assert "note: Heads and feet of pages were left out" in shown.err
+    path.write_bytes(b"%PDF-1.4 nothing more")
+    assert main(["check", str(path)]) == 2
+    assert "damaged" in capsys.readouterr().err

@@ -1,7 +1,10 @@
 """A file as a design: a design file, or a pattern text by itself; what its commands ask is asked of it."""
 
+from pydantic import BaseModel
+
 from rillstep.core.proof import Proof
 from rillstep.document import BrokenDesign, Design, Yarn, load
+from rillstep.intake import NotReadable, text_of
 from rillstep.services.checking import design_of
 from rillstep.services.errors import Invalid
 from rillstep.services.workbench import proof_of
@@ -28,6 +31,22 @@ def design_in(written: str, grams: float | None = None, metres: float | None = N
         raise Invalid("the design names its yarn; --grams and --metres are for one that names none")
     yarn = Yarn(name="Yarn", grams_per_ball=grams, metres_per_ball=metres)
     return design.model_copy(update={"yarns": [yarn]})
+
+
+class FileView(BaseModel):
+    """The text of a file, and a sentence for each thing of it that the text does not hold or that was mended."""
+
+    text: str
+    notes: list[str]
+
+
+def text_in(name: str, data: bytes) -> FileView:
+    """The text of a file of another program. Raises Invalid."""
+    try:
+        taken = text_of(name, data)
+    except NotReadable as error:
+        raise Invalid(str(error)) from None
+    return FileView(text=taken.text, notes=list(taken.notes))
 
 
 def usable_proof(design: Design) -> Proof:

@@ -14,7 +14,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 
 from rillstep import __version__
 from rillstep.store import Database
-from rillstep.web import accounts, designs, jobs, pages, phrases, problems, session, testers, tests, work
+from rillstep.web import accounts, designs, intake, jobs, pages, phrases, problems, session, testers, tests, work
 from rillstep.web.computing import Lanes
 from rillstep.web.pool import COLLECTED_AFTER, Pool
 from rillstep.web.settings import Settings, from_environment
@@ -81,7 +81,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)
-    for blueprint in (accounts.api, designs.api, work.api, jobs.api, phrases.api, tests.api, testers.api):
+    for blueprint in (accounts.api, designs.api, intake.api, work.api, jobs.api, phrases.api, tests.api, testers.api):
         app.register_api(blueprint)
     app.register_blueprint(pages.pages)
     return app

@@ -105,6 +105,11 @@ def computed(work: Callable[..., Any], *args: Any) -> bytes:
     return _made(studio_id(), work, args, long=False)
 
 
+def computed_long(work: Callable[..., Any], *args: Any) -> bytes:
+    """The same of work that is done in the pool at once, and whose result is not kept."""
+    return _made(studio_id(), work, args, long=True)
+
+
 def computed_and_kept(work: Callable[..., Any], *args: Any) -> bytes:
     """The same of work that is mostly long: as it was kept, or made in the pool and kept."""
     return kept_for(studio_id(), work, *args, long=True)

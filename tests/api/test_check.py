@@ -1,9 +1,13 @@
 """A text that was written elsewhere, through the API: proved, refuted, kept."""
 
+import io
+
 import pytest
+from werkzeug.test import TestResponse
 
 from tests.conftest import Client
 from tests.examples import MESH_TOTE
+from tests.intake.documents import word_document
 
 
 def test_a_text_is_checked_and_nothing_is_kept(designer: Client) -> None:
@@ -101,3 +105,29 @@ def test_unknown_words_are_asked_once_and_an_answer_makes_their_lines_proved(des
     assert checked["ok"] and checked["counts"]["proved"] == 3
     assert designer.post("/api/assumptions", {"text": answered}).json["questions"] == []
     assert designer.post("/api/assumptions", {"text": "x" * 400_001}).status_code == 422
+
+
+def sent(client: Client, name: str, data: bytes) -> TestResponse:
+    """A file, as a browser sends it."""
+    headers = {"X-CSRF-Token": client.csrf}
+    return client.client.post("/api/files", data={"file": (io.BytesIO(data), name)}, headers=headers)
+
+
+def test_the_text_of_a_document_is_shown_and_nothing_is_kept(designer: Client) -> None:
+    answer = sent(designer, "pouch.docx", word_document())
+    assert answer.status_code == 200
+    shown = answer.json
+    assert shown["text"].startswith("Dobson Pouch\n\nRnd 1: 6 sc in magic ring. (6)\n")
+    assert any("left out" in note for note in shown["notes"])
+    assert designer.post("/api/check", {"text": shown["text"]}).json["counts"]["proved"] == 5
+
+
+def test_a_file_that_cannot_be_read_says_why(designer: Client, monkeypatch: pytest.MonkeyPatch) -> None:
+    answer = sent(designer, "scan.pdf", b"%PDF-1.4 nothing more")
+    assert (answer.status_code, answer.json["code"]) == (422, "invalid")
+    assert "damaged" in answer.json["title"]
+    monkeypatch.setattr("rillstep.intake.taking.MOST_BYTES", 1_000_000)
+    large = sent(designer, "large.txt", b"x" * 400_001)
+    assert (large.status_code, large.json["code"]) == (422, "invalid")
+    assert "400,001 characters" in large.json["title"]
+    assert designer.client.post("/api/files", data={}, headers={"X-CSRF-Token": designer.csrf}).status_code == 422

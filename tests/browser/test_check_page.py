@@ -4,6 +4,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import assert_axe
+from tests.intake.documents import ROWS, pages, word_document
 
 pytestmark = [pytest.mark.browser, pytest.mark.xdist_group("browser")]
 
@@ -92,3 +93,32 @@ def test_an_unknown_word_is_asked_once_answered_with_a_press_and_taken_back(benc
     bench.keyboard.press("Tab")
     bench.wait_for_timeout(2_500)  # what is being said is not taken away by an answer that comes in meanwhile
     expect(questions.get_by_role("button", name="They mean this")).to_be_visible()
+
+
+def test_the_text_of_a_document_is_shown_taken_and_undone(bench: Page) -> None:
+    bench.locator(".cm-content").click()
+    bench.keyboard.insert_text("Rnd 1: 8 sc in a magic ring. (8)")
+    pdf = {
+        "name": "pouch.pdf",
+        "mimeType": "application/pdf",
+        "buffer": pages("".join(f"<p>{row}</p>" for row in ROWS)),
+    }
+    word = {"name": "pouch.docx", "mimeType": "application/zip", "buffer": word_document()}
+    bench.get_by_label("Open a file").set_input_files(word)  # type: ignore[arg-type]
+    dialog = bench.get_by_role("dialog", name="The text of pouch.docx")
+    expect(dialog.get_by_label("What to look at")).to_contain_text("Heads and feet of pages were left out")
+    assert_axe(bench, "the text of a document")
+    dialog.get_by_role("button", name="Leave it").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("1 proved")
+    bench.get_by_label("Open a file").set_input_files(pdf)  # type: ignore[arg-type]
+    dialog = bench.get_by_role("dialog", name="The text of pouch.pdf")
+    expect(dialog).to_contain_text("Rnd 3: *Sc in next st, inc; rep from * around. (18)")
+    dialog.get_by_role("button", name="Take this text").click()
+    expect(bench.get_by_test_id("verdict")).to_contain_text("3 proved")
+    bench.locator(".cm-content").click()
+    bench.keyboard.press("Control+z")
+    expect(bench.get_by_test_id("verdict")).to_contain_text("1 proved")
+    bench.get_by_label("Open a file").set_input_files(
+        {"name": "scan.pdf", "mimeType": "application/pdf", "buffer": b"%PDF-1.4"}
+    )
+    expect(bench.get_by_role("alert")).to_contain_text("This PDF is damaged")

@@ -1,5 +1,4 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { FileUp } from "lucide-react";
 import { lazy, Suspense, useDeferredValue, useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, unwrap } from "../api/client";
@@ -17,6 +16,7 @@ import { Choice } from "../ui/Choice";
 import { keptAs } from "../session/kept";
 import { Trouble } from "../ui/Trouble";
 import { Printed } from "./Printed";
+import { OpenFile, TakeFile, useFileText } from "./TakeFile";
 import { useCheck } from "./useCheck";
 
 const TextEditor = lazy(() => import("../editor/TextEditor"));
@@ -45,9 +45,10 @@ function Start() {
     <div className="sheet p-6">
       <h2 className="text-lg">Paste or drop a pattern on the left</h2>
       <p className="text-quiet mt-2 text-sm">
-        In ordinary crochet English, in one size or many. It is worked stitch by stitch as you type: each line
-        with its total in each size, and what does not come out with a repair that was tried. Say its sizes in
-        a line of their own, such as “Sizes: S, M, L”. Nothing is kept unless you keep it.
+        As text, or as a file of your word processor or a PDF with text in it. In ordinary crochet English, in
+        one size or many, it is worked stitch by stitch as you type: each line with its total in each size,
+        and what does not come out with a repair that was tried. Say its sizes in a line of their own, such as
+        “Sizes: S, M, L”. Nothing is kept unless you keep it.
       </p>
       <p className="text-quiet mt-3 text-sm">
         Then choose a total to see how it comes about: stitch by stitch, and as a chart.
@@ -85,11 +86,7 @@ export function CheckPage() {
     localStorage.setItem(kept(), next);
     setText(next);
   };
-  const read = async (file: File | undefined) => {
-    if (!file) return;
-    setTerms(null);
-    change(await file.text());
-  };
+  const taken = useFileText();
   const checked = text.trim() ? (check.data ?? null) : null;
   const assumed = useAssumptions(text, chosenTerms, checked?.lines ?? []);
   // On what is assumed of its unknown words, until those are answered.
@@ -122,6 +119,14 @@ export function CheckPage() {
           Keep it as a design
         </button>
       </header>
+      <TakeFile
+        taken={taken}
+        replaces={text.trim() !== ""}
+        onTake={(next) => {
+          setTerms(null);
+          change(next);
+        }}
+      />
       <main className="min-h-0 flex-1 lg:grid lg:grid-cols-[1.15fr_1fr] lg:grid-rows-[minmax(0,1fr)_auto]">
         <section className="flex h-[70vh] min-h-0 flex-col p-3 lg:h-auto lg:p-4" aria-label="The text">
           <div className="mb-2 flex flex-wrap items-end gap-3">
@@ -134,15 +139,7 @@ export function CheckPage() {
               ]}
               onChange={setTerms}
             />
-            <label className="button-plain cursor-pointer">
-              <FileUp size={15} aria-hidden /> Open a text file
-              <input
-                type="file"
-                accept=".txt,.md,text/plain"
-                className="sr-only"
-                onChange={(event) => void read(event.target.files?.[0])}
-              />
-            </label>
+            <OpenFile taken={taken} />
             {text.trim() === "" && (
               <button type="button" className="button-plain" onClick={() => change(EXAMPLE)}>
                 Try an example
@@ -159,7 +156,7 @@ export function CheckPage() {
               const file = event.dataTransfer.files[0];
               if (!file) return;
               event.preventDefault();
-              void read(file);
+              taken.mutate(file);
             }}
           >
             <Suspense fallback={<p className="text-quiet">Opening the editor…</p>}>

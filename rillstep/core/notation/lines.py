@@ -136,7 +136,7 @@ def _continues(text: str, raw: str) -> bool:
     ended = text.endswith((".", "!")) or bool(re.search(r"\d[^()\[\]]*[)\]>]$", text))
     if _indent(raw) >= max(2, _indent(text) + 1) and not ended:
         return True
-    if _OWN_LINE.match(raw):
+    if _OWN_LINE.match(raw) or ("\t" in text and text[-1:].isdigit()):  # the last column of a table is its total
         return False
     if raw.partition(":")[1] and re.match(r"^\s*[A-Za-z ]{1,40}:", raw):
         return False
