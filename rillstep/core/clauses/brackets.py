@@ -166,7 +166,12 @@ def _remark(stream: Stream, before: list[Step], read_steps: Reader) -> bool:
     stream.at = start
     if _is_multiple(stream):
         return True
-    return keep_bracket(stream) or _place_again(stream) or (bool(before) and says_again(stream, before[-1], read_steps))
+    return (
+        keep_bracket(stream)
+        or taken(stream, "SameAgain")
+        or _place_again(stream)
+        or (bool(before) and says_again(stream, before[-1], read_steps))
+    )
 
 
 def _is_multiple(stream: Stream) -> bool:

@@ -52,6 +52,7 @@ how_begins: on for when before during as after while in at
 of_how: the last final yo yoh yarn over of st sts stitch each every row rnd round this previous before loops loop on
 of_how: hook you pull through with new old colour color completing finishing joining join sl ss slst two are left
 of_how: remain working end at in making it step a needed chart shown required to go as when ch
+growing: decreasing increasing dec inc decrease increase
 opens: ( [ { <
 closes: ) ] } >
 """

@@ -253,6 +253,8 @@ def _labelled_again(
             otherwise = counted_otherwise(label.first, last, said.more, len(sources), len(said.then), label.kind)
         if last is not None:
             otherwise += ends_otherwise(label.first, last, sources, said.ends, label.kind)
+        if said.after is not None:
+            totals = same_totals(totals, _said_after(said.after, last or label.first))
         then = _done_then(body)
         body.count(0)  # each number is one of rows, or how often they are repeated
     except NotUnderstood as problem:
@@ -276,6 +278,15 @@ def _labelled_again(
         begins=begins,
     )
     return (row,), (*findings, *otherwise)
+
+
+def _said_after(after: tuple[Num, tuple[Total, ...]], last: Num) -> tuple[Total, ...]:
+    """What is said of the last of some rows: "so after row 53 there are 26 hdc". Raises NotUnderstood where it is
+    another row."""
+    row, totals = after
+    if row.values != last.values:
+        raise NotUnderstood(row.span, "this is not the last of these rows")
+    return totals
 
 
 def _ends_so(said: rows_again.AgainBody, sources: tuple[Num, ...]) -> bool:

@@ -7,8 +7,10 @@ from typing import Literal
 from rillstep.core.clauses.label_numbers import ranges
 from rillstep.core.clauses.measured import read_until
 from rillstep.core.findings import Finding, Span
+from rillstep.core.language.match import read
 from rillstep.core.notation.sources import ROW_WORDS, in_colours, rows_besides, rows_in_all, rows_in_brackets
-from rillstep.core.tree import Gesture, Num, Until
+from rillstep.core.reading.named_places import taken
+from rillstep.core.tree import Gesture, Num, Total, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import stitch_word
@@ -36,7 +38,7 @@ class AgainBody:
     last_rows: how many of the last rows are meant, where they are not numbered.
     total: rows in all that it states besides. then: a row that is worked once more after them.
     until_sts: stitches that are left when they have been repeated often enough. length: what the piece measures then,
-    in mm. ends: which of the rows that are repeated comes last.
+    in mm. ends: which of the rows that are repeated comes last. after: a row, and the totals that are said of it.
     """
 
     sources: tuple[Num, ...]
@@ -50,6 +52,7 @@ class AgainBody:
     until_sts: Num | None = None
     length: Until | None = None
     ends: Num | None = None
+    after: tuple[Num, tuple[Total, ...]] | None = None
 
 
 def starts(text: str) -> bool:
@@ -147,6 +150,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
     by_measure: Span | None = None
     length: Until | None = None
     ends: Num | None = None
+    after: tuple[Num, tuple[Total, ...]] | None = None
     while stream.peek() is not None:
         start = stream.at
         stream.mark(",", ";", ".")
@@ -174,7 +178,9 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
             stream.word(*ROW_WORDS)
         elif (number := _times(stream)) is not None:
             more = number
-        elif _grows(stream):
+        elif (told := read(stream, "AfterRow")) is not None:
+            after = told
+        elif taken(stream, "RowsGrow"):
             message = "By how much these rows grow is not checked here; their total is."
             stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
         elif stream.any_of(
@@ -193,7 +199,9 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         else:
             stream.at = start
             break
-    return AgainBody(sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length, ends)
+    return AgainBody(
+        sources, last_rows, until, more, total, by_measure, stream.at, then, until_sts, length, ends, after
+    )
 
 
 def _until_sts(stream: Stream) -> Num | None:
@@ -306,24 +314,6 @@ def _sources(stream: Stream) -> tuple[Num, ...]:
             stream.at = start
             return tuple(found)
         found.append(number)
-
-
-def _grows(stream: Stream) -> bool:
-    """ "..., decreasing 2 sts each row": what the rows that are repeated do."""
-    start = stream.at
-    opened = stream.mark("(", "[")
-    if stream.word("decreasing", "increasing", "dec", "inc", "decrease", "increase"):
-        stream.word("by")
-        if stream.number() is not None and stream.word(*STITCH):
-            stream.word("in", "on")
-            if stream.word("each", "every", "per"):
-                stream.word(*ROW_WORDS)
-            elif not opened:
-                stream.at = start
-                return False
-            return not opened or stream.mark(")", "]")
-    stream.at = start
-    return False
 
 
 def _times(stream: Stream) -> Num | None:

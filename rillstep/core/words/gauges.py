@@ -50,8 +50,20 @@ _LENGTH_FIRST = re.compile(
 )
 
 
+# "22 sts and 26 rows in sc = 10 cm x 10 cm"
+_IN_STITCH = re.compile(
+    r"^(?P<counts>\d[^=]{3,40}?)\s(?:in|of)\s(?P<stitch>[a-z ]{2,30}?)\s?=\s?(?P<length>\d{1,3}(?:\.\d)?)\s?"
+    r"(?P<unit>cm|in(?:ch(?:es)?)?|\")(?:\s?x\s?(?P=length)\s?(?P=unit))?\.?$",
+    re.IGNORECASE,
+)
+
+
 def usual_gauge(text: str) -> str:
-    """A gauge that gives its length first ('4" = 15 sts x 12 rows in hdc') with it last."""
+    """A gauge that gives its length first ('4" = 15 sts x 12 rows in hdc'), or its stitch before it, with the length
+    and then the stitch last."""
+    within = _IN_STITCH.match(text)
+    if within is not None:
+        return f"{within['counts']} = {within['length']} {within['unit']} in {within['stitch']}"
     match = _LENGTH_FIRST.match(text)
     return text if match is None else f"{match['counts']} = {match['length']}{match['stitch'] or ''}"
 

@@ -138,7 +138,7 @@ ASIDE_BEGINS = frozenset((
     "carrying", "matching", "facing", "counting", "forming", "creating", "until", "if", "when", "while", "where",
     "by", "next", "first", "last", "each", "every", "no", "one", "two", "three", "four", "after", "before",
     "right", "left", "wrong", "yours", "turning", "crossing", "tightening", "securing", "finishing", "completing",
-    "there", "these", "those", "here", "both", "so", "don't", "use", "beside", "not",
+    "there", "these", "those", "here", "both", "that's", "it's", "so", "don't", "use", "beside", "not",
 ))  # fmt: skip
 # Words of the strands of a stitch: where they stand in an aside, it may tell where the hook goes.
 STRANDS = frozenset((

@@ -118,6 +118,19 @@ SAID: dict[str, tuple[str, tuple[int | None, ...], tuple[int | None, ...] | None
     "a chain that is counted in words, in a set with one slip": (
         TWO + "Ch 24 (30), join into a ring.\nRnd 1: Dc in each ch around w/ ch 3 as first dc; join. (24 (30) dc)\nRnd 2: Ch 4 (3), sk first dc, dc in each dc around; join. (24 (30) dc)", (24, 24), (30, 30),
     ),
+    "what there is after the last of some rows, in a sentence": (
+        WIDE + "Row 2: ch 1, turn, hdc2tog, hdc to last 2 sts, hdc2tog. (18)\nRows 3 - 5: do the same as row 2; you lose two stitches in each row, so after row 5 there are 12 hdc.", (20, 18, 12), None,
+    ),
+    "openings that are counted by their name": (
+        RING + "Rnd 2: Ch 1, [sc in next 6 sts, ch 10, sk 6 sts] twice; join. [12 sc and two handles]", (24, 12), None,
+    ),
+    "a foundation worked back along, and its last place told once more": (
+        "Ch 20.\nRnd 1: 2 hdc in 3rd ch from hook (skipped 2 chs do not count), hdc in each of next 16 ch, 4 hdc in last ch, working back along the chain, hdc in each of next 16 ch, 2 hdc in the last ch (the same ch as the first 2 hdc); join. (40 hdc)", (40,), None,
+    ),
+    "the last stitch told where it goes, by a chain of the one that began": (
+        "Ch 14.\nRow 1: Dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch; rep from * across, turn. (6 dc)\n"
+        "Row 2: Ch 4 (counts as dc, ch 1), sk first dc, *dc in next dc, ch 1; rep from * to end, working the last dc in the 3rd of the 4 ch.", (6, 6), None,
+    ),
 }  # fmt: skip
 
 # (what, words of it, what a slip makes of them, the code that is found)
@@ -149,5 +162,9 @@ SLIPS = [
         ("foundation stitches and plain rows after a repetition", "even. (10 [12]", "even. (10 [13]", "total-differs"),
         ("which of the repeated rows is the last", "Row 3. (24)", "Row 3. (25)", "total-differs"),
         ("a piece that makes its chains", "make 41 ch", "make 42 ch", "total-differs"),
+        ("what there is after the last of some rows, in a sentence", "there are 12 hdc", "there are 13 hdc", "total-differs"),
+        ("what there is after the last of some rows, in a sentence", "after row 5", "after row 6", "not-understood"),
+        ("openings that are counted by their name", "two handles", "three handles", "total-differs"),
+        ("a foundation worked back along, and its last place told once more", "first 2 hdc); join. (40", "first 2 hdc); join. (42", "total-differs"),
         ("a total after a comma", "across, 12 sc", "across, 13 sc", "total-differs"),
     ]  # fmt: skip

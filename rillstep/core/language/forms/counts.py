@@ -14,6 +14,7 @@ LB [ this ] [ Scope ] c:CountsAs RB => c # (counts as dc)
 == SkippedCount
 c:InBracket => c # (counts as dc)
 LB [ ChainSaid ] Says [ the/a ] n:SpaceOf [ Scope ] RB => counts_as(nothing, n) # (the 3 skipped chs count as a ch-2 sp)
+LB [ ChainSaid ] Says [ the/a ] n:SpaceOf and [ a/the ] turning ch/chain [ Scope ] RB => counts_as(nothing, n) # (skipped chs count as a ch-1 sp and a turning ch)
 LB [ ChainSaid ] Says [ the ] [ first ] Idle s:Stitch [ %st ] [ Scope ] RB => counts_as(s) # (counts as first 2 dc)
 LB [ ChainSaid ] Says [ Which ] s:Stitch n:Beside , sk/skip/miss Idle %ch RB => counts_as(s, n) # (counts as dc, ch 1, skip 1 ch)
 
@@ -27,6 +28,10 @@ n:Num [ - ] %ch [ - ] [ %sp ] => n # 2 ch sp
 
 == StandsFor
 LB [ first/the/a | Idle ] s:Stitch RB => s # (first dc)
+
+== SameAgain
+LB [ the ] same What AsFirstSt RB => none # (the same ch as the first 2 sc)
+LB [ the ] same What AsWhat RB => none # (same st as beg ch-3)
 
 == SaidOfChain
 LB [ the/beg/beginning/first ] %ch [ - ] Idle Says [ Which ] ( Stitch | %st ) [ Scope ] RB => none # (ch 3 counts as the first dc)

@@ -131,6 +131,7 @@ working through all layers => none # working through all layers
 [ working/work ] in/into/through p:FreeLoops SeesBreak => free_loops_row(p) # working in front loops of Rnd 6 >> ,
 [ working/work ] in/into BackBumps Stop => bumps(span) # working in back bumps of ch
 OtherSide => gesture('rotate', span) # working along the other side of the chain
+working/work back along/down/across [ the ] [ foundation ] ch/chain => gesture('rotate', span) # working back along the chain
 SeesRowLoop [ working/work ] l:Loop [ LoopScope ] LoopEnd => row_loop(l) # working in back loops only
 working/work l:Loop [ LoopScope ] SeesStitch => row_loop(l) # working in BLO >> sc in next st
 SeesRowLoop [ working/work ] l:Loop LoopScope SeesStitch => row_loop(l) # BLO throughout >> sc in next st

@@ -130,9 +130,9 @@ adjustable loop => 'adjustable loop' # adjustable loop
 
 == AsFirstSt
 as [ the/your ] first %st => none # as the first st
-as [ the/your ] first sc/hdc/dc => none # as your first sc
+as [ the/your ] first Stitch => none # as your first sc
 as beg sc => none # as beg sc
-as [ the/your ] first Idle Stitch => none # as first 3 dc
+as [ the/your ] first Idle Stitch => none # as the first 3 dc
 
 == AsWhat
 as/where [ the one as | that ] [ the/your/you ] [ OfBefore ] [ Idle ] AsThing [ WasMade ] => none # as last dc
@@ -207,6 +207,8 @@ w:What [ e:End ] => every(w, e) # sts
 o:Nth %ch from [ [ the/your ] hook ] [ c:SkippedCount ] => from_hook(o, c) # 2nd ch from hook
 Idle %ch of p:SpacePlace => p # 3rd ch of next ch-5 loop
 Idle %ch of [ the ] BegChain => top() # 3rd ch of beg ch-3
+Idle of [ the ] [ Beg2 ] Idle [ - ] %ch => top() # 3rd of the 4 ch
+Idle of [ the ] [ Beg2 ] %ch - Idle => top() # 3rd of beg ch-4
 Idle %ch of [ the ] [ %ch [ - ] [ Idle ] ] => top() # 3rd ch of ch-3
 o:Nth w:What OfGroup => nth(o, w, 1) # 3rd dc of next fan
 o:Nth w:What FromWhere => nth(o, w, 1) # 18th st from where the chain begins

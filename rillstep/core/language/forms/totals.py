@@ -79,6 +79,7 @@ s:Space => kind('sp', s) # ch-2 sps
 [ %ch ] ( %sp | %opening ) of l:Num [ %ch ] => kind('sp', l) # loop of 4 ch
 %ch => kind('ch') # ch
 [ corner ] %sp => kind('sp') # corner sps
+%handle => kind('sp') # handles
 corners => kind('sp') # corners
 s:Stitch [ %st ] => kind(s) # dc
 
