@@ -108,6 +108,9 @@ def more_places(stream: Stream, start: int, first: Step, per: Num | None, loop: 
         if not joined and not (comma and (_is_open_each(stream, steps) or _whole_then_space(stream, steps))):
             stream.at = at
             break
+        if stream.sees("of", "each") or stream.sees("of", "next"):  # "in back loop of same st and of each st around"
+            stream.next()
+            loop = steps[-1].loop if isinstance(steps[-1], Work) else loop
         token = stream.peek()
         begin = stream.at
         end = (

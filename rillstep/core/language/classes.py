@@ -64,6 +64,7 @@ def _classes() -> dict[str, frozenset[str]]:
         "ch": frozenset(CHAIN),
         "sp": frozenset(SPACE),
         "row": frozenset(ROWS),
+        "row_or_r": frozenset((*ROWS, "r")),
         "next": frozenset(NEXT),
         "group": frozenset(GROUPS),
         "handle": frozenset(HANDLES),

@@ -8,7 +8,7 @@ from rillstep.core.language.forms import again, counts, ends, gestures, into, jo
 from rillstep.core.language.patterns import GrammarForm, forms_of
 from rillstep.core.language.terminals import Terminal
 
-_TABLES = (kinds, ends, counts, into, totals, gestures, joins, again)
-FORMS: dict[str, tuple[GrammarForm, ...]] = forms_of("\n".join(table.TABLE for table in _TABLES))
-BUILDERS: dict[str, Callable[..., Any]] = {name: build for table in _TABLES for name, build in table.BUILDERS.items()}
+TABLES = (kinds, ends, counts, into, totals, gestures, joins, again)
+FORMS: dict[str, tuple[GrammarForm, ...]] = forms_of("\n".join(table.TABLE for table in TABLES))
+BUILDERS: dict[str, Callable[..., Any]] = {name: build for table in TABLES for name, build in table.BUILDERS.items()}
 TERMINALS: dict[str, Terminal] = {**terminals.TERMINALS, **gestures.TERMINALS, **joins.TERMINALS}

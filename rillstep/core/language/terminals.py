@@ -295,7 +295,8 @@ def _nth(stream: Stream, start: int, end: int) -> Num:
 
 
 def _row_kind(stream: Stream, start: int, end: int) -> str:
-    return "Row" if stream.tokens[start].text.startswith("row") else "Rnd"
+    word = stream.tokens[start].text
+    return stream.context.kind if word == "r" else "Row" if word.startswith("row") else "Rnd"
 
 
 def _letter(stream: Stream, start: int, end: int) -> str:
@@ -394,7 +395,7 @@ TERMINALS: dict[str, Terminal] = {
     "Third": one(lambda token: token.text == "3rd", idle),
     "Two": one(lambda token: token.kind == "num" and all(value == 2 for value, _ in token.members), idle),
     "FirstOrOne": one(lambda token: token.kind in ("num", "ordinal") and token.text[0] not in "23", idle),
-    "RowWord": one(lambda token: token.text in CLASSES["row"], _row_kind, CLASSES["row"].__contains__),
+    "RowWord": one(lambda token: token.text in CLASSES["row_or_r"], _row_kind, CLASSES["row_or_r"].__contains__),
     "Letter": one(lambda token: token.kind == "word" and token.text != "x", _letter, lambda text: len(text) == 1),
     "LB": one(lambda token: token.is_mark("(", "["), begins=frozenset("([").__contains__),
     "RB": one(lambda token: token.is_mark(")", "]"), begins=frozenset(")]").__contains__),

@@ -19,14 +19,15 @@ from rillstep.core.words.tokens import bracket_end
 
 _NTH = r"(?:\d{1,4}(?:st|nd|rd|th)|second|third|fourth|fifth|sixth|seventh|eighth)"
 _START = re.compile(
-    r"^\s*(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:(?:work|do)\s+)?(?:the\s+)?same\s+as|"
+    r"^\s*(?:(?:rows?|rn?ds?|rounds?)\s+\d+(?:\s*(?:,|-|to|and|&)\s*\d+)*\s+[a-z\d]+\s+more\s+times\b|"
+    r"(?:continue\s+(?:to\s+)?|then\s+)?(?:rep(?:eat)?(?:ing)?|rpt|(?:(?:work|do)\s+)?(?:the\s+)?same\s+as|"
     r"(?:work\s+)?(?:as(?:\s+for)?|like)|work(?=\s+(?:(?:rows?|rn?ds?|rounds?)\s+\d|(?:these|"
     r"those|the\s+last|last)\s+\w+\s+(?:rows|rn?ds|rounds)\b)))\s+"
     r"(?:this\s+(?:\d{1,2}[\s-]+)?(?:rows?|rn?ds?|rounds?)\b|(?:the\s+|these\s+|those\s+)?(?:instructions\s+(?:of|"
     r"for)\s+)?(?:(?:last|previous|prev|first)\b|\d{1,2}\s+(?:rows?|rn?ds?|rounds?)\b|"
     r"(?:two|three|four|five|six)\s+(?:rows|rnds|rounds)\b|(?:rows?|rn?ds?|rounds?|"
     r"r)\.?\s*[\d{]|"
-    rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round|rd)s?\b))",
+    rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round|rd)s?\b)))",
     re.IGNORECASE,
 )
 

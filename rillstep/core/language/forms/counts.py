@@ -32,6 +32,7 @@ LB [ first/the/a | Idle ] s:Stitch RB => s # (first dc)
 == SameAgain
 LB [ the ] same What AsFirstSt RB => none # (the same ch as the first 2 sc)
 LB [ the ] same What AsWhat RB => none # (same st as beg ch-3)
+LB where you put/made/worked [ your/the ] first ( Stitch | %st ) RB => none # (where you put your first sc)
 
 == SaidOfChain
 LB [ the/beg/beginning/first ] %ch [ - ] Idle Says [ Which ] ( Stitch | %st ) [ Scope ] RB => none # (ch 3 counts as the first dc)

@@ -65,7 +65,7 @@ until/till reaching => none # until reaching
 until/till you come to => none # until you come to
 
 == LastOf
-Reach [ within ] [ the ] last/final [ n:Num ] [ w:Counted2 ] [ Remain ] => to_last(n, w) # to last 3 sts
+Reach [ within ] [ the ] last/final [ n:Num ] [ w:LastWhat ] [ Remain ] => to_last(n, w) # to last 3 sts
 Reach [ within ] [ the ] n:Num %st BeforeEnd => to_last(n) # until 3 sts remain
 Reach [ within ] [ the ] n:Num ( are left | remain | left ) => to_last(n) # until 2 are left
 Reach [ within ] m:Marked => to_marker(m) # to marker
@@ -74,7 +74,7 @@ Reach [ within ] [ the ] [ next ] corner [ w:What ] => to_corner(w) # to next co
 Reach [ within ] [ the ] [ next ] w:AnySp => to_space(w) # to next ch-2 sp
 Reach [ within ] [ the ] [ next ] w:AnyCh => to_chain() # to the chain
 
-== Counted2
+== LastWhat
 w:What => w # sts
 %motif/side => sp() # shell
 
@@ -110,9 +110,9 @@ t - %ch => none # t-ch
 tch/tc/turning => none # tch
 
 == BaseOfChain
-[ the/same ] [ %st | place ] [ at/as/in ] [ the ] base/foot/bottom of [ the ] [ Beg2 ] ChainOf => none # base of ch-3
+[ the/same ] [ %st | place ] [ at/as/in ] [ the ] base/foot/bottom of [ the ] [ OfBeginning ] ChainOf => none # base of ch-3
 
-== Beg2
+== OfBeginning
 beg/beginning/starting/turning/first/initial => none # beg
 
 == ChainOf

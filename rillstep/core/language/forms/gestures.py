@@ -38,6 +38,7 @@ MakeRing => gesture('adjustable ring', span) # make a ring
 r:MakeNamedRing => gesture('adjustable ring', span, r) # make a magic ring
 BothLayers NotLoops [ NoStitch ToWhere ] => layers(tokens, span) # working through both layers
 Facing => aside(tokens, span) # with RS facing
+bring/bringing [ the ] [ Idle ] edges/sides/ends together => aside(tokens, span) # bring the two edges together
 with NotFacing SeesSide Sentence => seam(tokens, span) # with right sides together, sew the sides
 s:RowLoop => s # working in back loops only
 picot/picots => gesture('aside', span, 'picot') # picot

@@ -67,9 +67,10 @@ MadeBefore => same() # last dc made
 r:Ring => ring(r) # magic ring
 loop => loop() # loop
 same loop/lp/st/place KnownLoops => same_loop() # same st
-same [ w:What ] [ place ] => same(w) # same st
-same [ w:What ] [ place ] AsFirstSt => as_first(w) # same st as first sc
-same [ w:What ] [ place ] AsWhat => same(w) # same st as beg ch-3
+same [ w:Single ] [ place ] => same(w) # same st
+both w:Single => next(two(), w) # both sts
+same [ w:Single ] [ place ] AsFirstSt => as_first(w) # same st as first sc
+same [ w:Single ] [ place ] AsWhat => same(w) # same st as beg ch-3
 joining/closing Stitch => same(sp()) # joining dc
 indicated/specified/designated/given [ w:What ] => same(w) # indicated st
 any rem/remaining/leftover p:Rest => p # any remaining st
@@ -207,8 +208,8 @@ w:What [ e:End ] => every(w, e) # sts
 o:Nth %ch from [ [ the/your ] hook ] [ c:SkippedCount ] => from_hook(o, c) # 2nd ch from hook
 Idle %ch of p:SpacePlace => p # 3rd ch of next ch-5 loop
 Idle %ch of [ the ] BegChain => top() # 3rd ch of beg ch-3
-Idle of [ the ] [ Beg2 ] Idle [ - ] %ch => top() # 3rd of the 4 ch
-Idle of [ the ] [ Beg2 ] %ch - Idle => top() # 3rd of beg ch-4
+Idle of [ the ] [ OfBeginning ] Idle [ - ] %ch => top() # 3rd of the 4 ch
+Idle of [ the ] [ OfBeginning ] %ch - Idle => top() # 3rd of beg ch-4
 Idle %ch of [ the ] [ %ch [ - ] [ Idle ] ] => top() # 3rd ch of ch-3
 o:Nth w:What OfGroup => nth(o, w, 1) # 3rd dc of next fan
 o:Nth w:What FromWhere => nth(o, w, 1) # 18th st from where the chain begins
@@ -399,6 +400,7 @@ BUILDERS: dict[str, Callable[..., Any]] = {
     "every_st": lambda stream, end=None: _every(stream, What("st"), end),
     "skipped": _skipped,
     "top": lambda stream: TopOfChain(),
+    "two": lambda stream: plain_num(stream, 2),
     "ring": lambda stream, name=None: InRing(name or ""),
     "loop": _loop,
     "same_loop": _same_loop,

@@ -84,6 +84,7 @@ first NoNumber PlaceOfJoin => none # first sc
 FirstOne NoNumber PlaceOfJoin => none # 1st sc
 NotLastMade top of PlaceOfJoin => none # top of beg ch-3
 NotLastMade beg/beginning/starting/joining PlaceOfJoin => none # beg ch-3
+base of PlaceOfJoin => none # base of the first 5-ch loop
 Idle of Idle PlaceOfJoin => none # 3rd of 6 ch
 Idle of beg/beginning/starting/the PlaceOfJoin => none # 3rd of the beg ch
 Idle %ch of PlaceOfJoin => none # 3rd ch of beg ch-3
@@ -175,7 +176,7 @@ def _round_ends(stream: Stream, at: int) -> tuple[int, ...]:
 
 
 def _is_letter(text: str) -> bool:
-    return (len(text) == 1 and text.isalpha()) or text in ("mc", "cc")
+    return (len(text) == 1 and text.isalpha()) or text[:2] in ("mc", "cc")
 
 
 def _sees_yarn(stream: Stream, at: int) -> bool:
@@ -205,7 +206,7 @@ def names_colour(stream: Stream, at: int) -> bool:
         return after.is_word("colour", "color", "shade", "yarn")  # "with second shade"
     if following.kind != "word":
         return False
-    if following.is_word("colour", "color", "yarn", "mc", "cc"):
+    if following.is_word("colour", "color", "yarn") or (following.text[:2] in ("mc", "cc") and len(following.text) < 4):
         return True
     goes_on = (
         after is None

@@ -22,6 +22,14 @@ point of triangle w:Base => cornered(w) # point of triangle sp
 unworked [ remaining/rem/free/skipped ] w:Pair => unworked(w) # unworked sts
 [ remaining/rem/free/skipped ] w:Pair => w # rem sts
 
+== Single
+w:RowEnd => w # row end
+w:AnySt => w # st
+w:AnySp => w # ch-2 sp
+w:AnyCh => w # ch
+%corner w:Single => cornered(w) # corner sp
+%corner => corner() # corner
+
 == Left
 [ previously ] left unworked => none # left unworked
 that/which were left unworked => none # that were left unworked

@@ -26,13 +26,17 @@ def bars(subject: Subject) -> list[Finding]:
 
 
 def _stitches(work: SizeWork, own: LineWork, kind: str, number: int) -> int | None:
-    """The stitches of a round before a line, the nearest of that number; None where there is none."""
-    found = None
+    """The stitches of a round before a line, the nearest of that number; of a row where no round has it, and the other
+    way round, as "R50" may be either; None where there is none."""
+    found: int | None = None
+    other: int | None = None
     for line in work.lines:
         if line.line is own.line:
             break
-        if isinstance(line.line, Row | Again) and line.line.kind == kind and line.rounds:
+        if isinstance(line.line, Row | Again) and line.rounds:
             at = number - line.line.first.at(work.size)
-            if 0 <= at < len(line.rounds):
+            if 0 <= at < len(line.rounds) and line.line.kind == kind:
                 found = line.rounds[at].sts
-    return found
+            elif 0 <= at < len(line.rounds):
+                other = line.rounds[at].sts
+    return other if found is None else found
