@@ -16,7 +16,7 @@ from rillstep.core.notation.counted import only_tells
 from rillstep.core.notation.edgings import as_note, read_edging, read_plain_edging
 from rillstep.core.notation.lines import SourceLine
 from rillstep.core.notation.sections import is_heading
-from rillstep.core.notation.setups import SETUP, read_setup
+from rillstep.core.notation.setups import opening_of, read_setup
 from rillstep.core.notation.text_so_far import TextSoFar, begins_anew, just
 from rillstep.core.notation.unlabelled import instructs, not_worked, starts_piece, title_ends
 from rillstep.core.reading.stated_totals import split_totals
@@ -285,7 +285,7 @@ def _names_pattern(reading: TextSoFar, line: SourceLine) -> bool:
     if reading.header.name or reading.header.extra or not reading.in_head or line.text.rstrip().endswith(":"):
         return False
     after = next((raw for raw in line.raws[line.number :] if raw.strip()), "")
-    return not (starts_label(after) or SETUP.match(after))
+    return not (starts_label(after) or opening_of(after) is not None)
 
 
 def titled_setup(reading: TextSoFar, line: SourceLine) -> bool:
@@ -369,7 +369,7 @@ def _following(raws: Sequence[str], number: int, reading: TextSoFar) -> str | No
         if not raw.strip():
             continue
         is_row = starts_label(raw) is not None or (not notes and rows.begins_unlabelled(raw, reading.context()))
-        if is_row or SETUP.match(raw) or worked_like(raw, number, known, reading.context()) is not None:
+        if is_row or opening_of(raw) is not None or worked_like(raw, number, known, reading.context()) is not None:
             return raw
         bare = raw.strip().lower().rstrip(":.")
         if is_size_line(raw) or bare.endswith(" only") or names_sizes(raw, reading.header.sizes):

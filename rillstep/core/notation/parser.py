@@ -16,7 +16,7 @@ from rillstep.core.notation.limits import MAX_LINE, MOST_ERRORS, Extent, too_lon
 from rillstep.core.notation.line_kinds import read_line
 from rillstep.core.notation.lines import Logical, logical_lines, put_back
 from rillstep.core.notation.phrases import is_taught, lines_of_phrases
-from rillstep.core.notation.setups import SETUP
+from rillstep.core.notation.setups import opening_of
 from rillstep.core.notation.text_so_far import TextSoFar, WithNames
 from rillstep.core.notation.unlisted_sizes import by_slashes, told_sizes
 from rillstep.core.reading.stated_totals import unknown_total
@@ -70,7 +70,7 @@ def parse(
             header.keep_measures(reading.header, logical.text)
             continue
         look()
-        if assumed and (not reading.in_head or starts_label(logical.text) or SETUP.match(logical.text)):
+        if assumed and (not reading.in_head or starts_label(logical.text) or opening_of(logical.text) is not None):
             _assume(reading, assumed, len(raws))  # by now the sizes are known
             assumed = ()
         extent.take(logical.text)

@@ -2,73 +2,63 @@
 off."""
 
 import re
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import NOT_KNOWN, Finding, Span
+from rillstep.core.language.match import read
 from rillstep.core.memory import remember
 from rillstep.core.notation.unlabelled import starts_piece
 from rillstep.core.tree import Chain, Gesture, Kept, Setup, Skip, Step
 from rillstep.core.words.asides import instructions, kept_among
-from rillstep.core.words.stream import Context, uncounted
-
-SETUP = re.compile(
-    r"^\s*+(?:leaving (?:a |an )?[^.;,]{1,40},\s{0,3})?(?:\W*+(?:foundation(?: chain| ch)?|"
-    r"set-?up|to begin|to start|begin|start)\s*+[:,]\s*+)?(?:(?:with|using)\s+(?:[^.;]|"
-    r"\.(?=\d)){1,60}?,\s*)?"
-    r"(?:(?:with|using)\s+(?:[^.;,]|\.(?=\d)){1,60}?(?=\s(?:make|ch|chain|work)\s))?\s*(?:make "
-    r"a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?(?:make|work|start with|begin "
-    r"with|commence with|crochet|in(?:to)?\s+(?:an?|the|your)(?=\s(?:magic|adjustable|"
-    r"slip|sliding)\s\w+\s?[:,.]?\s?$))?\s*(?:a\s+(?=ch|foundation))?(?:foundation\s+)?"
-    r"(?P<rest>(?<=chain:\s)\d+(?:\s*[(\[][^()\[\]]*[)\]])?(?!\s*(?:ch|st|sc|[\d,(\[]))|"
-    r"ch(?:ain)?\s*(?:of\s+)?(?:[\d{]|[(\[]\d|(?:twenty|thirty|forty|fifty|sixty|seventy|"
-    r"eighty|ninety|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|"
-    r"\w+teen|until|till|for|about|a length of)\b)|"
-    r"make an adjustable ring|(?:make a |begin with a |start with a )?(?:magic|"
-    r"adjustable|slip|sliding) (?:ring|circle|loop)|mr\b|fasten off\b|cut (?:the )?yarn|"
-    r"(?:re)?join\b|(?:re)?attach\b|change to\b|switch to\b|turn\b|rotate\b|(?:sk|skip|"
-    r"miss)\b(?=[^.]{1,80}\b(?:re)?(?:join|attach))|do not (?:turn|join|fasten)|with "
-    r"rs\b|place (?:a )?marker|sl st\b|ss\b|\d+\s*(?:[(\[][\d\s,;:/|]*[)\]]\s*)?(?:ch|"
-    r"chs|chain|chains)\b)",
-    re.IGNORECASE,
-)
+from rillstep.core.words.stream import Context, stream_over, uncounted
 
 # Clauses of words before a foundation, at most.
 MOST_BEFORE = 3
+# So much of a line tells whether it is one.
+MOST_LOOKED_AT = 300
 
 
-# What may be said before a foundation, and is said by it: "Foundation chain:", "To begin, make a slip knot and".
-_SETTING_UP = re.compile(
-    r"\W*(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)?\s*[:,]?\s*(?:make "
-    r"a slip (?:knot|st)(?:\s+and|,)?(?:\s+then)?\s*)?"
-    r"(?:make|work|start with|begin with|commence with|crochet|in(?:to)?\s+(?:an?|the|your))?\s*(?:a\s+)?(?:foundatio"
-    r"n\s+)?(?:chain:\s*)?",
-    re.IGNORECASE,
-)
+@dataclass(frozen=True)
+class Opening:
+    """Where a set-up line begins to set up, and from where to where it says before with what (0-based columns).
+
+    bare: only the number of its chains stands there, as the word for them stands before a colon.
+    """
+
+    at: int
+    ahead: tuple[tuple[int, int], ...]
+    bare: bool
 
 
-_SET_UP_LEAD = re.compile(
-    r"\W{0,9}(?:foundation(?: chain| ch)?|set-?up|to begin|to start|begin|start)\s*[:,]", re.IGNORECASE
-)
-_SET_UP_TAIL = re.compile(
-    r"\s{0,3}(?:make a slip (?:knot|st)(?:\s{1,3}and|,)?(?:\s{1,3}then)?\s{0,3})?(?:make|work|start with|"
-    r"begin with|commence with|crochet)?\s{0,3}(?:a\s{1,3})?(?:foundation\s{1,3})?$",
-    re.IGNORECASE,
-)
+@remember(8192)
+def opening_of(text: str) -> Opening | None:
+    """How a line begins that sets up; None for any other line."""
+    return _opening(text, 0)
+
+
+def _opening(text: str, start: int) -> Opening | None:
+    stream = stream_over(text, 1, Context(1, (0,), "US"), start, min(len(text), start + MOST_LOOKED_AT))
+    found = read(stream, "SetUp")
+    if found is None:
+        return None
+    at, ahead, bare = found
+    places = [(stream.tokens[a].span.column - 1, stream.tokens[b - 1].span.end_column - 1) for a, b in ahead]
+    return Opening(stream.tokens[at].span.column - 1, tuple(places), bare)
 
 
 @remember(2048)
 def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Finding, ...]] | None:
     """A set-up line such as "Ch 31 (37, 43)."; None when it is none."""
-    match = _setup_in(text)
-    if match is None:
+    opening, clauses = _setup_in(text)
+    if opening is None:
         return None
-    begin, rest = match.start("rest"), match["rest"]
-    before = _before_setup(text, line, context, begin)
-    if before is None and SETUP.match(text) is None:
+    begin, rest = opening.at, text[opening.at :]
+    before = _before_setup(text, line, context, opening)
+    if before is None and clauses:
         return None
-    if rest[0].isdigit() and "ch" not in rest.lower() and text[:begin].endswith(": "):  # "Foundation chain: 25 [29]"
+    if opening.bare:  # "Foundation chain: 25 [29]"
         begin -= 3
         text = f"{text[:begin]}ch {text[begin + 3 :]}"
     stream = instructions(text, line, context, begin, len(text))
@@ -110,15 +100,19 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     return setup, tuple(findings)
 
 
-def _setup_in(text: str) -> re.Match[str] | None:
-    """Where a set-up line begins: at once, or behind a few clauses of words ("With RS together; join yarn")."""
-    match, at = SETUP.match(text), 0
-    for _ in range(MOST_BEFORE):
+def _setup_in(text: str) -> tuple[Opening | None, int]:
+    """How a set-up line begins, and behind how many clauses of words ("With RS together; join yarn")."""
+    opening, at = opening_of(text), 0
+    for clauses in range(MOST_BEFORE):
+        if opening is not None:
+            return opening, clauses
         at = text.find(";", at) + 1
-        if match is not None or not at or starts_label(text):
+        if not at or starts_label(text):
             break
-        match = SETUP.match(" " * at + text[at:])
-    return match
+        opening = _opening(text, at)
+        if opening is not None:  # what stands before it is read as well
+            opening = replace(opening, ahead=((0, opening.at),))
+    return opening, MOST_BEFORE
 
 
 def _is_setting_up(steps: tuple[Step, ...]) -> bool:
@@ -126,15 +120,17 @@ def _is_setting_up(steps: tuple[Step, ...]) -> bool:
     return all(isinstance(step, Chain | Gesture | Skip) for step in steps)
 
 
-def _before_setup(text: str, line: int, context: Context, end: int) -> tuple[tuple[Step, ...], tuple[Kept, ...]] | None:
+def _before_setup(
+    text: str, line: int, context: Context, opening: Opening
+) -> tuple[tuple[Step, ...], tuple[Kept, ...]] | None:
     """What stands before a foundation: the colour that it is made in, and words; None where it is not understood."""
-    if not text[:end].strip() or _SETTING_UP.fullmatch(text, 0, end):
-        return (), ()
-    told, lead = _SET_UP_TAIL.search(text, 0, end), _SET_UP_LEAD.match(text, 0, end)
-    stream = instructions(
-        text, line, context, lead.end() if lead is not None else 0, told.start() if told is not None else end
-    )
-    steps = read_steps(stream)
-    if stream.findings or uncounted(stream, steps) or not all(isinstance(step, Gesture | Chain) for step in steps):
-        return None
-    return steps, kept_among(stream, steps)
+    steps: list[Step] = []
+    kept: list[Kept] = []
+    for start, end in opening.ahead:
+        stream = instructions(text, line, context, start, end)
+        found = read_steps(stream)
+        if stream.findings or uncounted(stream, found) or not all(isinstance(step, Gesture | Chain) for step in found):
+            return None
+        kept += [replace(one, after=one.after + len(steps)) for one in kept_among(stream, found)]
+        steps += found
+    return tuple(steps), tuple(kept)
