@@ -7,7 +7,7 @@ from rillstep.core.clauses.repeats import CLOSING, DEEPEST, Reader, read_times
 from rillstep.core.craft import BY_US, stitch_words
 from rillstep.core.findings import Span
 from rillstep.core.language.match import read
-from rillstep.core.reading.named_places import read_counts, read_end, read_into, read_what, taken
+from rillstep.core.reading.places import read_counts, read_end, read_into, read_what, taken
 from rillstep.core.reading.stated_totals import bracket_total
 from rillstep.core.tree import (
     Chain,

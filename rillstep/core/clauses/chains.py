@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.measured import chain_length, read_until
 from rillstep.core.findings import Finding
-from rillstep.core.reading.named_places import read_counts
+from rillstep.core.reading.places import read_counts
 from rillstep.core.tree import Chain, Gesture, Num, Step, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.numbers import set_text

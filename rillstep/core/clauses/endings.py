@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.repeats import less
 from rillstep.core.clauses.uneven import read_uneven
-from rillstep.core.reading.named_places import STITCHES
+from rillstep.core.reading.places import STITCHES
 from rillstep.core.tree import (
     AsFirst,
     Chain,

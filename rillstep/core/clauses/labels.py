@@ -8,7 +8,7 @@ from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
 from rillstep.core.craft import Loop
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
-from rillstep.core.reading.named_places import read_loop
+from rillstep.core.reading.places import read_loop
 from rillstep.core.reading.stated_totals import label_totals
 from rillstep.core.tree import Num, Total
 from rillstep.core.tree.leaves import Coming

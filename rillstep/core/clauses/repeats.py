@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from rillstep.core.reading.named_places import read_end
+from rillstep.core.reading.places import read_end
 from rillstep.core.tree import Chain, Num, Repeat, Step, ToEnd
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 

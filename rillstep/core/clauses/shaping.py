@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.craft import Loop, stitch_words
-from rillstep.core.reading.named_places import STITCHES, read_end, read_into, read_loop, read_what
+from rillstep.core.reading.places import STITCHES, read_end, read_into, read_loop, read_what
 from rillstep.core.tree import (
     Every,
     FromHook,

@@ -13,7 +13,7 @@ from rillstep.core.findings import Finding
 from rillstep.core.language.forms.joins import names_colour
 from rillstep.core.language.match import read
 from rillstep.core.memory import remember
-from rillstep.core.reading.named_places import STITCHES, qualifiers, read_end, read_into, read_what, taken
+from rillstep.core.reading.places import STITCHES, qualifiers, read_end, read_into, read_what, taken
 from rillstep.core.reading.stated_totals import stated_within
 from rillstep.core.tree import (
     Chain,

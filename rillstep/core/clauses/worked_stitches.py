@@ -16,7 +16,7 @@ from rillstep.core.clauses.shaping import (
 from rillstep.core.clauses.sides import along_side, evenly
 from rillstep.core.craft import BY_US, Loop, stitch_words
 from rillstep.core.findings import Span
-from rillstep.core.reading.named_places import STITCHES, read_end, read_into, read_loop, read_what
+from rillstep.core.reading.places import STITCHES, read_end, read_into, read_loop, read_what
 from rillstep.core.tree import (
     Evenly,
     Every,

@@ -29,6 +29,7 @@ def _is_number(text: str) -> bool:
 
 
 def is_any(text: str) -> bool:
+    """Any token begins it."""
     return text != ""
 
 
@@ -58,6 +59,7 @@ def _idle_ends(stream: Stream, at: int) -> Iterable[int]:
 
 
 def idle(stream: Stream, start: int, end: int) -> None:
+    """Numbers that hold nothing: they are taken into account in what was read."""
     stream.counted.append((start, end))
 
 

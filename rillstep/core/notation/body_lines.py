@@ -189,9 +189,16 @@ def edging(reading: TextSoFar, line: SourceLine) -> bool:
     return instructs(line.text) and _read_edging(reading, line)
 
 
+# A line of words that says so works rows, whatever stands before it.
+_REPEATS = tuple(
+    f"{again} {rows}" for again in ("rep", "repeat") for rows in ("row", "rnd", "round", "last row", "last rnd")
+)
+
+
 def words(reading: TextSoFar, line: SourceLine) -> bool:
     """Whatever is left; what seems to instruct, or states a total, is said not to be looked at."""
-    unworked = instructs(line.text) and not plain_rows.makes_a_loop(line.text, line.number, line.context)
+    repeats = any(words in line.text.lower() for words in _REPEATS)
+    unworked = (instructs(line.text) or repeats) and not plain_rows.makes_a_loop(line.text, line.number, line.context)
     findings = [not_worked(line.span)] if unworked else _totals_of_words(line.text, line.number, line.context)
     reading.add(Prose(line.text.strip(), reading.active, False, line.span), findings)
     return True

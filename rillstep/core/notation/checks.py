@@ -2,9 +2,9 @@
 
 import re
 
+from rillstep.core.clauses.sources import rows_in_all
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
-from rillstep.core.notation.sources import rows_in_all
 from rillstep.core.tree import Check, CheckItem
 from rillstep.core.words.stream import Context, NotUnderstood, Stream, plain_num, problem_of, stream_over
 

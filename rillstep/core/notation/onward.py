@@ -6,8 +6,8 @@ What each of them does is not said; how many stitches it makes is, as each grows
 
 import re
 
+from rillstep.core.clauses import rows_again
 from rillstep.core.craft import stitch_words
-from rillstep.core.notation import rows_again
 from rillstep.core.tree import Num, Onward
 from rillstep.core.words.stream import Context, NotUnderstood, stream_over
 

@@ -9,7 +9,7 @@ from rillstep.core.clauses.steps import read_steps
 from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation.unlabelled import only_a_loop, title_ends
-from rillstep.core.reading.named_places import STITCHES
+from rillstep.core.reading.places import STITCHES
 from rillstep.core.reading.stated_totals import split_totals
 from rillstep.core.tree import Chain, Every, Gesture, Row, ToEnd, Work
 from rillstep.core.tree.features import main_stitch

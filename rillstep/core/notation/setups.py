@@ -12,7 +12,8 @@ from rillstep.core.memory import remember
 from rillstep.core.notation.unlabelled import starts_piece
 from rillstep.core.tree import Chain, Gesture, Kept, Setup, Skip, Step
 from rillstep.core.words.asides import instructions, kept_among
-from rillstep.core.words.stream import Context, stream_over, uncounted
+from rillstep.core.words.ledger import uncounted
+from rillstep.core.words.stream import Context, stream_over
 
 # Clauses of words before a foundation, at most.
 MOST_BEFORE = 3
@@ -21,7 +22,7 @@ MOST_LOOKED_AT = 300
 
 
 @dataclass(frozen=True)
-class Opening:
+class SetUpOpening:
     """Where a set-up line begins to set up, and from where to where it says before with what (0-based columns).
 
     bare: only the number of its chains stands there, as the word for them stands before a colon.
@@ -33,19 +34,19 @@ class Opening:
 
 
 @remember(8192)
-def opening_of(text: str) -> Opening | None:
+def opening_of(text: str) -> SetUpOpening | None:
     """How a line begins that sets up; None for any other line."""
     return _opening(text, 0)
 
 
-def _opening(text: str, start: int) -> Opening | None:
+def _opening(text: str, start: int) -> SetUpOpening | None:
     stream = stream_over(text, 1, Context(1, (0,), "US"), start, min(len(text), start + MOST_LOOKED_AT))
     found = read(stream, "SetUp")
     if found is None:
         return None
     at, ahead, bare = found
     places = [(stream.tokens[a].span.column - 1, stream.tokens[b - 1].span.end_column - 1) for a, b in ahead]
-    return Opening(stream.tokens[at].span.column - 1, tuple(places), bare)
+    return SetUpOpening(stream.tokens[at].span.column - 1, tuple(places), bare)
 
 
 @remember(2048)
@@ -100,7 +101,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
     return setup, tuple(findings)
 
 
-def _setup_in(text: str) -> tuple[Opening | None, int]:
+def _setup_in(text: str) -> tuple[SetUpOpening | None, int]:
     """How a set-up line begins, and behind how many clauses of words ("With RS together; join yarn")."""
     opening, at = opening_of(text), 0
     for clauses in range(MOST_BEFORE):
@@ -121,7 +122,7 @@ def _is_setting_up(steps: tuple[Step, ...]) -> bool:
 
 
 def _before_setup(
-    text: str, line: int, context: Context, opening: Opening
+    text: str, line: int, context: Context, opening: SetUpOpening
 ) -> tuple[tuple[Step, ...], tuple[Kept, ...]] | None:
     """What stands before a foundation: the colour that it is made in, and words; None where it is not understood."""
     steps: list[Step] = []

@@ -5,12 +5,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from rillstep.core.clauses.sources import called
 from rillstep.core.findings import Finding, Span
 from rillstep.core.notation import header
 from rillstep.core.notation.counted import ChainSaid, with_said
 from rillstep.core.notation.header import Header, context_of
 from rillstep.core.notation.sections import colour_of, part_title, piece_joined, piece_named, read_heading, says_more
-from rillstep.core.notation.sources import called
 from rillstep.core.tree import (
     Again,
     Along,

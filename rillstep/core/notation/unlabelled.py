@@ -34,8 +34,9 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.words.asides import kept_among
+from rillstep.core.words.ledger import uncounted
 from rillstep.core.words.lexicon import ROWS
-from rillstep.core.words.stream import NotUnderstood, Stream, uncounted
+from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 
 _LEADING = (

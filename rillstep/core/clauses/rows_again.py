@@ -6,10 +6,10 @@ from typing import Literal
 
 from rillstep.core.clauses.label_numbers import ranges
 from rillstep.core.clauses.measured import read_until
+from rillstep.core.clauses.sources import ROW_WORDS, in_colours, rows_besides, rows_in_all, rows_in_brackets
 from rillstep.core.findings import Finding, Span
 from rillstep.core.language.match import read
-from rillstep.core.notation.sources import ROW_WORDS, in_colours, rows_besides, rows_in_all, rows_in_brackets
-from rillstep.core.reading.named_places import taken
+from rillstep.core.reading.places import taken
 from rillstep.core.tree import Gesture, Num, Total, Until
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import STITCH
