@@ -45,9 +45,10 @@ THINGS = (
 def measures_for(thing: Thing) -> dict[str, float]:
     """What a bag must measure to hold a thing, in mm, by the names of measures."""
     return {
-        "width": thing.width_mm + thing.depth_mm + EASE_MM, "height": thing.height_mm + EASE_UP_MM,
+        "width": thing.width_mm + thing.depth_mm + EASE_MM,
+        "height": thing.height_mm + EASE_UP_MM,
         "depth": thing.depth_mm,
-    }  # fmt: skip
+    }
 
 
 def fits(thing: Thing, mm: Mapping[str, float]) -> bool:

@@ -72,9 +72,12 @@ def gauge_said(text: str, pattern: Pattern, units: Units) -> GaugeSaid | None:
             return GaugeSaid(number, raw.strip(), stitch, None, None)
         times = GAUGE_SPAN[units] * MM_PER[units] / spans.pop()
         return GaugeSaid(
-            number, raw.strip(), stitch,
-            None if sts is None else round(sts * times, 2), None if rows is None else round(_value(rows[1]) * times, 2),
-        )  # fmt: skip
+            number,
+            raw.strip(),
+            stitch,
+            None if sts is None else round(sts * times, 2),
+            None if rows is None else round(_value(rows[1]) * times, 2),
+        )
     return None
 
 

@@ -108,18 +108,23 @@ def _fitted_once(
     fitted = replace(gauge, width_mm=gauge.width_mm * x, height_mm=gauge.height_mm * y)
     compared = tuple(
         Compared(
-            name, labels[name].label, labels[name].piece, made_mm[name], rest[name] + across[name] * x + up[name] * y,
+            name,
+            labels[name].label,
+            labels[name].piece,
+            made_mm[name],
+            rest[name] + across[name] * x + up[name] * y,
             abs(made_mm[name] - rest[name] - across[name] * x - up[name] * y) <= _FAR * sigma[name],
             _own(made_mm[name] - rest[name] - up[name] * y, across[name], base[name], gauge.width_mm),
             _own(made_mm[name] - rest[name] - across[name] * x, up[name], base[name], gauge.height_mm),
         )
         for name in known
-    )  # fmt: skip
+    )
     return FittedGauge(
         fitted,
-        None if x_error is None else x_error * gauge.width_mm, None if y_error is None else y_error * gauge.height_mm,
+        None if x_error is None else x_error * gauge.width_mm,
+        None if y_error is None else y_error * gauge.height_mm,
         compared,
-    )  # fmt: skip
+    )
 
 
 def _own(left: float, part: float, whole: float, mm: float) -> float | None:

@@ -13,6 +13,7 @@ from typing import Literal
 
 from rillstep.core.assumptions.unread import PLACES, Unread
 from rillstep.core.craft import GATHERED, Terms, stitch_words
+from rillstep.core.wordlists import phrase_list
 from rillstep.core.words.asides import words_change_nothing
 from rillstep.core.words.lexicon import STRANDS
 
@@ -28,12 +29,12 @@ _LIKE = {
 }  # fmt: skip
 _MEANT = {word: meant for meant, words in _LIKE.items() for word in words.split()}
 _NUMBER = r"\d+(?:\s?\([\d,;/ ]+\))?"
-_FORMS = (
-    "in each st around", "in each st across", "in each ch around", "in each ch across", "in next {n} sts",
-    "in next st", "in next ch", "in next {n} ch", "in same st", "in first st", "in last st", "in each rem st",
-    "in 2nd ch from hook", "in next ch-{n} sp", "in next sp", "in each ch-{n} sp", "in each sp around", "in ring",
-    "in each st and ch around", "in marked st",
-)  # fmt: skip
+_FORMS = phrase_list(
+    "in each st around | in each st across | in each ch around | in each ch across | in next {n} sts | in "
+    "next st | in next ch | in next {n} ch | in same st | in first st | in last st | in each rem st | in "
+    "2nd ch from hook | in next ch-{n} sp | in next sp | in each ch-{n} sp | in each sp around | in ring "
+    "| in each st and ch around | in marked st"
+)
 _TOGETHER = re.compile(r"together|gather|one top|as one|become one|narrow|decreas|over two", re.IGNORECASE)
 _SEVERAL = re.compile(r"pair|side by side|same (?:spot|place|top)|one spot|becomes two|widen|increas", re.IGNORECASE)
 _LEFT = re.compile(r"\brest\b|remain|others?\b|\bleft\b|further|abandon|wait|unworked", re.IGNORECASE)

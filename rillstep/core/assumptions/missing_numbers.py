@@ -8,12 +8,13 @@ from rillstep.core.findings import Edit, Span, apply_edits
 from rillstep.core.proof import LineProof, Proof, prove_as_read
 from rillstep.core.tree import Row
 from rillstep.core.watch import look
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.numbers import set_text
 from rillstep.core.words.tokens import Token, tokens_of
 
 MOST_TRIALS, MOST_ANSWERS, MOST_LINES = 12, 3, 6
 # Behind these words, and before those, a number stands: of several it is said how many.
-_LEADS = ("next", "last", "first", "rem", "remaining", "sk", "skip", "miss")
+_LEADS = word_list("next last first rem remaining sk skip miss")
 _SEVERAL = ("sts", "stitches", "chs", "chains", "sps", "spaces")
 # How many times a repeat may be worked, so that what is left over is shared among its turns.
 _TURNS = (1, 2, 3, 4, 6, 8)
@@ -103,9 +104,8 @@ def _answers(text: str, proof: Proof, line: LineProof, at: Span, assumed: tuple[
         makes = ", ".join(dict.fromkeys(str(sts) for sts in own.sts if sts is not None))
         stated = ", ".join(dict.fromkeys(str(sts) for sts in own.stated if sts is not None))
         yield NumberAnswer(
-            number, f"{own.label}: {makes} sts", f"{own.label} ({stated})" if stated else "",
-            Edit(at, f" {number}"),
-        )  # fmt: skip
+            number, f"{own.label}: {makes} sts", f"{own.label} ({stated})" if stated else "", Edit(at, f" {number}")
+        )
 
 
 def _with(text: str, at: Span, values: tuple[int, ...]) -> str:

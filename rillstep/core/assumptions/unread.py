@@ -10,23 +10,23 @@ from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
 from rillstep.core.notation.phrases import stands_in
 from rillstep.core.proof import Proof
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.lexicon import CRAFT, HANDS, STITCH, USUAL_WORDS, WORD_NUMBERS
 from rillstep.core.words.tokens import Token, tokens_of
 
 Position = Literal["stitch", "place", "aside"]
 
-PLACES = ("in", "into", "on", "onto", "over", "under", "through", "along", "around", "per", "at")
-_SMALL = (
-    "in", "into", "on", "onto", "over", "under", "through", "by", "the", "a", "an", "to", "at", "is", "are", "as",
-    "if", "or", "it", "its", "you", "your", "so", "be", "not", "do", "front", "back", "rs", "ws", "pm", "x", "tog",
-    "nd", "rd", "th", "hook", "lp", "lps", "invdec",
-)  # fmt: skip
-_KNOWN = frozenset((
-    *CRAFT, *USUAL_WORDS, *WORD_NUMBERS, *HANDS, *stitch_words("US"), *stitch_words("UK"), *GATHERED, *_SMALL,
-))  # fmt: skip
-_ENDS = (",", ";", ".", ":", "(", ")", "[", "]", "*", "**", "{", "}", "-", "—", "–", "=")
+PLACES = word_list("in into on onto over under through along around per at")
+_SMALL = word_list(
+    "in into on onto over under through by the a an to at is are as if or it its you your so be not do "
+    "front back rs ws pm x tog nd rd th hook lp lps invdec"
+)
+_KNOWN = frozenset(
+    (*CRAFT, *USUAL_WORDS, *WORD_NUMBERS, *HANDS, *stitch_words("US"), *stitch_words("UK"), *GATHERED, *_SMALL)
+)
+_ENDS = word_list(", ; . : ( ) [ ] * ** { } - — – =")
 # A stitch stands behind these words, and before those.
-_BEFORE_STITCH = ("and", "then", "work", "each", "first", "last", "next", "more", "blo", "flo")
+_BEFORE_STITCH = word_list("and then work each first last next more blo flo")
 _BEHIND_STITCH = (*PLACES, "across", "to", "and", "next", "st", "sts", "x", "each", "evenly")
 MOST_WORDS = 12
 MOST_OF_LABEL = 40

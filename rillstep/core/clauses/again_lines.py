@@ -26,9 +26,14 @@ def until_totals(until_sts: Num | None) -> list[Total]:
 
 
 def labelled_again(
-    text: str, line: int, context: Context, label: labels.Label,
-    read: tuple[int, tuple[Total, ...], list[Finding]], spans: tuple[Span, Span], begins: tuple[Gesture, ...],
-) -> tuple[tuple[Line, ...], tuple[Finding, ...]]:  # fmt: skip
+    text: str,
+    line: int,
+    context: Context,
+    label: labels.Label,
+    read: tuple[int, tuple[Total, ...], list[Finding]],
+    spans: tuple[Span, Span],
+    begins: tuple[Gesture, ...],
+) -> tuple[tuple[Line, ...], tuple[Finding, ...]]:
     """The rows of a label that are worked as others are."""
     end, totals, findings = read
     body = instructions(text, line, context, label.body, end)

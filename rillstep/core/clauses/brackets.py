@@ -27,6 +27,7 @@ from rillstep.core.tree import (
     Together,
     Work,
 )
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.asides import keep, keep_bracket
 from rillstep.core.words.sizes import sizes_named
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
@@ -190,13 +191,12 @@ def _is_multiple(stream: Stream) -> bool:
     return False
 
 
-_OF_PLACE_AGAIN = (
-    "same", "this", "that", "it", "one", "ch", "st", "stitch", "chain", "already", "holds", "holding", "has",
-    "contains", "first", "where", "was", "made", "worked", "the", "a", "is", "you",
-    "started", "began", "in", "as", "which", "middle", "center", "centre", "of", "shell", "fan", "group", "corner",
-    "turn", "end", "also", "1", "2", "3", "top", "loop", "sp", "space", "round", "row", "rnd",
-    "beginning", "start", "beg", "joining", "join", "into", "work", "increase", "point", "side", "other", "chs", "last",
-)  # fmt: skip
+_OF_PLACE_AGAIN = word_list(
+    "same this that it one ch st stitch chain already holds holding has contains first where was made "
+    "worked the a is you started began in as which middle center centre of shell fan group corner turn "
+    "end also 1 2 3 top loop sp space round row rnd beginning start beg joining join into work increase "
+    "point side other chs last"
+)
 _SAYS_PLACE = frozenset(["same", "already", "where", "started", "began", "middle", "center", "centre", "corner"])
 
 

@@ -30,6 +30,7 @@ from rillstep.core.tree import (
     TopOfChain,
     Work,
 )
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 from rillstep.core.words.tokens import Token
@@ -95,11 +96,10 @@ def read_ending(stream: Stream, before: list[Step], read_steps: Reader) -> list[
 
 
 # What is left out of the last repeat.
-_OMITTED = (
-    "the", "last", "final", "corner", "corners", "ch", "chs", "chain", "chains", "sp", "sps", "space", "st", "sts",
-    "stitch", "stitches", "of", "on",
-            "in", "at", "end", "rep", "repeat", "repetition", "and", "loop", "lp", "shell", "group", "motif",
-            "increase", "inc")  # fmt: skip
+_OMITTED = word_list(
+    "the last final corner corners ch chs chain chains sp sps space st sts stitch stitches of on in at "
+    "end rep repeat repetition and loop lp shell group motif increase inc"
+)
 # Places at which the last repeat may end, that are tried.
 MOST_CUTS = 3
 
@@ -283,11 +283,14 @@ def _replaced(stream: Stream, repeat: Repeat, worked: list[Step]) -> list[Step] 
         *first, _ = repeat.steps  # the other half of the shell that the round began with
         return [*first, Repeat((usual, *first), repeat.times, repeat.span)]
     if not (
-        isinstance(last, Work) and isinstance(last.into, Last)
-        and isinstance(usual, Work) and isinstance(usual.into, Next)
-        and len(repeat.steps) > 1 and usual.into.count.is_always(1)
+        isinstance(last, Work)
+        and isinstance(last.into, Last)
+        and isinstance(usual, Work)
+        and isinstance(usual.into, Next)
+        and len(repeat.steps) > 1
+        and usual.into.count.is_always(1)
         and (last.stitch, last.per) != (usual.stitch, usual.per)
-    ):  # fmt: skip
+    ):
         return None
     *first, _ = repeat.steps
     end = ToEnd("last", plain_num(stream, 1), "", None if last.into.what == STITCHES else last.into.what)

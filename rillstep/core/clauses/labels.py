@@ -62,12 +62,20 @@ _BRACKETED_SET = re.compile(r"^\s*(?P<word>)(?=\d{1,3}\s?\(\d{1,3}(?:,\s?\d{1,3}
 # "3) MR, 6 sc [6]", "13)-20) sc around", "13-20) ...": the bracket tells a label, where an instruction or a total
 # follows.
 _BRACKETED = re.compile(
-    (r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|"
-        r"hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))"), re.IGNORECASE
-)  # fmt: skip
+    (
+        r"^\s*(?P<number>\d{1,3})(?P<word>)(?:\)?\s*[-–]\s*(?P<upto>\d{1,3}))?(?P<closed>\))\s+(?=.*(?:\b(?:sc|"
+        r"hdc|dc|tr|htr|inc|dec|ss|ch|sk|rep|repeat)\b|[(\[]\d+[)\]]\s*$))"
+    ),
+    re.IGNORECASE,
+)
 # "Next 10 (12) rounds: ...": so many, all alike.
-_NEXT_FEW = re.compile((rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*"
-    rf"(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))"), re.IGNORECASE)  # fmt: skip
+_NEXT_FEW = re.compile(
+    (
+        rf"^\s*(?:for\s+)?(?:the\s+)?(?:next|following|last)\s+(?P<few>\d[\d\s(),/]*)\s*{_WORD}\b(?=\s*"
+        rf"(?:[(\[][^()\[\]]{{1,60}}[)\]])?\s*(?:[:,]|\.{_BEGINS}))"
+    ),
+    re.IGNORECASE,
+)
 # "Eyelet rnd:", "Decrease round (handles):", "Border Rnd 2:": a row with a name of its own, told by the colon.
 _TITLED = re.compile(
     r"^\s*(?!(?:rep|repeat|repeating|work|working|continue|continuing|as|same|for|after|"

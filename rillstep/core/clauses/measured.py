@@ -5,17 +5,15 @@ from fractions import Fraction
 
 from rillstep.core.findings import Finding
 from rillstep.core.tree import Num, Until
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stream import Context, Stream, stream_over
 
 _UNITS = {"mm": "mm", "cm": "cm", "in": "in", "inch": "in", "inches": "in"}
-_PIECES = (
-    "it", "piece", "wall", "walls", "work", "panel", "body", "strap", "bag", "section", "the", "this", "your", "chain",
-    "side", "sides", "flap", "handle", "pocket", "gusset", "base", "cord", "tube", "total", "height", "length",
-)  # fmt: skip
-_MEASURES = (
-    "measures", "measure", "is", "are", "reaches", "reach", "has", "about", "approximately", "approx", "tall", "high",
-    "long", "wide",
-)  # fmt: skip
+_PIECES = word_list(
+    "it piece wall walls work panel body strap bag section the this your chain side sides flap handle "
+    "pocket gusset base cord tube total height length"
+)
+_MEASURES = word_list("measures measure is are reaches reach has about approximately approx tall high long wide")
 _SHARES = {
     "half": Fraction(1, 2), "third": Fraction(1, 3), "3rd": Fraction(1, 3), "quarter": Fraction(1, 4),
     "fourth": Fraction(1, 4), "4th": Fraction(1, 4),

@@ -20,9 +20,11 @@ def named_in(body: Stream, steps: Sequence[Step]) -> tuple[Named, ...]:
     """What a row names, in the order of its words; `body` is its stream, read to the end."""
     joins = [step.span for step in steps if isinstance(step, Gesture) and step.kind in ("join", "join into ring")]
     joined = {
-        at for at, token in enumerate(body.tokens) for span in joins
+        at
+        for at, token in enumerate(body.tokens)
+        for span in joins
         if span.line == token.span.line and span.column <= token.span.column < span.end_column
-    }  # fmt: skip
+    }
     named: list[Named] = []
     for one in body.named:
         if isinstance(one, BelowNamed):

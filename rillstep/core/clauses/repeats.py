@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from rillstep.core.reading.places import read_end
 from rillstep.core.tree import Chain, Num, Repeat, Step, ToEnd
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
 
 Reader = Callable[..., tuple[Step, ...]]
@@ -184,10 +185,10 @@ def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, s
     return [*first, Repeat((*rest, *first), times, stream.since(start))]
 
 
-_ENDING_AT = (
-    "ending", "end", "ends", "ended", "stopping", "stop", "finish", "finishing", "the", "last", "final", "rep",
-    "repeat", "repetition", "at", "with", "on",
-              "in", "and", "only", "working", "work", "to", "up", "but", "you", "time", "of", "repeats")  # fmt: skip
+_ENDING_AT = word_list(
+    "ending end ends ended stopping stop finish finishing the last final rep repeat repetition at with on "
+    "in and only working work to up but you time of repeats"
+)
 
 
 def _from_star(stream: Stream) -> None:

@@ -369,11 +369,23 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None, Until | None]:
     number = stream.number()
     if number is not None and stream.word(*ROW_WORDS):
         stream.any_of(
-            "have been worked in total", "have been worked in all", "are complete", "are completed", "are done",
-            "are worked", "are finished", "have been completed", "are made", "have been worked", "in total", "total",
-            "in all", "completed", "done",
+            "have been worked in total",
+            "have been worked in all",
+            "are complete",
+            "are completed",
+            "are done",
             "are worked",
-        )  # fmt: skip
+            "are finished",
+            "have been completed",
+            "are made",
+            "have been worked",
+            "in total",
+            "total",
+            "in all",
+            "completed",
+            "done",
+            "are worked",
+        )
         return number, None, None
     stream.at = start
     span = stream.here()

@@ -25,11 +25,12 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.lexicon import CHAIN, NEXT
 from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import Stream, plain_num
 
-PLACE_WORDS = ("in", "into", "around", "over", "through", "on", "to", "at", "between")
+PLACE_WORDS = word_list("in into around over through on to at between")
 
 
 def in_colour(stream: Stream) -> Gesture | None:

@@ -26,6 +26,7 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from rillstep.core.wordlists import phrase_list
 from rillstep.core.words.lexicon import CHAIN, NEXT, STITCH
 from rillstep.core.words.stitch_names import stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
@@ -119,22 +120,24 @@ def _together_place(stream: Stream, legs: int) -> Into | None:
 
 _MORE = ("increasing", "increase", "inc")
 _FEWER = ("decreasing", "decrease", "dec")
-_OF_ROW = ("of row", "of the row", "of rnd", "of the rnd", "of round", "of the round", "of each row", "of every row")
-_BOTH_ENDS = (
-    "at each end", "at both ends", "on each end", "at each side", "at both sides", "each end", "each side",
-    "on each side", "at either end",
-)  # fmt: skip
+_OF_ROW = phrase_list(
+    "of row | of the row | of rnd | of the rnd | of round | of the round | of each row | of every row"
+)
+_BOTH_ENDS = phrase_list(
+    "at each end | at both ends | on each end | at each side | at both sides | each end | each side | on "
+    "each side | at either end"
+)
 _BEGINNING = ("at beginning", "at the beginning", "at beg", "at start", "at the start", "at the beg")
 _END = ("at end", "at the end")
 _EVENLY = (
     "evenly spaced", "evenly", "evenly around", "evenly across", "spaced evenly", "evenly spaced around",
     "evenly spaced across",
 )  # fmt: skip
-_OTHERS = (
-    "all other", "all others", "all other sts", "all the other sts", "each other", "every other", "all remaining",
-    "all rem", "the rest", "each remaining",
-    "each rem", "remaining", "rem", "the remaining", "the others", "the other",
-)  # fmt: skip
+_OTHERS = phrase_list(
+    "all other | all others | all other sts | all the other sts | each other | every other | all "
+    "remaining | all rem | the rest | each remaining | each rem | remaining | rem | the remaining | the "
+    "others | the other"
+)
 
 
 def shaped(stream: Stream, work: Step) -> list[Step] | None:

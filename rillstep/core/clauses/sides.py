@@ -4,6 +4,7 @@ import re
 from typing import Literal
 
 from rillstep.core.tree import Evenly, Num, Step
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stream import Stream
 
 
@@ -37,16 +38,14 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
 
 
 # What an edge is called, along which stitches are spread.
-_OF_EDGE = (
-    "the", "your", "this", "all", "each", "every", "whole", "entire", "outer", "inner", "upper", "lower", "first",
-    "second", "other", "opposite", "next", "last", "same", "long", "short", "left", "right",
-    "curved", "straight", "flat", "front", "back", "raw", "edge", "edges", "side", "sides", "row", "rows", "end",
-    "ends", "of", "and", "top", "bottom", "base", "rim", "mouth", "opening", "armhole", "circle", "half",
-    "diameter", "square", "motif", "rectangle", "panel", "piece", "bag", "body", "flap", "pocket", "gusset", "strap",
-    "handle", "foundation", "chain", "ch", "starting", "beginning", "ring", "hole", "work",
-    "around", "along", "across", "down", "up", "over", "perimeter", "outside", "circumference", "way", "pouch",
-    "purse", "tote", "handles", "straps", "these", "those", "semicircle", "fan", "triangle", "tab", "band", "neck",
-)  # fmt: skip
+_OF_EDGE = word_list(
+    "the your this all each every whole entire outer inner upper lower first second other opposite next "
+    "last same long short left right curved straight flat front back raw edge edges side sides row rows "
+    "end ends of and top bottom base rim mouth opening armhole circle half diameter square motif "
+    "rectangle panel piece bag body flap pocket gusset strap handle foundation chain ch starting "
+    "beginning ring hole work around along across down up over perimeter outside circumference way pouch "
+    "purse tote handles straps these those semicircle fan triangle tab band neck"
+)
 
 
 def _ordinal(stream: Stream) -> bool:
@@ -79,10 +78,7 @@ def _edges_counted(stream: Stream) -> bool:
     return False
 
 
-_SIDE = (
-    "other", "next", "opposite", "second", "first", "left", "right", "short", "long", "remaining", "same", "bottom",
-    "top", "lower", "upper",
-)  # fmt: skip
+_SIDE = word_list("other next opposite second first left right short long remaining same bottom top lower upper")
 _EDGES: tuple[tuple[str, Literal["edge", "row ends", "foundation"]], ...] = (
     ("row ends", "row ends"), ("ends of the rows", "row ends"), ("ends of rows", "row ends"),
     ("sides of the rows", "row ends"),

@@ -162,9 +162,14 @@ def rows_in_all(stream: Stream) -> Num | None:
     start = stream.at
     stream.word("for")
     told = stream.any_of(
-        "you should now have", "you should have", "you will have", "you now have", "there are", "you have",
-        "there should be"
-    )  # fmt: skip
+        "you should now have",
+        "you should have",
+        "you will have",
+        "you now have",
+        "there are",
+        "you have",
+        "there should be",
+    )
     number = stream.number()
     if (
         number is not None

@@ -5,14 +5,12 @@ are still read. Clauses that begin alike are told apart here; what they hold is 
 `gestures`, `chains`, `works` and `brackets`.
 """
 
-import difflib
-
 from rillstep.core.clauses import brackets, chains, endings, repeats, worked_stitches
-from rillstep.core.craft import GATHERED, PICOT, Terms, stitch_words
+from rillstep.core.clauses.unread_clauses import give_up_clause
+from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding
 from rillstep.core.language.forms.joins import names_colour
 from rillstep.core.language.match import read
-from rillstep.core.memory import remember
 from rillstep.core.reading.places import STITCHES, qualifiers, read_end, read_into, read_what, taken
 from rillstep.core.reading.stated_totals import stated_within
 from rillstep.core.tree import (
@@ -31,16 +29,14 @@ from rillstep.core.tree import (
     Work,
 )
 from rillstep.core.tree.changes import in_loop
+from rillstep.core.wordlists import phrase_list, word_list
 from rillstep.core.words.asides import changes_nothing, keep, keep_clause, keep_phrase, keep_strands, keep_title
-from rillstep.core.words.lexicon import STITCH, USUAL_WORDS
+from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import how_many, sees_stitch, stitch_word
 from rillstep.core.words.stream import NotUnderstood, Stream, plain_num
-from rillstep.core.words.tokens import Token
 
 SEPARATORS = (",", ";", ".", ":", "-", "—", "&")
-_BETWEEN = (
-    "then", "and", "now", "working", "also", "again", "finally", "but", "with", "carefully", "loosely",
-)  # fmt: skip
+_BETWEEN = word_list("then and now working also again finally but with carefully loosely")
 
 
 def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
@@ -84,7 +80,7 @@ def read_steps(stream: Stream, closing: str | None = None) -> tuple[Step, ...]:
             if keep_clause(stream, start):
                 continue
             stream.at = max(reached, start + 1)
-            _give_up_clause(stream, start, problem, closing)
+            give_up_clause(stream, start, problem, closing)
     if closing is not None and closing != "*":
         raise NotUnderstood(stream.end, f"a “{closing}” is missing")
     return _in_told_loop(stream, steps, told_loop)
@@ -121,30 +117,25 @@ def _between(stream: Stream) -> None:
             stream.next()
 
 
-_NOTHING = (
-    "rotating clockwise", "rotating counterclockwise", "rotating the work", "rotating work", "rotating",
-    "turning the work", "rotating the piece",
-    "turning the work clockwise", "turning clockwise", "as you go",
-    "work even", "working even", "continue even", "work evenly", "continue to work", "continue working",
-    "continue in pattern",
-    "working in continuous rounds", "working in continuous rnds", "working in a spiral", "working in rounds",
-    "working in rows",
-    "in continuous rounds", "in a spiral", "moving marker up", "moving the marker up", "moving marker up as you go",
-    "moving marker up each round", "moving the marker up each round",
-    "at end of last row", "at the end of the last row", "at end of last rnd", "at end of last round",
-    "at the end of the last round", "on last row",
-    "at end of row", "at end of rnd", "at end of round", "in pattern", "as follows", "insert hook in first st",
-    "insert hook in next st", "as established", "in established pattern",
-    "to work in rounds", "to work in rnds", "to work in the round",
-)  # fmt: skip
+_NOTHING = phrase_list(
+    "rotating clockwise | rotating counterclockwise | rotating the work | rotating work | rotating | "
+    "turning the work | rotating the piece | turning the work clockwise | turning clockwise | as you go | "
+    "work even | working even | continue even | work evenly | continue to work | continue working | "
+    "continue in pattern | working in continuous rounds | working in continuous rnds | working in a "
+    "spiral | working in rounds | working in rows | in continuous rounds | in a spiral | moving marker up "
+    "| moving the marker up | moving marker up as you go | moving marker up each round | moving the "
+    "marker up each round | at end of last row | at the end of the last row | at end of last rnd | at end "
+    "of last round | at the end of the last round | on last row | at end of row | at end of rnd | at end "
+    "of round | in pattern | as follows | insert hook in first st | insert hook in next st | as "
+    "established | in established pattern | to work in rounds | to work in rnds | to work in the round"
+)
 
 
 _INCLUDING = ("including the top of the", "including the top of", "including top of", "including the", "including")
-_TO_CLOSE = (
-    "to join", "to close round", "to close rnd", "to close the round", "to close the rnd", "to close",
-    "to form last loop", "to form last sp",
-    "to complete the round", "to complete round",
-)  # fmt: skip
+_TO_CLOSE = phrase_list(
+    "to join | to close round | to close rnd | to close the round | to close the rnd | to close | to form "
+    "last loop | to form last sp | to complete the round | to complete round"
+)
 
 
 def _tells_purpose(stream: Stream) -> bool:
@@ -362,81 +353,3 @@ def _read_skip(stream: Stream, start: int) -> list[Step]:
             return [*skipped, Skip(plain_num(stream, 1), other, False, stream.since(at))]
     stream.at = at
     return skipped
-
-
-def _give_up_clause(stream: Stream, start: int, problem: NotUnderstood, closing: str | None) -> None:
-    """Step over a clause that was not understood, and say so, naming its words."""
-    while (token := stream.peek()) is not None and not token.is_mark(",", ";", ".", "]", ")"):
-        stream.next()
-    if closing is None and (token := stream.peek()) is not None and token.is_mark("]", ")"):
-        stream.next()
-    stream.count(start)  # said to be not understood
-    span = stream.since(start)
-    words = " ".join(token.text for token in stream.tokens[start : stream.at])
-    foreign = _foreign_word(stream, start)
-    if foreign is not None:
-        other = "UK" if stream.context.terms == "US" else "US"
-        message = (
-            f"“{foreign}” is a {other} name, and this text is in {stream.context.terms} "
-            f"terms: “{words}” is not understood."
-        )
-        stream.findings.append(Finding("terms-mixed", "error", span, message))
-        return
-    detail = f": {problem.message}" if problem.message else ""
-    message = f"“{words}” is not understood{detail}.{_did_you_mean(stream, start)}"
-    stream.findings.append(Finding(problem.code, "error", span, message))
-
-
-def _foreign_word(stream: Stream, start: int) -> str | None:
-    """A stitch that has this name only on the other side of the ocean."""
-    other = stitch_words("UK" if stream.context.terms == "US" else "US")
-    mine = stitch_words(stream.context.terms)
-    found = (
-        t.text for t in stream.tokens[start : stream.at] if t.kind == "word" and t.text in other and t.text not in mine
-    )
-    return next(found, None)
-
-
-def _stands_as_stitch(stream: Stream, token: Token) -> bool:
-    """Does an unknown word stand where a stitch would: before "in next st"?"""
-    at = stream.tokens.index(token) + 1
-    while at < len(stream.tokens) and (
-        stream.tokens[at].is_mark("-") or stream.tokens[at].is_word("st", "sts", "stitch")
-    ):
-        at += 1
-    return (
-        at + 1 < len(stream.tokens) and stream.tokens[at].is_word("in", "into") and stream.tokens[at + 1].kind == "word"
-    )
-
-
-@remember(4096)
-def _nearest_word(word: str, terms: Terms, names: tuple[str, ...]) -> str:
-    """The word of the language that is nearest to this one, itself if it is one; nothing when none is near."""
-    stitches = stitch_words(terms)
-    known = [
-        *stitches, *GATHERED, PICOT, "ch", "sk", "inc", "dec", "join", "turn", "rotate", "repeat", *names
-    ]  # fmt: skip
-    if word in known:
-        return word
-    # A slip of the pen keeps the first letter, or changes two for each other.
-    likely = [
-        name
-        for name in known
-        if (name[:1] == word[:1] or sorted(name) == sorted(word)) and not (name[-1:] == "s" and name[:-1] in stitches)
-    ]
-    return next(iter(difflib.get_close_matches(word, likely, 1, 0.6 if len(word) < 5 else 0.75)), "")
-
-
-def _did_you_mean(stream: Stream, start: int) -> str:
-    names = tuple(name for name, _ in stream.context.specials)
-    for token in stream.tokens[start : stream.at]:
-        if token.kind != "word" or len(token.text) < 3 or token.text in USUAL_WORDS:
-            continue
-        near = _nearest_word(token.text, stream.context.terms, names)
-        if near == token.text:
-            continue
-        if near:
-            return f" Did you mean “{near}”?"
-        if _stands_as_stitch(stream, token):
-            return f" If “{token.text}” is a stitch of your own, say what it is: “Define: {token.text} = ...”."
-    return ""

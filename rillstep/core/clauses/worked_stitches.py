@@ -3,6 +3,7 @@ ends"."""
 
 from dataclasses import replace
 
+from rillstep.core.clauses.increases import read_increase
 from rillstep.core.clauses.repeats import read_times
 from rillstep.core.clauses.several import PLACE_WORDS, in_colour, in_places, is_end, more_places
 from rillstep.core.clauses.shaping import (
@@ -34,6 +35,7 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from rillstep.core.wordlists import phrase_list, word_list
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import CHAIN, DECREASE, INCREASE, NEXT, STITCH
 from rillstep.core.words.stitch_names import foundation_stitch, sees_stitch, stitch_word
@@ -42,10 +44,10 @@ from rillstep.core.words.tokens import Token
 
 # "2 sc around" is two in each; a larger number is that of all of them.
 MOST_IN_EACH = 3
-_WORKED_WITH = (
-    "work", "make", "place", "standing", "a", "an", "the", "another", "more", "additional", "then", "begin",
-    "beginning", "start", "starting", "with", "continue", "continuing",
-)  # fmt: skip
+_WORKED_WITH = word_list(
+    "work make place standing a an the another more additional then begin beginning start starting with "
+    "continue continuing"
+)
 
 
 def read_works(stream: Stream, start: int) -> list[Step]:
@@ -94,14 +96,14 @@ def read_works(stream: Stream, start: int) -> list[Step]:
         stream.next()
         if (shaping := at_ends(stream, _row_stitch(stream), start)) is not None:
             return shaping
-        return _increase(stream, start, _row_stitch(stream), leading, loop)
+        return read_increase(stream, start, _row_stitch(stream), leading, loop)
     stitch = stitch_word(stream)
     if stitch is None:
         return _read_stuck(stream, start, token, leading, loop)
     if leading is not None and stream.word("shell", "shells", "fan", "fans"):  # "5-dc shell": five in one place
         return in_places(stream, start, stitch, leading, loop)
     if stream.word(*INCREASE):
-        return _increase(stream, start, stitch, leading, loop)
+        return read_increase(stream, start, stitch, leading, loop)
     if stream.word(*DECREASE):
         return [read_together(stream, start, (stitch, 2), leading, loop)]
     steps = _after_stitch(stream, start, stitch, leading, loop)
@@ -215,12 +217,11 @@ def _row_stitch(stream: Stream) -> str:
     return "sc"
 
 
-_LAYERS = (
-    "through both layers", "through both pieces", "through both circles", "through both panels",
-    "through both thicknesses", "through both sides",
-    "through both squares", "through all layers", "through both edges", "through both motifs", "through both",
-    "through all thicknesses",
-)  # fmt: skip
+_LAYERS = phrase_list(
+    "through both layers | through both pieces | through both circles | through both panels | through "
+    "both thicknesses | through both sides | through both squares | through all layers | through both "
+    "edges | through both motifs | through both | through all thicknesses"
+)
 
 
 def _so_many_in_loop(stream: Stream, start: int, stitch: str, count: Num) -> Work | None:
@@ -395,36 +396,6 @@ def _counts_off(stream: Stream) -> bool:
 def _opens_place(stream: Stream) -> bool:
     token = stream.peek()
     return token is not None and token.is_word("in", "into", "around", "over")
-
-
-def _increase(stream: Stream, start: int, stitch: str, leading: Num | None, loop: Loop) -> list[Step]:
-    """ "inc", "inc in next st", "inc in each st around", "inc 3 times"."""
-    two = plain_num(stream, 2)
-    _explained(stream, stitch)
-    token = stream.peek()
-    if token is not None and (token.is_word("in", "into", "each", "every") or token.is_word(*NEXT)):
-        return in_places(stream, start, stitch, two, loop)
-    end = read_end(stream)
-    if end is not None:
-        return [Work(stitch, two, Every(STITCHES, end), loop, stream.since(start))]
-    times = read_times(stream) or stream.number()
-    return [Work(stitch, two, Next(leading or times or plain_num(stream, 1), STITCHES), loop, stream.since(start))]
-
-
-def _explained(stream: Stream, stitch: str) -> None:
-    """ "inc (2 sc in same st)": what it is, said once more; taken where it is that and nothing else."""
-    start = stream.at
-    if stream.mark("("):
-        number = stream.number()
-        if number is not None and number.is_always(2) and stitch_word(stream) == stitch:
-            if stream.word("in", "into"):
-                stream.word("the", "same", "next", "one", "each", "a") and stream.word("same", "next", "one")
-                stream.number()
-                stream.word(*STITCH)
-            if stream.mark(")"):
-                stream.count(start)
-                return
-    stream.at = start
 
 
 def _read_stuck(stream: Stream, start: int, token: Token, leading: Num | None, loop: Loop) -> list[Step]:

@@ -67,9 +67,17 @@ class Modifier:
 
 
 SL_ST = Stitch(
-    "sl st", "ss", "slip stitch", "slip stitch", 0, 0.4, 3.0, Symbol(0.3, "dot"),
-    us_words=("slst", "ss", "sl-st", "sl st", "slip st"), uk_words=("slst", "sl-st", "sl st", "slip st"),
-)  # fmt: skip
+    "sl st",
+    "ss",
+    "slip stitch",
+    "slip stitch",
+    0,
+    0.4,
+    3.0,
+    Symbol(0.3, "dot"),
+    us_words=("slst", "ss", "sl-st", "sl st", "slip st"),
+    uk_words=("slst", "sl-st", "sl st", "slip st"),
+)
 SC = Stitch("sc", "dc", "single crochet", "double crochet", 1, 1.0, 3.7, Symbol(0.9, "cross"))
 PLAIN: tuple[Stitch, ...] = (
     SL_ST,

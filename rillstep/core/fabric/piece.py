@@ -52,24 +52,51 @@ class Piece:
     @property
     def state(self) -> State:
         return State(
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
-            self.grew, self.rest, self.refuted
-        )  # fmt: skip
+            self.edge,
+            self.says,
+            self.pending,
+            self.rows,
+            self.underside,
+            self.loops,
+            self.origin,
+            self.wrong,
+            self.grew,
+            self.rest,
+            self.refuted,
+        )
 
     @state.setter
     def state(self, state: State) -> None:
         (
-            self.edge, self.says, self.pending, self.rows, self.underside, self.loops, self.origin, self.wrong,
-            self.grew, self.rest, self.refuted
-        ) = state  # fmt: skip
+            self.edge,
+            self.says,
+            self.pending,
+            self.rows,
+            self.underside,
+            self.loops,
+            self.origin,
+            self.wrong,
+            self.grew,
+            self.rest,
+            self.refuted,
+        ) = state
 
     @property
     def key(self) -> tuple[Any, ...]:
         """The state as a key: edges, chains and loops by identity; whoever keeps the key keeps the state as well."""
         return (
-            id(self.edge), self.says, id(self.pending), self.rows, self.underside, id(self.loops), self.origin,
-            self.wrong, self.grew, id(self.rest), self.refuted
-        )  # fmt: skip
+            id(self.edge),
+            self.says,
+            id(self.pending),
+            self.rows,
+            self.underside,
+            id(self.loops),
+            self.origin,
+            self.wrong,
+            self.grew,
+            id(self.rest),
+            self.refuted,
+        )
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:
         """Loops left free by the row after `origin`, or what is left of them."""

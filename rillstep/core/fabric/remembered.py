@@ -84,13 +84,21 @@ def worked(row: Row, size: int, edge: Edge, around: Surroundings, turned: bool) 
     """The row worked, and the edge as the next row meets it; edges that are equal are the same one."""
     shape, numbers = _signature(Identity(row))
     key = (
-        shape, tuple([number.values[size] for number in numbers]), Identity(edge), around.says,
+        shape,
+        tuple([number.values[size] for number in numbers]),
+        Identity(edge),
+        around.says,
         Identity(around.pending),
-        around.sides, tuple([(key, Identity(free)) for key, free in around.loops]),
+        around.sides,
+        tuple([(key, Identity(free)) for key, free in around.loops]),
         tuple([Identity(s) for s in around.specials]),
-        around.corners, around.rows, turned, around.grew if _goes_on(Identity(row)) else 0, Identity(around.rest),
+        around.corners,
+        around.rows,
+        turned,
+        around.grew if _goes_on(Identity(row)) else 0,
+        Identity(around.rest),
         around.throughout,
-    )  # fmt: skip
+    )
     known = _WORKED.get(key)
     if known is not None:
         return known

@@ -188,9 +188,17 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
 def _around(piece: Piece, where: Where) -> Surroundings:
     rows = where.section.worked in ("rows", "rows from the same side") or piece.rows > 0
     return Surroundings(
-        piece.says, piece.pending, piece.sides(), piece.loops, where.pattern.specials, where.corners, rows, piece.grew,
-        piece.rest, where.throughout,
-    )  # fmt: skip
+        piece.says,
+        piece.pending,
+        piece.sides(),
+        piece.loops,
+        where.pattern.specials,
+        where.corners,
+        rows,
+        piece.grew,
+        piece.rest,
+        where.throughout,
+    )
 
 
 def _on_rest(source: Row, line: Worked, size: int, piece: Piece, around: Surroundings, how: tuple[bool, bool]) -> bool:

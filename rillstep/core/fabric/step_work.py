@@ -5,9 +5,10 @@ from rillstep.core.fabric.cursor import Want
 from rillstep.core.fabric.hook import Hook
 from rillstep.core.fabric.hook_moves import gesture
 from rillstep.core.fabric.repeat_walk import repeat
-from rillstep.core.fabric.stitching import each_kind, evenly, foundation, group, onward, spread, together, work
+from rillstep.core.fabric.stitching import each_kind, group, together, work
 from rillstep.core.fabric.taking import reaches, until
 from rillstep.core.fabric.wants import wanted
+from rillstep.core.fabric.whole_edges import evenly, foundation, onward, spread
 from rillstep.core.tree import (
     Chain,
     Closing,

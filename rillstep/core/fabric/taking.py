@@ -6,6 +6,7 @@ from dataclasses import replace
 from rillstep.core.craft import basic
 from rillstep.core.fabric.cursor import TAKES, Want
 from rillstep.core.fabric.edge import PATTERN, Place, Run, leaves
+from rillstep.core.fabric.free_loops import free_loops, passed_over
 from rillstep.core.fabric.hook import Hook, Stop, Surroundings, Trouble, counted, places_word
 from rillstep.core.fabric.wants import has, is_chain, is_of_kind, next_is_marked, run_ahead, wanted
 from rillstep.core.findings import Span
@@ -112,11 +113,11 @@ def places(hook: Hook, into: Into, span: Span, loop: str = "both", stitch: str =
             hook.cursor.rest = []
             return bars.at(size)
         case Loops():
-            return _loops(hook, into, span)
+            return free_loops(hook, into, span)
         case TopOfChain():
             return _top_of_chain(hook, span)
         case Skipped(number, _):
-            return _skipped(hook, number.at(size), span)
+            return passed_over(hook, number.at(size), span)
 
 
 _NO_CORNER = "there is no corner between two sides here"
@@ -396,51 +397,3 @@ def _top_of_chain(hook: Hook, span: Span) -> int:
         )
     hook.take(Want("st"), ahead, span)
     return 1
-
-
-def _skipped(hook: Hook, count: int, span: Span) -> int:
-    """Places that were skipped just before, and are worked into now: a crossed stitch."""
-    if count > hook.skipped:
-        missing = count - hook.skipped
-        raise Stop(
-            Trouble("no-such-place", span, f"{missing} more would have to be skipped before this", missing=missing)
-        )
-    hook.skipped -= count
-    if hook.trace is not None:
-        hook.trace.go_back(count)
-    return count
-
-
-def _last_left(hook: Hook, into: Loops, span: Span) -> tuple[str, int]:
-    """The last row with such loops free. Raises Stop."""
-    for origin, free in reversed(hook.around.loops):
-        if free.front if into.loop == "front" else free.back:
-            return origin
-    raise Stop(Trouble("no-such-place", span, f"there are no free {into.loop} loops here"))
-
-
-def _loops(hook: Hook, into: Loops, span: Span) -> int:
-    """Loops that an earlier row left free."""
-    kind, number = (into.kind, into.number.at(hook.size)) if into.number is not None else _last_left(hook, into, span)
-    free = dict(hook.around.loops).get((kind, number))
-    loop = into.loop
-    if loop == "both":  # "the free loops": those that there are
-        loop = "front" if free is not None and free.front else "back"
-    runs = () if free is None else free.front if loop == "front" else free.back
-    key = (kind, number, loop)
-    used = sum(count for *row, count in hook.used_loops if tuple(row) == key)
-    total = counted(list(runs)) - used
-    if total <= 0:
-        why = "are worked already" if used else "are not free"
-        name = "" if into.loop == "both" else f"{loop} "
-        raise Stop(Trouble("no-such-place", span, f"the {name}loops of {kind} {number} {why}"))
-    count = into.count.at(hook.size) if into.count is not None else total
-    if count > total:
-        missing = count - total
-        raise Stop(Trouble("runs-out", span, f"runs out of free loops: {missing} missing", missing=missing))
-    hook.used_loops.append((*key, count))
-    if hook.trace is not None:
-        hook.trace.note(hook.trace.numbered(runs)[:count])
-    hook.cursor.rest = []
-    hook.cursor.taken += count
-    return count

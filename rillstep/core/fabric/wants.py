@@ -36,8 +36,10 @@ def _called_wrong(hook: Hook, what: What) -> None:
     if hook.absent is not None or hook.edge.assumed or hook.on_side or not what.span.line:
         return
     there = {place.special or place.stitch or place.kind for place, _ in leaves(hook.edge.runs)}
-    if any(is_called(place.stitch, what.stitch) or is_called(place.special, what.stitch)
-           for place, _ in leaves(hook.edge.runs)):  # fmt: skip
+    if any(
+        is_called(place.stitch, what.stitch) or is_called(place.special, what.stitch)
+        for place, _ in leaves(hook.edge.runs)
+    ):
         return
     names = tuple(sorted(there & set(BY_US)))
     made = "; what is below is {1}" if names else ""

@@ -67,9 +67,10 @@ def _with_own_numbers(known: GrowingLine, lines: Sequence[int], rows: Sequence[s
 def _single_rows(section: Section) -> list[int]:
     """The lines of a section that are one round each."""
     return [
-        line.span.line for line in section.lines
+        line.span.line
+        for line in section.lines
         if isinstance(line, Row) and line.last is None and line.last_line in (0, line.span.line)
-    ]  # fmt: skip
+    ]
 
 
 def _of_section(

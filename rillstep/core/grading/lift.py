@@ -130,8 +130,11 @@ def _growing(text: str, parsed: Parsed, known: Mapping[int, Sequence[GrowingLine
     rows = text.split("\n")
 
     def reads_alike(line: GrowingLine) -> bool:
-        one = [line.written(str(line.end)) if at == line.lines[0] else raw for at, raw in enumerate(rows, start=1)
-               if at not in line.lines[1:]]  # fmt: skip
+        one = [
+            line.written(str(line.end)) if at == line.lines[0] else raw
+            for at, raw in enumerate(rows, start=1)
+            if at not in line.lines[1:]
+        ]
         return same_work(read("\n".join(one)).pattern, parsed.pattern)
 
     return {

@@ -207,8 +207,11 @@ def _models(
     """What each size is found from, in its own gauge. Raises NotGraded."""
     usual = _model(sample, ways, known)
     try:
-        own = {one: model_in(usual, sample.trials.text, one, sample.trials.allowance_mm) for one in set(gauges.values())
-               if one}  # fmt: skip
+        own = {
+            one: model_in(usual, sample.trials.text, one, sample.trials.allowance_mm)
+            for one in set(gauges.values())
+            if one
+        }
     except GaugeNotRead as error:
         raise NotGraded(str(error)) from None
     return {name: own.get(one, usual) for name, one in gauges.items()}
@@ -228,10 +231,13 @@ def _values(
     """The numbers of each name, size by size; a size that nothing was found for is as in the text or the sample."""
     base = sample.trials.base
     each = [
-        one.values if (one := found.get(size.name)) is not None
-        else base if size.name in found else sample.of_sizes.get(size.name, base)
+        one.values
+        if (one := found.get(size.name)) is not None
+        else base
+        if size.name in found
+        else sample.of_sizes.get(size.name, base)
         for size in wanted
-    ]  # fmt: skip
+    ]
     return {name: tuple(one[name] for one in each) for name in base}
 
 

@@ -166,16 +166,18 @@ def _solved(
     left_out = list(targets).index(without[1]) if without[0] == "target" else -1
     wishes = [
         Wish(tuple(wish.by_step[at] for at in used), wish.wish, wish.weight)
-        for number, wish in enumerate(wishes) if number != left_out
-    ]  # fmt: skip
+        for number, wish in enumerate(wishes)
+        if number != left_out
+    ]
     least = [
         Least(
             tuple(round(along(number_by[name], basis[at])) for at in used),
-            value + round(along(number_by[name], start)), min(value, 1),
+            value + round(along(number_by[name], start)),
+            min(value, 1),
         )
         for name, value in model.base.items()
         if without != ("least", name) and not divided
-    ]  # fmt: skip
+    ]
     for floor in model.floors if not divided else ():
         by_way = [float(sum(floor.by_name.get(name, 0) * by for name, by in way.step)) for way in model.ways]
         if without != ("run", floor.label):
@@ -207,9 +209,10 @@ def _ratio(model: Model, targets: Mapping[str, float], measures: Sequence[str]) 
 def missed(model: Model, size: SizeWanted, made_mm: Mapping[str, float]) -> list[str]:
     """The targets that are further off than half of the smallest step that could be."""
     return [
-        name for name, mm in size.targets_mm.items()
+        name
+        for name, mm in size.targets_mm.items()
         if name not in made_mm or abs(made_mm[name] - mm) > max(_finest_mm(model, name) / 2, _least_off(name)) + 1e-6
-    ]  # fmt: skip
+    ]
 
 
 def _least_off(target: str) -> float:

@@ -93,7 +93,7 @@ def _moved(
     return [
         None if value is None or a is None or b is None else b if told == last else a + told - first
         for value, a, b in zip(number.values, begin, end, strict=True)
-    ]  # fmt: skip
+    ]
 
 
 def _row_of(number: Num, index: int, pattern: Pattern, numbering: Numbering) -> Place | None:

@@ -137,9 +137,10 @@ def _lines_of(text: str, pattern: Pattern, source: int) -> str:
         numbers = set(lines_of(line) if isinstance(line, Row | Again) else (line.span.line,))
         (stays if source in line.sizes else gone).update(numbers)
     return "\n".join(
-        raw for number, raw in enumerate(text.split("\n"), start=1)
+        raw
+        for number, raw in enumerate(text.split("\n"), start=1)
         if number not in gone - stays and not is_size_line(raw)
-    )  # fmt: skip
+    )
 
 
 def _edits(pattern: Pattern, sources: Sequence[int], rows: Sequence[str]) -> Iterator[Edit]:

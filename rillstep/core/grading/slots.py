@@ -139,9 +139,12 @@ def _rest(raw: str, at: int) -> str:
 def _begins_at_ring(section: Section, growing: GrowingLine) -> bool:
     """Whether rounds that grow begin at a ring, so that how many stitches there are follows from the round alone."""
     chains = [
-        step.length.at(0) for line in section.lines if isinstance(line, Setup | Row)
-        for step in line.steps[:1] if isinstance(step, Chain) and step.length.values[0] is not None
-    ]  # fmt: skip
+        step.length.at(0)
+        for line in section.lines
+        if isinstance(line, Setup | Row)
+        for step in line.steps[:1]
+        if isinstance(step, Chain) and step.length.values[0] is not None
+    ]
     return growing.begin <= 5 and max(chains, default=0) < LEAST_CHAIN
 
 

@@ -100,8 +100,9 @@ def _is_even(trials: Trials, vector: Vector) -> bool:
     none, one, two = (measures_at(proof) if isinstance(proof, Proof) else {} for proof in proofs)
     return all(
         abs((two[name] - mm) - 2 * (one[name] - mm)) <= _EVEN_MM
-        for name, mm in none.items() if name in one and name in two and not name.endswith("drop")
-    )  # fmt: skip
+        for name, mm in none.items()
+        if name in one and name in two and not name.endswith("drop")
+    )
 
 
 def _told(stop: Refuted) -> str:

@@ -312,9 +312,7 @@ def _folded(pattern: Pattern, panel: PieceRounds, size: int) -> list[Formula]:
         at += many
         if rows:
             heights[item.what] = of_rounds("", "", height_mm(rows), sum_of_heights(rows), rows, title)
-    for what, name, label in (
-        ("front", "height", "Height"), ("bottom", "depth", "Depth"), ("flap", "flap", "Flap"),
-    ):  # fmt: skip
+    for what, name, label in (("front", "height", "Height"), ("bottom", "depth", "Depth"), ("flap", "flap", "Flap")):
         if what in heights:
             found.append(replace(heights[what], name=name, label=label))
     return found

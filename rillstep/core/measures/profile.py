@@ -83,19 +83,32 @@ def profile_of(body: Body, pieces: Sequence[PieceRounds | None], whole: Sequence
     width = next((one.size.width_mm for piece in mine for one in piece.wall), 0.0)
     straight = base.straight * base.rounds[0].size.width_mm if base is not None and base.rounds else 0.0
     return SizeShape(
-        tuple(rounds), straight, mm.get("base length", mm.get("depth", 0.0)), mm.get("depth", 0.0),
-        mm.get("width", 0.0), mm.get("height", 0.0), openings,
-        openings[0].chain * width if openings else 0.0, mm.get("drop", 0.0),
-    )  # fmt: skip
+        tuple(rounds),
+        straight,
+        mm.get("base length", mm.get("depth", 0.0)),
+        mm.get("depth", 0.0),
+        mm.get("width", 0.0),
+        mm.get("height", 0.0),
+        openings,
+        openings[0].chain * width if openings else 0.0,
+        mm.get("drop", 0.0),
+    )
 
 
 def _of_base(piece: PieceRounds, one: WorkedRound, radius_mm: float) -> RoundShape:
     width = one.size.width_mm
     flat = oval_flatness(one.counts.sts, radius_mm, piece.straight, width)
     return RoundShape(
-        one.line.span.line, piece.index, one.number, one.stitch, one.counts.sts,
-        piece.straight * width + 2 * radius_mm, one.size.height_mm, 0.0, flat,
-    )  # fmt: skip
+        one.line.span.line,
+        piece.index,
+        one.number,
+        one.stitch,
+        one.counts.sts,
+        piece.straight * width + 2 * radius_mm,
+        one.size.height_mm,
+        0.0,
+        flat,
+    )
 
 
 def _of_wall(piece: PieceRounds, one: WorkedRound, width_mm: float) -> RoundShape:

@@ -137,8 +137,14 @@ def _merged(piece: str | None, formulas: Sequence[Sequence[Formula]]) -> list[Me
         label = next(one.label for one in cells if one.label)
         found.append(
             Measure(
-                name, piece, label, tuple(one.mm for one in cells), any(one.estimated for one in cells),
-                tuple(one.why for one in cells), tuple(one.rounds for one in cells), tuple(one.gauge for one in cells),
+                name,
+                piece,
+                label,
+                tuple(one.mm for one in cells),
+                any(one.estimated for one in cells),
+                tuple(one.why for one in cells),
+                tuple(one.rounds for one in cells),
+                tuple(one.gauge for one in cells),
             )
-        )  # fmt: skip
+        )
     return found

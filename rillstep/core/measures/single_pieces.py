@@ -56,11 +56,15 @@ def _oval(piece: PieceRounds) -> list[Formula]:
     depth = 2 * height_mm(piece.rounds)
     return [
         of_rounds(
-            "length", "Length", piece.straight * width + depth, f"{piece.straight} sts x {width:.2f} mm + {ends}",
-            piece.rounds, title,
+            "length",
+            "Length",
+            piece.straight * width + depth,
+            f"{piece.straight} sts x {width:.2f} mm + {ends}",
+            piece.rounds,
+            title,
         ),
         of_rounds("depth", "Depth", depth, ends, piece.rounds, title),
-    ]  # fmt: skip
+    ]
 
 
 def _half_round(piece: PieceRounds) -> list[Formula]:
@@ -141,7 +145,11 @@ def opening_formulas(piece: PieceRounds) -> list[Formula]:
     return [
         of_rounds("opening", "Opening, width", gap, f"{opening.skip} sts x {size.width_mm:.2f} mm", on, title),
         of_rounds(
-            "rise", "Opening, rise", rise_of(chain, gap),
-            f"{opening.chain} chains, worked over, x {size.width_mm:.2f} mm, over the opening", on, title,
+            "rise",
+            "Opening, rise",
+            rise_of(chain, gap),
+            f"{opening.chain} chains, worked over, x {size.width_mm:.2f} mm, over the opening",
+            on,
+            title,
         ),
-    ]  # fmt: skip
+    ]

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from rillstep.core.craft import BY_US, Terms, basic, long_names, stitch_words
 from rillstep.core.memory import remember
 from rillstep.core.tree import Chain, FromHook, Gesture, Line, Pattern, Row
+from rillstep.core.wordlists import phrase_list
 from rillstep.core.words.tokens import plain
 
 _SUBJECT = (
@@ -54,12 +55,11 @@ _ABBREVIATION = re.compile(
     r":|\s[-–—]\s|\t)\s*(?P<long>[A-Za-z][A-Za-z /()'-]{1,60}?)\.?$"
 )
 _MEANS = re.compile(r"^\W*(?:inc|dec|invdec|increase|decrease)\s*(?:=|:|\s[-–—]\s)\s*\S.{0,80}$", re.IGNORECASE)
-_ABBREVIATED = (
-    "ch", "chs", "st", "sts", "sk", "sp", "sps", "rep", "rnd", "rnds", "beg", "rs", "ws", "rs/ws", "tog", "yo", "yoh",
-    "inc", "dec", "blo", "flo",
-    "lp", "lps", "mm", "cm", "pm", "mr", "fo", "prev", "rem", "cont", "patt", "foll", "ss", "slst", "sl st", "cc",
-    "mc", "bl", "fl", "m", "approx", "alt", "ch sp", "ch-sp",
-)  # fmt: skip
+_ABBREVIATED = phrase_list(
+    "ch | chs | st | sts | sk | sp | sps | rep | rnd | rnds | beg | rs | ws | rs/ws | tog | yo | yoh | "
+    "inc | dec | blo | flo | lp | lps | mm | cm | pm | mr | fo | prev | rem | cont | patt | foll | ss | "
+    "slst | sl st | cc | mc | bl | fl | m | approx | alt | ch sp | ch-sp"
+)
 
 
 def explains_abbreviation(text: str, terms: Terms) -> bool:

@@ -8,6 +8,7 @@ from rillstep.core.craft import Terms, stitch_words
 from rillstep.core.findings import Finding, Span
 from rillstep.core.memory import remember
 from rillstep.core.tree import Next, Special, Together, Work
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stream import Context, Stream
 from rillstep.core.words.tokens import tokens_of
 
@@ -97,10 +98,7 @@ def read_special(name: str, text: str, line: int, start: int, context: Context) 
 
 _NAME = re.compile(r"[A-Za-z]{1,6}")
 # Words of the language that such a list explains, too.
-_KNOWN = (
-    "st", "sts", "ch", "chs", "sp", "sps", "sk", "inc", "dec", "rep", "rnd", "row", "tog", "beg", "tch", "lp",
-    "lps", "sl", "ss", "cl", "blo", "flo", "bl", "fl", "mr", "rs", "ws",
-)  # fmt: skip
+_KNOWN = word_list("st sts ch chs sp sps sk inc dec rep rnd row tog beg tch lp lps sl ss cl blo flo bl fl mr rs ws")
 MOST_WORDS = 4
 
 

@@ -100,10 +100,10 @@ def _each(reading: TextSoFar, text: str, number: int, label: Label, having: Sequ
     for rnd in range(begin, end + 1):
         for turn, own_text in enumerate(turns):
             sizes = [
-                size for size in having
-                if label.first.at(size) <= rnd <= last.at(size)
-                and (rnd - label.first.at(size)) % len(turns) == turn
-            ]  # fmt: skip
+                size
+                for size in having
+                if label.first.at(size) <= rnd <= last.at(size) and (rnd - label.first.at(size)) % len(turns) == turn
+            ]
             if not sizes:
                 continue
             whole = resolved(own_text, number, reading.names, n_sizes, sizes, rnd)

@@ -10,6 +10,7 @@ from rillstep.core.notation import header
 from rillstep.core.notation.counted import explains_abbreviation
 from rillstep.core.notation.definitions import defines
 from rillstep.core.notation.lines import SourceLine
+from rillstep.core.notation.name_lists import KEYS, listed
 from rillstep.core.notation.sections import read_section, worked_as_told
 from rillstep.core.notation.text_so_far import TextSoFar, just
 from rillstep.core.tree import Prose
@@ -68,7 +69,7 @@ def special_stitches(reading: TextSoFar, line: SourceLine) -> bool:
     if not reading.in_head or " ".join(word.lower().split()).strip("*_ ") not in header.DEFINING:
         return False
     reading.defining = True
-    if (spans := header.listed(value)) is not None:
+    if (spans := listed(value)) is not None:
         for first, last in spans:
             header.define(reading.header, value[first:last], number, column + first, reading.findings)
     elif value.strip() and re.search(r"[=:(]|\s[-–—]\s", value):
@@ -84,7 +85,7 @@ def head_line(reading: TextSoFar, line: SourceLine) -> bool:
         header.read_gauge_of_sizes(reading.header, sizes, value, line.number, column, reading.findings)
         return True
     key = header.ALIASES.get(key, key)
-    if key not in header.KEYS or not (reading.in_head or key in ("define", "means", "number")):
+    if key not in KEYS or not (reading.in_head or key in ("define", "means", "number")):
         return False
     in_head = reading.in_head
     header.read(reading.header, key, value, line.number, column, reading.findings)

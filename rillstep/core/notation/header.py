@@ -12,18 +12,16 @@ from rillstep.core.lengths import MM_PER, Units
 from rillstep.core.notation.checks import read_check
 from rillstep.core.notation.counted import stitch_named
 from rillstep.core.notation.definitions import name_words, own_abbreviation, read_special, short_names
+from rillstep.core.notation.name_lists import MADE_OF, defined_in, defines, explained
 from rillstep.core.notation.phrases import MOST_PHRASES, abbreviation_of, read_phrase
 from rillstep.core.tree import Check, Special
 from rillstep.core.tree.features import stitches_worked
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.gauges import own_gauge, sizes_of_gauge, usual_gauge
 from rillstep.core.words.sizes import size_names
 from rillstep.core.words.stream import Context, InBraces
 from rillstep.core.words.tokens import Taught
 
-KEYS = (
-    "pattern", "terms", "sizes", "units", "gauge", "yarn", "hook", "define", "number", "colour", "note", "finished",
-    "kit", "means",
-)  # fmt: skip
 # What published patterns call the same things.
 ALIASES = {
     "size": "sizes", "tension": "gauge", "name": "pattern", "title": "pattern", "color": "colour", "colors": "colour",
@@ -157,10 +155,17 @@ def context_of(
 ) -> Context:
     """What the lines of the body need to know of the head."""
     return Context(
-        len(head.sizes), active, head.terms, tuple(head.special_words), kind, head.sizes,
-        tuple(head.renamed), phrases=tuple(head.phrases), braces=braces,
+        len(head.sizes),
+        active,
+        head.terms,
+        tuple(head.special_words),
+        kind,
+        head.sizes,
+        tuple(head.renamed),
+        phrases=tuple(head.phrases),
+        braces=braces,
         chain_mm=_chain_mm(head),
-    )  # fmt: skip
+    )
 
 
 def _chain_mm(head: Header) -> float | None:
@@ -253,11 +258,12 @@ def _read_sizes(head: Header, text: str, span: Span, findings: list[Finding]) ->
 
 
 _WORD = re.compile(r"\d+(?:\.\d+)?|[a-z]{3,}")
-_OF_SIZES = frozenset((
-    "size", "sizes", "the", "with", "and", "for", "pattern", "written", "this", "are", "given", "numbers", "number",
-    "one", "two", "three", "four", "both", "other", "others", "only", "where", "shown", "follows", "instructions",
-    "brackets", "parentheses", "title", "name",
-))  # fmt: skip
+_OF_SIZES = frozenset(
+    word_list(
+        "size sizes the with and for pattern written this are given numbers number one two three four both "
+        "other others only where shown follows instructions brackets parentheses title name"
+    )
+)
 
 
 def keep_measures(head: Header, text: str) -> None:
@@ -348,38 +354,7 @@ def _stitch_of(named: str, terms: Terms) -> str | None:
     return None if found == "st" else found
 
 
-MOST_LISTED = 40
-LEAST_LISTED = 3
 _OPENS = re.compile(r"\s{0,8}(?:[A-Za-z]{1,20} )?(?:abbreviations|stitches|key)(?: used)?\s{0,3}:", re.IGNORECASE)
-_LISTED = re.compile(
-    r"\s*(?:[A-Za-z][A-Za-z -]{0,40}?)\s*[(\[](?P<inside>[^()\[\]]{1,80})[)\]]\s*(?:[,;.]|and\b|$)", re.IGNORECASE
-)
-_EXPLAINED = re.compile(
-    r"\W{0,3}(?P<name>[A-Za-z][\w -]{0,24}(?:\s?\([^()]{1,12}\))?)\s{0,3}(?:[:=]|\s[-–—]\s)\s{0,3}(?P<meaning>\S.*)"
-)
-# What a stitch of the pattern's own is made of, and no other name for it.
-_MADE_OF = re.compile(
-    r"^(?:\s{0,3}[a-z]{2,4}\d{1,2}tog\s(?:all\s)?(?:in|into)\b|[(\[]?\s{0,3}\d{1,3}\s{0,3}\w{1,20}\b.*\b(?:in|into)\b|"
-    r"[(\[][^()\[\]]*,.*\b(?:in|into)\b)",
-    re.IGNORECASE,
-)
-
-
-def listed(value: str) -> list[tuple[int, int]] | None:
-    """ "chain (ch), increase (inc = 2 hdc in one st)": where stitches are defined in a list of abbreviations; None
-    for anything else."""
-    found: list[tuple[int, int]] = []
-    at = 0
-    for count in range(MOST_LISTED):
-        match = _LISTED.match(value, at)
-        if match is None or match.end() == at:
-            return None
-        if "=" in match["inside"]:
-            found.append(match.span("inside"))
-        at = match.end()
-        if not value[at:].strip():
-            return found if count else None
-    return None
 
 
 def take_definitions(head: Header, text: str, number: int, findings: list[Finding]) -> str:
@@ -388,51 +363,13 @@ def take_definitions(head: Header, text: str, number: int, findings: list[Findin
     opening = _OPENS.match(text)
     begin = opening.end() if opening is not None else 0
     rest, kept = begin, text[:begin]
-    items = _explained(text, begin)
+    items = explained(text, begin)
     for name, meaning in items:
-        if _defines(name, meaning, len(items), head.terms) or _MADE_OF.match(meaning) is not None:
+        if defines(name, meaning, len(items), head.terms) or MADE_OF.match(meaning) is not None:
             continue
         if (short := abbreviation_of(name, meaning, head.terms)) is not None:
             head.phrases.append(short)
-    for first, last in _defined(text, begin, head.terms):
+    for first, last in defined_in(text, begin, head.terms):
         define(head, text[first:last], number, first, findings)
         kept, rest = kept + text[rest:first].rstrip(" ,;"), last
     return kept + text[rest:]
-
-
-def _explained(text: str, begin: int) -> list[tuple[str, str]]:
-    """The items of a list of abbreviations, each with its meaning; none where something else is listed."""
-    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
-    return [(match["name"], match["meaning"]) for match in matches if match is not None] if all(matches) else []
-
-
-def _items(text: str, begin: int) -> list[tuple[int, int]]:
-    items: list[tuple[int, int]] = []
-    depth, start = 0, begin
-    for at in range(begin, len(text) + 1):
-        letter = text[at] if at < len(text) else ","
-        depth += (letter in "([") - (letter in ")]")
-        if letter in ",;" and depth < 1:
-            items.append((start, at))
-            start = at + 1
-    return items[:MOST_LISTED]
-
-
-def _defined(text: str, begin: int, terms: Terms) -> list[tuple[int, int]]:
-    matches = [_EXPLAINED.fullmatch(text, first, last) for first, last in _items(text, begin)]
-    if not all(matches):
-        return []
-    return [
-        (match.start("name"), match.end())
-        for match in matches
-        if match is not None and _defines(match["name"], match["meaning"], len(matches), terms)
-    ]
-
-
-def _defines(name: str, meaning: str, items: int, terms: Terms) -> bool:
-    if name.strip().lower() in KEYS:
-        return False
-    if own_abbreviation(name, meaning, terms) is not None:
-        return True
-    known = {*stitch_words(terms), "inc", "increase", "dec", "decrease"}
-    return items >= LEAST_LISTED and _MADE_OF.match(meaning) is not None and name.strip().lower() not in known

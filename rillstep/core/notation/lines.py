@@ -36,9 +36,14 @@ _OWN_LINE = re.compile(
 )
 
 # A label in the middle of a line, behind what ends a sentence.
-_ANOTHER = re.compile((r"(?<=[.;!)\]])\s+(?=(?:rows?|rn?ds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|"
-    r"WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|"
-    r"next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)"), re.IGNORECASE)  # fmt: skip
+_ANOTHER = re.compile(
+    (
+        r"(?<=[.;!)\]])\s+(?=(?:rows?|rn?ds?|rounds?)\s*\d[\d\s,()–-]{0,30}(?:\((?:RS|"
+        r"WS)[^()]{0,20}\)\s*)?:|(?:rep(?:eat)?)\s+(?:row|rnd|round)\s+\d+\s+(?:until|\d)|"
+        r"next\s+(?:row|rnd|round)\s*(?:\([^()]{1,30}\)\s*)?:)"
+    ),
+    re.IGNORECASE,
+)
 # "30 cm only: Round 7: ...": a row for some sizes.
 _LIMITED = re.compile(r"^[^:]{1,60}:\s*(?:rn?ds?|rounds?|rows?)\.?\s*\d", re.IGNORECASE)
 _ONLY = re.compile(r"^[^.;*]{1,60}\bonly\s?:\s*$", re.IGNORECASE)

@@ -135,8 +135,11 @@ def _errors(reading: TextSoFar) -> int:
 def _read_logical(reading: TextSoFar, logical: Logical, raws: Sequence[str], extent: Extent, kept: list[Span]) -> None:
     """Reads one line, and puts what was found in it back to where it stands; `kept` takes lines of the head."""
     before, lines, findings, extra = (
-        reading.lines, len(reading.lines), len(reading.findings), len(reading.header.extra),
-    )  # fmt: skip
+        reading.lines,
+        len(reading.lines),
+        len(reading.findings),
+        len(reading.header.extra),
+    )
     if "{" in raws[logical.number - 1] or "{" in logical.text:
         _read_with_names(reading, logical, raws, extent)
     else:

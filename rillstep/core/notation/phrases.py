@@ -13,6 +13,7 @@ from rillstep.core.clauses.steps import read_steps
 from rillstep.core.craft import Terms, stitch_words
 from rillstep.core.findings import Edit, Finding, Span
 from rillstep.core.memory import remember
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.asides import words_change_nothing
 from rillstep.core.words.lexicon import CRAFT, USUAL_WORDS
 from rillstep.core.words.stream import Context, NotUnderstood, Stream
@@ -27,7 +28,7 @@ LEAST_VOUCHED, MOST_VOUCHED = 3, 60
 MOST_PHRASES = 40
 MOST_WORDS = 12
 # What ends the words that are offered to be taught.
-_ENDS = (",", ";", ".", ":", "(", ")", "[", "]", "*", "-", "—", "=")
+_ENDS = word_list(", ; . : ( ) [ ] * - — =")
 _FORM = re.compile(
     r'^\s*(?:["“”](?P<quoted>[^"“”]+)["“”]|(?P<bare>[^\s"“”=](?:[^"“”=]*[^\s"“”=])?))\s*=\s*'
     r"(?P<meaning>\S(?:.*\S)?)\s*$"
@@ -160,7 +161,7 @@ def offer(line: str, finding: Finding, own: Sequence[str] = ()) -> Offer | None:
     return Offer(words, words_change_nothing(words, own))
 
 
-_BEFORE = ("in", "into", "with", "through", "by", "the", "a", "an")
+_BEFORE = word_list("in into with through by the a an")
 
 
 def _unknown(tokens: list[Token], own: Sequence[str]) -> list[Token]:

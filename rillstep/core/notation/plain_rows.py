@@ -31,8 +31,9 @@ _EVEN = re.compile(
     r"(?:(?:work|continue|crochet|keep|go)\b[^.;]{0,40})?\b(?:even|straight|plain|"
     r"without (?:shaping|increasing|decreasing))\b"
     r"|work\s+\d+\s*(?:[(\[][\d\s,;:/|]+[)\]]\s*)?(?:more\s+)?(?:rows|rounds|rnds)\s+(?:even|"
-        r"straight|plain)\b|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)", re.IGNORECASE
-)  # fmt: skip
+    r"straight|plain)\b|work\s+\d+\s+(?:rows|rounds|rnds)\s+(?:each|in each)\b)",
+    re.IGNORECASE,
+)
 
 
 _UNTIL = re.compile(r"^\s*(?:then\s+|now\s+)?(?:continue|work|keep)\b[^.;\d]{0,40}\b(?:until|till)\b", re.IGNORECASE)
@@ -50,10 +51,13 @@ def _says_only_how_many(stream: Stream) -> bool:
     """Is a sentence made of nothing but words for plain rows, colours and numbers?"""
     known = stitch_words(stream.context.terms)
     return all(
-        token.kind == "num" or token.is_word(*_OF_EVEN) or token.is_mark(",", ".", ";", "-") or token.text in known
+        token.kind == "num"
+        or token.is_word(*_OF_EVEN)
+        or token.is_mark(",", ".", ";", "-")
+        or token.text in known
         or (token.kind == "word" and len(token.text) == 1)
         for token in stream.tokens
-    )  # fmt: skip
+    )
 
 
 def read_even(

@@ -60,19 +60,40 @@ def read_row(
         last, steps, until_sts, kept = whole
         counted = until_totals(until_sts if last is not None else None)
         row = Row(
-            label.kind, label.first, last, steps, same_totals(totals, counted), context.active, label.side, span,
+            label.kind,
+            label.first,
+            last,
+            steps,
+            same_totals(totals, counted),
+            context.active,
+            label.side,
+            span,
             label_span,
-            breaks(findings), until_sts=until_sts if last is None else None, kept=kept, name=label.name, until=until,
-        )  # fmt: skip
+            breaks(findings),
+            until_sts=until_sts if last is None else None,
+            kept=kept,
+            name=label.name,
+            until=until,
+        )
         return (row,), tuple(findings)
     body = instructions(text, line, context, label.body, end)
     many = even_rows(body) if label.last is not None else None
     if many is not None and _covers(label, many.many):  # "Rows 4-7: work 4 rows in sc"
         row = Row(
-            label.kind, label.first, label.last, many.steps, totals, context.active, label.side, span, label_span,
+            label.kind,
+            label.first,
+            label.last,
+            many.steps,
+            totals,
+            context.active,
+            label.side,
+            span,
+            label_span,
             breaks(findings),
-            kept=many.kept, name=label.name, until=until,
-        )  # fmt: skip
+            kept=many.kept,
+            name=label.name,
+            until=until,
+        )
         return (row,), tuple(findings)
     reading, body = _read_body(body, label, totals)
     broken = label.kind == "Rnd" and breaks(body.findings)
@@ -100,11 +121,23 @@ def read_row(
     if not reading.totals:
         others += [after for one in (reading, *others) if (after := _told_after(one.steps, one.kept)) is not None]
     row = Row(
-        label.kind, label.first, label.last, reading.steps, reading.totals, context.active, label.side, span,
+        label.kind,
+        label.first,
+        label.last,
+        reading.steps,
+        reading.totals,
+        context.active,
+        label.side,
+        span,
         label_span,
-        breaks(findings), 0, tuple(other for other in others if other != reading), kept=reading.kept, name=label.name,
-        until=until, named=named_in(body, reading.steps),
-    )  # fmt: skip
+        breaks(findings),
+        0,
+        tuple(other for other in others if other != reading),
+        kept=reading.kept,
+        name=label.name,
+        until=until,
+        named=named_in(body, reading.steps),
+    )
     return (*told, row), tuple(findings)
 
 
@@ -225,9 +258,8 @@ def read_unlabelled(
     if even is not None:
         last = after_so_many(first, even.many, 1, -1)
         row = Row(
-            even.kind, first, last, even.steps, totals, context.active, None, span, span,
-            kept=even.kept, until=until,
-        )  # fmt: skip
+            even.kind, first, last, even.steps, totals, context.active, None, span, span, kept=even.kept, until=until
+        )
         return row, tuple(problems), start
     if not instructs(text):
         return None
@@ -248,9 +280,20 @@ def read_unlabelled(
             others.append(Reading(plain, totals, kept=kept_among(again_, plain)))
     plain = rewritten(steps, kind)
     row = Row(
-        kind, first, None, plain, totals, context.active, None, span, span, readings=tuple(others),
-        kept=kept_among(stream, plain), until=until, named=named_in(stream, steps),
-    )  # fmt: skip
+        kind,
+        first,
+        None,
+        plain,
+        totals,
+        context.active,
+        None,
+        span,
+        span,
+        readings=tuple(others),
+        kept=kept_among(stream, plain),
+        until=until,
+        named=named_in(stream, steps),
+    )
     return row, tuple(not_counted(until, None)), start
 
 

@@ -9,6 +9,7 @@ from typing import Literal
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
 from rillstep.core.tree import ROLES, WORKED, Again, Along, Num, Row, Section
+from rillstep.core.wordlists import word_list
 
 _MAKE = re.compile(r"^make\s+(\d{1,3}(?:/\d{1,3})*|two|both)$")
 _MAKE_WORDS = {"both": 2} | {
@@ -367,10 +368,12 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
 
 
 # What a heading says of how its piece is worked, which the kind of the section says as well.
-_WAY = frozenset((
-    "make", "made", "worked", "work", "working", "in", "a", "as", "the", "spiral", "continuous", "joined", "joining",
-    "rounds", "rnds", "rnd", "round", "row", "rows", "flat", "and", "of",
-))  # fmt: skip
+_WAY = frozenset(
+    word_list(
+        "make made worked work working in a as the spiral continuous joined joining rounds rnds rnd round row "
+        "rows flat and of"
+    )
+)
 
 
 _COLOUR = r"([A-F]|MC|CC\d?)\b"

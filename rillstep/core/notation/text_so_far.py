@@ -111,9 +111,18 @@ class TextSoFar:
         kind: Literal["Rnd", "Row"] = "Row" if self.open is not None and self.open.worked.startswith("rows") else "Rnd"
         head, decided = self.header, self.opened >= MOST_OPEN
         told = (
-            kind, self.active, self.braces, decided, head.sizes, head.terms, len(head.special_words), len(head.renamed),
-            len(head.phrases), len(head.gauges), len(head.own_gauges),
-        )  # fmt: skip
+            kind,
+            self.active,
+            self.braces,
+            decided,
+            head.sizes,
+            head.terms,
+            len(head.special_words),
+            len(head.renamed),
+            len(head.phrases),
+            len(head.gauges),
+            len(head.own_gauges),
+        )
         if told != self._told or self._context is None:
             context = context_of(head, self.active, kind, self.braces)
             self._narrowed.clear()

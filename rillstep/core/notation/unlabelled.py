@@ -33,16 +33,14 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.asides import kept_among
 from rillstep.core.words.ledger import uncounted
 from rillstep.core.words.lexicon import ROWS
 from rillstep.core.words.stream import NotUnderstood, Stream
 from rillstep.core.words.tokens import Token
 
-_LEADING = (
-    "work", "working", "continue", "continuing", "crochet", "now", "then", "even", "evenly", "in", "of", "to", "with",
-    "next", "and",
-)  # fmt: skip
+_LEADING = word_list("work working continue continuing crochet now then even evenly in of to with next and")
 _MORE = ("more", "additional", "further", "even", "plain", "straight")
 _STITCHES = name_expression()
 _INSTRUCTS = re.compile(
@@ -55,7 +53,7 @@ _INSTRUCTS = re.compile(
     r"st|ss|slst)\s+(?:in|into|across|around|through\s+(?:both|all)\s+\w+\s+(?:across|"
     r"around))\b|(?:sk|skip|miss)\s+(?:next\s+)?\d)",
     re.IGNORECASE,
-)  # fmt: skip
+)
 # A gauge that is told works nothing.
 _MEASURES = re.compile(
     r"\b(?:gauge|tension)\b|\d\s*(?:cm|inches|inch|in)\b\.?\s*$|=\s*\d+\s*(?:x\s*\d+\s*)?(?:cm|in)\b", re.IGNORECASE

@@ -72,8 +72,12 @@ def _offered(terms: Terms) -> Iterator[Offered]:
     for name in GATHERED:
         yield Offered(name, "stitch", "several in one place, closed into one")
     tables: tuple[tuple[OfferedKind, tuple[tuple[str, str], ...]], ...] = (
-        ("place", _PLACES), ("end", _ENDS), ("gesture", _GESTURES), ("line", _LINES), ("head", _HEAD),
-    )  # fmt: skip
+        ("place", _PLACES),
+        ("end", _ENDS),
+        ("gesture", _GESTURES),
+        ("line", _LINES),
+        ("head", _HEAD),
+    )
     for kind, table in tables:
         for word, meaning in table:
             yield Offered(word, kind, meaning)

@@ -24,8 +24,13 @@ class MarkCounts:
 
     def words(self) -> str:
         """ "12 proved, 1 not checked, 1 not understood"; what there is none of is left out, but for the proved."""
-        rest = ((self.assumed, "assumed"), (self.unchecked, "not checked"), (self.wrong, "wrong"),
-                (self.not_understood, "not understood"), (self.vouched, "vouched for"))  # fmt: skip
+        rest = (
+            (self.assumed, "assumed"),
+            (self.unchecked, "not checked"),
+            (self.wrong, "wrong"),
+            (self.not_understood, "not understood"),
+            (self.vouched, "vouched for"),
+        )
         own = f" ({self.with_phrases} with your phrases)" if self.with_phrases else ""
         return ", ".join([f"{self.proved} proved{own}", *(f"{count} {what}" for count, what in rest if count)])
 

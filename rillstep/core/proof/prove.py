@@ -55,6 +55,7 @@ from rillstep.core.proof.ordinals import with_endings
 from rillstep.core.proof.subject import Subject, WorkedLine
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Pattern, Row, Setup, lines_of
+from rillstep.core.wordlists import word_list
 
 # Checks of one line by itself, which are remembered with it; and checks of the whole.
 LINE_CHECKS = (
@@ -83,22 +84,18 @@ CHECKS = (
 Mark = Literal["proved", "assumed", "unchecked", "wrong", "not understood", "vouched"]
 
 # Warnings that say of a line that something in it is not looked at: it is worked, and not proved.
-UNCHECKED = frozenset((
-    "total-not-checked", "kind-not-known", "place-not-checked", "edge-not-checked", "edge-not-counted",
-    "rows-not-counted", "chains-not-counted", "chain-number-missing", "number-missing", "words-not-worked",
-    "round-turned", "closing-differs", "define-not-understood", "manner-not-worked", "kind-not-counted",
-))  # fmt: skip
+UNCHECKED = frozenset(
+    word_list(
+        "total-not-checked kind-not-known place-not-checked edge-not-checked edge-not-counted "
+        "rows-not-counted chains-not-counted chain-number-missing number-missing words-not-worked "
+        "round-turned closing-differs define-not-understood manner-not-worked kind-not-counted"
+    )
+)
 # Errors that say of words that they are not understood; all others refute what was understood.
 UNREAD = frozenset(
-    (
-        "not-understood",
-        "terms-mixed",
-        "row-empty",
-        "line-too-long",
-        "text-too-long",
-        "section-misplaced",
-        "number-not-worked-out",
-        "name-not-defined",
+    word_list(
+        "not-understood terms-mixed row-empty line-too-long text-too-long section-misplaced "
+        "number-not-worked-out name-not-defined"
     )
 )
 
@@ -260,14 +257,16 @@ def _unjudged(line: WorkedLine, unread: tuple[str, ...]) -> LineProof | None:
     counts = [w.rounds[-1] if w is not None and w.rounds and w.trouble is None else None for w in works]
     main = next((t for t in row.totals if t.what == "sts"), None)
     return LineProof(
-        row.span.line, line.section, f"{row.kind} {row.first.values[row.sizes[0]]}",
+        row.span.line,
+        line.section,
+        f"{row.kind} {row.first.values[row.sizes[0]]}",
         tuple(c.sts if c is not None else None for c in counts),
         tuple(c.spaces_of(None) if c is not None else None for c in counts),
         tuple(main.count.at(size) if main is not None and size in row.sizes else None for size in range(len(works))),
         _read_mark(row) or ("proved" if _is_known(line, counts, unread) else "unchecked"),
         min((w.depends for w in line.done if w.depends is not None), default=None),
         max(row.span.line, row.last_line),
-    )  # fmt: skip
+    )
 
 
 def _read_mark(row: Row | Again) -> Mark | None:

@@ -43,9 +43,14 @@ class Reprint:
 
 
 def reprint(
-    pattern: Pattern, terms: Terms, size: int | None = None, allowance_mm: float = 0.0, hand: Hand = "right",
-    fold: bool = True, source: str | None = None,
-) -> Reprint:  # fmt: skip
+    pattern: Pattern,
+    terms: Terms,
+    size: int | None = None,
+    allowance_mm: float = 0.0,
+    hand: Hand = "right",
+    fold: bool = True,
+    source: str | None = None,
+) -> Reprint:
     """Write a pattern (one size of it, if given) for a hand, read it back, and work it again.
 
     fold: equal rounds one after another become one line. source: the text that the pattern was read from; with it, a
@@ -58,9 +63,13 @@ def reprint(
 
 
 def reader_text(
-    pattern: Pattern, terms: Terms, size: int | None = None, allowance_mm: float = 0.0, hand: Hand = "right",
+    pattern: Pattern,
+    terms: Terms,
+    size: int | None = None,
+    allowance_mm: float = 0.0,
+    hand: Hand = "right",
     source: str | None = None,
-) -> Reprint:  # fmt: skip
+) -> Reprint:
     """The pattern as a text that stands alone: with its notes and abbreviations, and with long lines broken; `source`
     as for `reprint`."""
     wanted = folded(pattern if size is None else one_size(pattern, size))

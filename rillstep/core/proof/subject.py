@@ -96,10 +96,12 @@ class Subject:
         else:
             columns = (tuple([work.of(line) for work in self.works]) for _, line in lines)
         sizes = self.pattern.sizes
-        return tuple([
-            _worked_line(line, index, works, sizes, self.ascending)
-            for (index, line), works in zip(lines, columns, strict=True)
-        ])  # fmt: skip
+        return tuple(
+            [
+                _worked_line(line, index, works, sizes, self.ascending)
+                for (index, line), works in zip(lines, columns, strict=True)
+            ]
+        )
 
     @cached_property
     def ascending(self) -> tuple[int, ...]:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from rillstep.core.findings import Finding
 from rillstep.core.language.match import built, longest, readings, whole
 from rillstep.core.tree import Gesture, Next, Step, Total, What
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.stream import Context, NotUnderstood, Stream, problem_of, stream_over
 
 _CLOSED_BY = {"[": "]", "(": ")", "{": "}", "<": ">"}
@@ -201,10 +202,9 @@ def _up_to_bracket(stream: Stream, closing: str) -> tuple[Total, ...] | None:
     return None
 
 
-_AFTER_TOTAL = (
-    "fasten", "finish", "cut", "break", "do", "turn", "weave", "join", "leave", "sew", "change", "place", "move",
-    "continue", "ch", "chain", "sl", "ss",
-)  # fmt: skip
+_AFTER_TOTAL = word_list(
+    "fasten finish cut break do turn weave join leave sew change place move continue ch chain sl ss"
+)
 
 
 def stated_within(stream: Stream) -> bool:

@@ -14,9 +14,10 @@ from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.tree.actions import Gesture, Step
 from rillstep.core.tree.leaves import NOWHERE, Decimals, Num, SaidMeasure, Until
+from rillstep.core.wordlists import word_list
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
-ROLES = ("disc", "oval", "panel", "wall", "strip", "tube", "square", "fan", "trim")
+ROLES = word_list("disc oval panel wall strip tube square fan trim")
 
 
 # --- lines -------------------------------------------------------------------------

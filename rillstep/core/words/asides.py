@@ -12,6 +12,7 @@ from dataclasses import replace
 from rillstep.core.craft import GATHERED, stitch_words
 from rillstep.core.memory import remember
 from rillstep.core.tree import Kept, Step
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.lexicon import (
     ALONE_IN_BRACKETS,
     ASIDE_BEGINS,
@@ -33,9 +34,9 @@ from rillstep.core.words.stitch_names import sees_stitch
 from rillstep.core.words.stream import Context, Passed, Stream, stream_over
 from rillstep.core.words.tokens import Token, bracket_end
 
-_ENDS = (",", ";", ".", ":", "]", ")", "[", "(", "*", "**", "—")
+_ENDS = word_list(", ; . : ] ) [ ( * ** —")
 _PLAIN_MARKS = ("-", "'", '"', "/", "!", "?", "&", "%", "°")
-_USED = ("in", "into", "around", "across", "twice", "once", "x", "to", "all", "over", "rep", "repeat", "times")
+_USED = word_list("in into around across twice once x to all over rep repeat times")
 MOST_WORDS = 60
 
 

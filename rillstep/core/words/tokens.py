@@ -12,6 +12,7 @@ from typing import Literal
 
 from rillstep.core.findings import Span
 from rillstep.core.memory import remember
+from rillstep.core.wordlists import word_list
 from rillstep.core.words.lexicon import ABBREVIATED, NUMBER_WORDS, ORDINAL_WORDS, OTHER_NAMES, TENS, UNITS
 
 TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
@@ -108,7 +109,7 @@ def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
 _GLUED_SKIP = re.compile(r"^(sk|skip|miss)(\d{1,3})$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
-_GLUED_UNITS = ("st", "sts", "ch", "chs", "sp", "sps", "rnd", "row")
+_GLUED_UNITS = word_list("st sts ch chs sp sps rnd row")
 _GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
 
 

@@ -81,9 +81,14 @@ def _need(colour: str, used: Sequence[Used], extras: Sequence[Extra], yarn: Yarn
     other, mine = predicted(known, grams), predicted(known, grams, own=True)
     balls = max(1, math.ceil(other.high_g / yarn.grams_per_ball - 1e-9))
     return ColourNeed(
-        colour, yarn, other.grams / yarn.grams_per_ball * yarn.metres_per_ball, other, mine, balls,
+        colour,
+        yarn,
+        other.grams / yarn.grams_per_ball * yarn.metres_per_ball,
+        other,
+        mine,
+        balls,
         balls * yarn.grams_per_ball - other.grams,
-    )  # fmt: skip
+    )
 
 
 def _taken_g(colour: str, used: Sequence[Used], extras: Sequence[Extra], yarn: YarnFacts) -> dict[Kind, float]:

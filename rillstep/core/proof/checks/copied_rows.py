@@ -50,8 +50,18 @@ def _otherwise_in_a_size(worked: WorkedLine, line: Again) -> list[Finding]:
                 )
                 edits = (edit_value(number, size, right),) if right is not None and number.parts else ()
                 repairs = (Repair(f"Change {number.values[size]} to {right}", edits),) if edits else ()
-                found.append(Finding("size-repeats-otherwise", "warning", _place(number, line), message, size,
-                                     right, number.values[size], repairs))  # fmt: skip
+                found.append(
+                    Finding(
+                        "size-repeats-otherwise",
+                        "warning",
+                        _place(number, line),
+                        message,
+                        size,
+                        right,
+                        number.values[size],
+                        repairs,
+                    )
+                )
     return found
 
 

@@ -148,10 +148,18 @@ def _differences(subject: Subject, lines: tuple[LineWork, ...], index: int, size
     repairs = repairs_for(lines, index, size, abs(made - stated))[0] if mended else ()
     return [
         Finding(
-            "total-differs", "error", total.count.span, message, size, stated, made, repairs,
-            _unstated_before(lines, index), _steps(line)
+            "total-differs",
+            "error",
+            total.count.span,
+            message,
+            size,
+            stated,
+            made,
+            repairs,
+            _unstated_before(lines, index),
+            _steps(line),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _steps(line: LineWork) -> tuple[str, ...]:

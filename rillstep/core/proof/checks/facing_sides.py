@@ -81,9 +81,10 @@ def turned_once(subject: Subject) -> list[Finding]:
         if section.worked != "joined rounds" or not subject.works:
             continue
         lines = [
-            line for line in subject.works[0].lines
+            line
+            for line in subject.works[0].lines
             if line.section == index and isinstance(line.line, Row | Again) and line.line.kind == "Rnd"
-        ]  # fmt: skip
+        ]
         flips = [after for before, after in pairwise(lines) if _turns_between(section, before, after)]
         within = any(len(line.rounds) > 1 and _turns_between(section, line, line) for line in lines)
         if len(flips) == 1 and not within and len(lines) > 2:

@@ -79,10 +79,8 @@ def _check(subject: Subject, check: Check, item: CheckItem, section: int, size: 
             and work.line.last
         )
         return [
-            Finding(
-                "check-differs", "error", item.number.span, message, size, is_true, stated, tuple(repairs), related
-            )
-        ]  # fmt: skip
+            Finding("check-differs", "error", item.number.span, message, size, is_true, stated, tuple(repairs), related)
+        ]
     value = item.number.values[size]
     if subject.bag is None or value is None:
         return []
