@@ -20,6 +20,7 @@ from rillstep.core.reading.places import STITCHES
 from rillstep.core.reading.round_joins import joined_in, with_space
 from rillstep.core.reading.stated_totals import same_totals, split_totals
 from rillstep.core.tree import Chain, Every, Gesture, Kept, Line, Next, Num, Prose, Reading, Row, Step, Total, Work
+from rillstep.core.tree.features import stitches_worked
 from rillstep.core.tree.leaves import Coming, coming
 from rillstep.core.words.asides import instructions, kept_among
 from rillstep.core.words.ledger import uncounted
@@ -211,7 +212,28 @@ def _read_body(
         steps = told
     body.findings += uncounted(body, (steps, tuple(body.totals)))
     plain = rewritten(steps, label.kind)
-    return Reading(plain, same_totals(totals, [*body.totals, *label.totals]), choice, kept_among(body, plain)), body
+    stated = _without_unnamed(body, same_totals(totals, [*body.totals, *label.totals]), steps)
+    return Reading(plain, stated, choice, kept_among(body, plain)), body
+
+
+def _without_unnamed(body: Stream, totals: tuple[Total, ...], steps: tuple[Step, ...]) -> tuple[Total, ...]:
+    """The totals without those of a stitch of the text's own that the row does not work by its name: "2 half shells",
+    of which each is written out. They are said not to be checked."""
+    own = {name for name, _ in body.context.specials}
+    worked = set(stitches_worked(steps))
+    unnamed = [total for total in totals if total.what in own - worked and not _is_part_of(total.what, worked)]
+    for total in unnamed:
+        start = total.count.span
+        rest = re.match(r"[\s\w-]*", body.text[start.end_column - 1 :])
+        span = replace(start, end_column=start.end_column + (len(rest[0].rstrip()) if rest is not None else 0))
+        message = f"“{total.what}” is not worked by its name in this row, so this number is not checked."
+        body.findings.append(Finding("kind-not-known", "warning", span, message))
+    return tuple(total for total in totals if total not in unnamed)
+
+
+def _is_part_of(name: str, worked: set[str]) -> bool:
+    """ "11 clusters" of a 3-dc cluster, and of the beginning cluster."""
+    return any(name.lower() in other.lower() for other in worked)
 
 
 def _told_after(steps: tuple[Step, ...], kept: tuple[Kept, ...]) -> Reading | None:
