@@ -1,8 +1,19 @@
 import { useMutation } from "@tanstack/react-query";
 import { FileUp } from "lucide-react";
-import { client, unwrap } from "../api/client";
+import { ApiError, client, unwrap } from "../api/client";
+import type { Problem } from "../api/schema";
 import { Dialog } from "../ui/Dialog";
 import { Trouble } from "../ui/Trouble";
+
+// The server refuses what is larger, and there is no need to send it.
+const LARGEST_BYTES = 8_000_000;
+const TOO_LARGE: Problem = {
+  code: "too-large",
+  status: 413,
+  title: "This file is larger than 8 MB. Save its text by itself, and open that.",
+  faults: [],
+  revision: null,
+};
 
 /** The kinds of file whose text the server takes. */
 export const KINDS = ".txt,.md,.docx,.odt,.pdf";
@@ -10,8 +21,9 @@ export const KINDS = ".txt,.md,.docx,.odt,.pdf";
 /** The text of a file, asked of the server; it is shown before it is taken. */
 export function useFileText() {
   return useMutation({
-    mutationFn: (file: File) =>
-      unwrap(
+    mutationFn: async (file: File) => {
+      if (file.size > LARGEST_BYTES) throw new ApiError(TOO_LARGE);
+      return unwrap(
         client.POST("/api/files", {
           body: { file: file.name },
           bodySerializer: () => {
@@ -20,7 +32,8 @@ export function useFileText() {
             return form;
           },
         }),
-      ),
+      );
+    },
   });
 }
 

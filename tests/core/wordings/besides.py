@@ -127,10 +127,6 @@ SAID: dict[str, tuple[str, tuple[int | None, ...], tuple[int | None, ...] | None
     "a foundation worked back along, and its last place told once more": (
         "Ch 20.\nRnd 1: 2 hdc in 3rd ch from hook (skipped 2 chs do not count), hdc in each of next 16 ch, 4 hdc in last ch, working back along the chain, hdc in each of next 16 ch, 2 hdc in the last ch (the same ch as the first 2 hdc); join. (40 hdc)", (40,), None,
     ),
-    "the last stitch told where it goes, by a chain of the one that began": (
-        "Ch 14.\nRow 1: Dc in 6th ch from hook, *ch 1, sk 1 ch, dc in next ch; rep from * across, turn. (6 dc)\n"
-        "Row 2: Ch 4 (counts as dc, ch 1), sk first dc, *dc in next dc, ch 1; rep from * to end, working the last dc in the 3rd of the 4 ch.", (6, 6), None,
-    ),
 }  # fmt: skip
 
 # (what, words of it, what a slip makes of them, the code that is found)

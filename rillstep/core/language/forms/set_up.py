@@ -23,6 +23,7 @@ to begin/start :/, => none # to begin,
 
 == Holding
 with/using UpToComma , => ahead(start, end) # with A,
+and UpToComma , => ahead(start, end) # and yarn A,
 
 == HoldingOnly
 with/using UpToMaking => ahead(start, end) # with a 4 mm hook >> make
