@@ -10,6 +10,7 @@ from functools import cache
 from typing import Any, NamedTuple
 
 from rillstep.core.language.grammar import BUILDERS, FORMS, TERMINALS
+from rillstep.core.language.lookahead import begun_by, begun_by_form, needed_by, needed_of
 from rillstep.core.language.patterns import Call, GrammarForm, Op
 from rillstep.core.words.stream import Stream
 
@@ -36,7 +37,7 @@ def readings(stream: Stream, category: str) -> dict[int, Node]:
 
 def longest(stream: Stream, category: str) -> Node | None:
     """The reading of a category that takes most tokens from where the stream stands; nothing is taken yet."""
-    if not _begins(category, stream.keys[stream.at]):
+    if not begun_by(category)(stream.keys[stream.at]):
         return None
     found = _readings(stream, category, stream.at)
     return found[max(found)] if found else None
@@ -100,28 +101,36 @@ _OF_NODE: dict[str, Callable[[Stream, Node], Any]] = {
 
 
 def _readings(stream: Stream, category: str, at: int) -> dict[int, Node]:
-    """All readings of a category from a token on, one for each token at which one can end: the first of its table."""
-    key = (category, at)
-    found = stream.readings.get(key)
-    if found is None:
-        stream.readings[key] = found = {}  # what begins with itself reads nothing there
-        if category in TERMINALS:
-            for end in TERMINALS[category].ends(stream, at):
-                found[end] = Node(category, None, at, end)
-        else:
-            for form, match in _forms_at(category, stream.keys[at]):
-                for end, kept in match(stream, at):
-                    if end not in found:
-                        found[end] = Node(category, form, at, end, kept)
-                if form.ordered and found:
-                    break
+    """All readings of a category from a token on, one for each token at which one can end: the first of its table; read
+    once."""
+    found = stream.readings.get((category, at))
+    return _read_anew(stream, category, at) if found is None else found
+
+
+def _read_anew(stream: Stream, category: str, at: int) -> dict[int, Node]:
+    found: dict[int, Node] = {}
+    stream.readings[category, at] = found  # what begins with itself reads nothing there
+    if category in TERMINALS:
+        for end in TERMINALS[category].ends(stream, at):
+            found[end] = Node(category, None, at, end)
+        return found
+    for form, needed, match in _forms_at(category, stream.keys[at]):
+        if needed and needed.isdisjoint(stream.present):
+            continue
+        for end, kept in match(stream, at):
+            if end not in found:
+                found[end] = Node(category, form, at, end, kept)
+        if form.ordered and found:
+            break
     return found
 
 
 @cache
-def _forms_at(category: str, key: str) -> tuple[tuple[GrammarForm, Match], ...]:
-    """The forms of a category that can begin with a token, as functions; looked up once a word."""
-    return tuple((form, _compiled(form)) for form in FORMS[category] if _can_begin(form.ops, key) is not False)
+def _forms_at(category: str, key: str) -> tuple[tuple[GrammarForm, frozenset[str], Match], ...]:
+    """The forms of a category that can begin with a token, as functions, with the words of which each needs one; looked
+    up once a word."""
+    forms = FORMS[category]
+    return tuple((form, needed_by(form), _compiled(form)) for form in forms if begun_by_form(form)(key))
 
 
 # --- compiling ---------------------------------------------------------------------
@@ -170,11 +179,21 @@ def _run(words: frozenset[str], then: Match) -> Match:
 
 
 def _category(name: str, category: str, then: Match) -> Match:
+    begins, needed = begun_by(category), needed_of(category)
+
     def match(stream: Stream, at: int) -> Ways:
-        if not _begins(category, stream.keys[at]):
+        if not begins(stream.keys[at]) or (needed and needed.isdisjoint(stream.present)):
             return []
+        found = stream.readings.get((category, at))
+        if found is None:
+            found = _read_anew(stream, category, at)
+        if not found:
+            return []
+        if len(found) == 1:
+            ((end, node),) = found.items()
+            return [(last, ((name, node), *kept)) for last, kept in then(stream, end)]
         ways: Ways = []
-        for end, node in sorted(_readings(stream, category, at).items(), reverse=True):
+        for end, node in sorted(found.items(), reverse=True):
             _add(ways, [(last, ((name, node), *kept)) for last, kept in then(stream, end)])
         return ways
 
@@ -209,40 +228,3 @@ def _add(ways: Ways, more: Ways) -> None:
         return
     ends = {end for end, _ in ways}
     ways += [way for way in more if way[0] not in ends]
-
-
-# --- what can begin with a word ----------------------------------------------------
-
-
-@cache
-def _begins(category: str, key: str) -> bool:
-    """Can a category begin with a token, or be empty before it?"""
-    return _category_begins(category, key, frozenset()) is not False
-
-
-def _can_begin(ops: tuple[Op, ...], key: str, seen: frozenset[str] = frozenset()) -> bool | None:
-    """Can these begin with a token? None: they can be empty."""
-    for op in ops:
-        can: bool | None
-        if op[0] == "word" or op[0] == "run":
-            can = key in op[1]
-        elif op[0] == "category":
-            can = _category_begins(op[2], key, seen)
-        elif op[0] == "maybe" or op[0] == "many":
-            can = True if _can_begin(op[1], key, seen) else None
-        else:
-            each = [_can_begin(branch, key, seen) for branch in op[1]]
-            can = True if True in each else None if None in each else False
-        if can is not None:
-            return can
-    return None
-
-
-@cache
-def _category_begins(category: str, key: str, seen: frozenset[str]) -> bool | None:
-    if category in TERMINALS:
-        return TERMINALS[category].begins(key)
-    if category in seen:
-        return False
-    each = [_can_begin(form.ops, key, seen | {category}) for form in FORMS[category]]
-    return True if True in each else None if None in each else False

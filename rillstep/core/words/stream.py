@@ -166,6 +166,7 @@ class Stream:
         self.texts = [*[token.text for token in tokens], ""]
         # What a form is looked up by: a word, or "#" for any number; "" at the end of the line.
         self.keys = [*["#" if token.kind in _NUMBERS else token.text for token in tokens], ""]
+        self.present = frozenset(self.texts)
         self.readings: dict[tuple[str, int], Any] = {}  # what the forms read from a token on, once
 
     @property

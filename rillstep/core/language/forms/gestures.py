@@ -312,7 +312,7 @@ def _sentence(stream: Stream) -> bool:
 
 TERMINALS: dict[str, Terminal] = {
     "ToWhere": by_hand(_to_where),
-    "ColourLetter": by_hand(_colour_letter),
+    "ColourLetter": by_hand(_colour_letter, lambda key: len(key) == 1 or key[:2] in ("mc", "cc")),
     "WhichYarn": by_hand(_which_yarn),
     "Finish": by_hand(_finish),
     "Sentence": by_hand(_sentence),
