@@ -50,6 +50,8 @@ mutate: setup
 	$(BIN)/python -m tests.core.mutate
 	$(BIN)/python -m tests.core.free_numbers
 	$(BIN)/python -m tests.sweep.damage
+	$(BIN)/python -m tests.sweep.reworded
+	$(BIN)/python -m tests.sweep.unread
 
 abuse: setup
 	$(BIN)/python -m tests.abuse

@@ -21,7 +21,7 @@ CORPUS = sorted((ROOT / "corpus").glob("*.txt"))
 TYPED = sorted((ROOT / "typed").glob("*.txt"))
 TEXTS = {
     **{f"ready_{bag.key}": bag.text for bag in READY_BAGS},
-    **{path.stem: path.read_text() for path in (*TYPED, *CORPUS[::60])},
+    **{path.stem: path.read_text() for path in (*TYPED, *CORPUS[::120])},
 }
 DEMO = {path.stem: path.read_text() for path in sorted((ROOT.parent / "rillstep" / "demo" / "bags").glob("*.txt"))}
 TARGETS = json.dumps({"units": "cm", "sizes": [{"name": "As it is"}]})

@@ -67,7 +67,7 @@ def read(text: str, terms: Terms | None = None, assumed: tuple[str, ...] = ()) -
         found = _last_rows(pattern, line)
         if isinstance(found, Finding):
             unmet.append(found)
-        else:
+        elif found is not None:
             ends[line.span.line] = found
 
 
@@ -77,8 +77,9 @@ def _is_open(line: Row | Again, pattern: Pattern) -> bool:
     return line.until_sts is not None or (by_measure and (isinstance(line, Row) or bool(line.sources)))
 
 
-def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | Finding:
-    """The last row of a repetition for each size, so that the stitches that it names are left."""
+def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | Finding | None:
+    """The last row of a repetition for each size, so that the stitches that it names are left; None where that hangs
+    on a line that is not known."""
     assert line.until_sts is not None
     lasts: list[int | None] = []
     for size in range(len(pattern.sizes)):
@@ -93,6 +94,8 @@ def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | 
         if 0 < turns <= MOST_TURNS:
             counts = _counts_after(pattern, line, size, ceil(turns))
         rows = _rows_until(counts, wanted, _rows_each_time(line))
+        if rows is None and not counts and _hangs(pattern, line, size):
+            return None
         if rows is None:
             ends = ", ".join(str(count) for count in counts[-3:])
             message = (
@@ -103,6 +106,12 @@ def _last_rows(pattern: Pattern, line: Row | Again) -> tuple[int | None, ...] | 
             return Finding("until-not-met", "error", line.span, message, size, wanted, counts[-1] if counts else None)
         lasts.append(line.first.at(size) + rows - 1)
     return tuple(lasts)
+
+
+def _hangs(pattern: Pattern, line: Row | Again, size: int) -> bool:
+    """Is it not known what a repetition is worked on, as a line before it is not?"""
+    work = work_pattern(pattern, size).of(line)
+    return work is not None and (work.depends is not None or not work.known)
 
 
 def _rows_until(counts: list[int], wanted: int, rows: int) -> int | None:

@@ -70,11 +70,16 @@ def test_each_part_names_the_yarn_of_its_colours() -> None:
     assert amber is not None and int(amber[1]) == size.yarn.colours[1].grams
 
 
-@pytest.mark.parametrize("have_g", [15.0, 40.0, 90.0, 100_000.0])
-def test_how_large_agrees_with_trying_every_size(have_g: float) -> None:
+@pytest.fixture(scope="module")
+def every_share() -> dict[int, Any]:
     design = pouch()
-    found = largest_of(design, have_g)
-    tried = {percent: at_share(design, percent) for percent in range(LEAST_SHARE, MOST_SHARE + 1, SHARE_STEP)}
+    return {percent: at_share(design, percent) for percent in range(LEAST_SHARE, MOST_SHARE + 1, SHARE_STEP)}
+
+
+@pytest.mark.xdist_group("every share")
+@pytest.mark.parametrize("have_g", [15.0, 40.0, 90.0, 100_000.0])
+def test_how_large_agrees_with_trying_every_size(have_g: float, every_share: dict[int, Any]) -> None:
+    found, tried = largest_of(pouch(), have_g), every_share
     enough = [percent for percent, made in tried.items() if made and made[1].whole.likely_within(have_g) >= LIKELY]
     if not enough:
         assert found.problem == "It is not enough for the smallest bag of this kind."

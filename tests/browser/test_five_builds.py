@@ -1,5 +1,5 @@
 """Bags of five builds, pasted in one size: graded to four, taken, printed and given to a tester, at the settings that are
-shipped and beside a core that is busy with something else."""
+shipped; `make fuzz` does it beside a core that is busy with something else."""
 
 import os
 import re
@@ -32,15 +32,16 @@ TEXTS = {bag.key: bag.text for bag in READY_BAGS}
 
 @pytest.fixture(scope="module")
 def shipped(database_url: str) -> Iterator[str]:
-    """A server as it is shipped, and a process that computes all the while."""
+    """A server as it is shipped, and with all builds a process that computes all the while."""
     port = free_port()
-    busy = subprocess.Popen([sys.executable, "-c", "while True: pass"])
+    busy = subprocess.Popen([sys.executable, "-c", "while True: pass"]) if ALL else None
     server = serve(database_url, SECRET, port, server_log())
     yield f"http://127.0.0.1:{port}"
     os.killpg(server.pid, signal.SIGTERM)
     server.wait(timeout=30)
-    busy.kill()
-    busy.wait()
+    if busy is not None:
+        busy.kill()
+        busy.wait()
 
 
 def graded(page: Page) -> None:

@@ -14,7 +14,7 @@ TYPED = Path(__file__).parents[1] / "typed"
 # Seconds from key to key, as they are in a row of keys.
 PACE_S = (0.06, 0.11, 0.08, 0.15, 0.07, 0.12, 0.09)
 # As much of a text as is typed in a short while; it holds head, sections, rounds and notes.
-LETTERS = 220
+LETTERS = 130
 BEGINS = {"orrery-backpack": "BODY", "lantern-pouch": "Bag", "comet-catcher": "BOTTOM"}
 
 

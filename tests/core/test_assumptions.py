@@ -110,7 +110,7 @@ def test_a_wrong_number_beside_an_unknown_word_is_not_explained_away() -> None:
 def _invented(limit: int) -> list[tuple[str, str, str]]:
     """(name, text, text with its main stitch called by a word that is none), of texts that are proved."""
     found = []
-    for path in sorted(CORPUS.glob("*.txt"))[::6]:
+    for path in sorted(CORPUS.glob("*.txt"))[::12]:
         text = path.read_text()
         changed = re.sub(r"(?<![A-Za-z-])(?:sc|Sc|SC)(?![\w-])", "zed", text)
         if "Means" not in text and changed.count("zed") > 2 and all(line.proved for line in prove_as_read(text).lines):
@@ -119,7 +119,7 @@ def _invented(limit: int) -> list[tuple[str, str, str]]:
 
 
 def test_an_invented_name_in_texts_of_the_corpus_is_the_stitch_that_it_stood_for() -> None:
-    texts = _invented(16)
+    texts = _invented(8)
     right = 0
     for name, text, changed in texts:
         asked = ask(changed)
@@ -127,7 +127,7 @@ def test_an_invented_name_in_texts_of_the_corpus_is_the_stitch_that_it_stood_for
         assert not any(line.mark == "proved" and "zed" in changed.split("\n")[line.line - 1] for line in asked.proof.lines
                        if any(one.words.lower() == "zed" for one in asked.questions)), name  # fmt: skip
         right += [(line.sts, line.spaces) for line in asked.proof.lines] == plain
-    assert len(texts) >= 10 and right >= 0.8 * len(texts), f"{right} of {len(texts)}"
+    assert len(texts) >= 5 and right >= 0.8 * len(texts), f"{right} of {len(texts)}"
 
 
 def test_a_text_that_is_understood_is_worked_as_ever() -> None:

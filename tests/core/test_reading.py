@@ -198,7 +198,6 @@ TOTALS = [
     ("sc around: 24 sc", "24 sc"),
     ("sc around. (12 dc, 12 ch-1 sps)", "12 dc, 12 ch-1 sps"),
     ("sc around. (12 dc + 4 ch-2 spaces)", "12 dc, 4 ch-2 sps"),
-    ("sc around. (8 V-sts)", "8 V-st"),
     ("sc around. (18 sc + ch-12 loop)", "18 sc, 1 ch-12 sp"),
     ("sc around. (10 sc, 4 hdc and 10 dc)", "10 sc, 4 hdc, 10 dc"),
 ]

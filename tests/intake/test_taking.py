@@ -78,7 +78,9 @@ def test_feet_of_pages_are_left_out_and_it_is_said() -> None:
 
 
 @pytest.mark.parametrize(
-    "data", ["Größe: S\n".encode(), "Größe: S\n".encode("utf-16"), b"\xef\xbb\xbfGr\xc3\xb6\xc3\x9fe: S\r\n"]
+    "data",
+    ["Größe: S\n".encode(), "Größe: S\n".encode("utf-16"), b"\xef\xbb\xbfGr\xc3\xb6\xc3\x9fe: S\r\n"],
+    ids=["utf-8", "utf-16", "marked"],
 )
 def test_plain_text_is_read_in_unicode(data: bytes) -> None:
     assert text_of("a.txt", data).text == "Größe: S\n"
@@ -113,6 +115,7 @@ def packed(name: str, size: int) -> bytes:
         ("a.txt", b"  \n ", "no text"),
         ("a.txt", b"x" * (MOST_BYTES + 1), "at most 8 MB"),
     ],
+    ids=lambda value: "bytes" if isinstance(value, bytes) else value,
 )
 def test_what_cannot_be_read_says_why(name: str, data: bytes, why: str) -> None:
     with pytest.raises(NotReadable, match=why):

@@ -2,10 +2,10 @@
 
 import re
 
-from rillstep.core.craft import stitch_words
 from rillstep.core.findings import Finding, Repair, Span
 from rillstep.core.tree import Num
 from rillstep.core.words.numbers import edit_value
+from rillstep.core.words.stitch_names import sees_stitch
 from rillstep.core.words.stream import Stream, plain_num
 
 _TO = r"\s*(?:[-–]|to|through)\s*"
@@ -64,9 +64,11 @@ def _instructs(stream: Stream) -> bool:
     token, following = stream.peek(), stream.peek(1)
     if token is None or token.kind != "num" or following is None or following.kind != "word":
         return False
-    return following.text in stitch_words(stream.context.terms) or following.is_word(
-        "inc", "dec", "ch", "sts", "st", "chains"
-    )
+    start = stream.at
+    stream.next()
+    stitch = sees_stitch(stream)
+    stream.at = start
+    return stitch is not None or following.is_word("inc", "dec", "ch", "sts", "st", "chains")
 
 
 def _bare_set(stream: Stream, first: Num | None = None) -> Num | None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.clauses.label_numbers import label_numbers, slash_ranges
-from rillstep.core.craft import Loop
+from rillstep.core.craft import Loop, name_expression
 from rillstep.core.findings import Finding
 from rillstep.core.memory import remember
 from rillstep.core.reading.places import read_loop
@@ -42,8 +42,9 @@ _NAMED = re.compile(
 )
 # After a full stop, an instruction must follow for what stands before it to be a label.
 _BEGINS = (
-    r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|"
-    r"ch|sk|blo|flo|bpsc|fpsc|bpdc|fpdc)\b|(?:skip|miss) (?:next )?\d|(?:(?:in|into|make) "
+    r"\s+(?=[\[(*]*\s*(?:(?:\d[\d\s(),/]*\s+)?(?:sc|hdc|dc|tr|htr|inc|dec|sl st|ss|ch|sk|blo|flo)\b|"
+    rf"(?:\d[\d\s(),/]*\s+)?{name_expression()}(?=\s+(?:in|into|around|\d)\b|\s*[,;*)\]]|\s*[(\[]\d)|"
+    r"(?:skip|miss) (?:next )?\d|turn[,.] ch(?:ain)? \d|chain \d|(?:(?:in|into|make) "
     r"(?:a |an )?)?(?:magic|adjustable) (?:ring|circle|loop)\b|mr\b|(?:rep|repeat|work|"
     r"make|in|start|begin|start with|begin with)\b.*\d))"
 )

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 
+from rillstep.core.language.match import read
 from rillstep.core.reading.places import read_end
 from rillstep.core.tree import Chain, Num, Repeat, Step, ToEnd
 from rillstep.core.wordlists import word_list
@@ -19,34 +20,13 @@ def read_times(stream: Stream, bracket: bool = False) -> Num | None:
     comes."""
     start = stream.at
     # "(sc, inc)*6": only behind a bracket, as elsewhere a star closes a run.
-    if bracket and stream.mark("*") and (stream.peek() is None or stream.tokens[stream.at].kind != "num"):
-        stream.at = start
-    starred = stream.at > start
-    stream.mark("-", ",")
-    stream.any_of("a total of", "for a total of")
-    if stream.word("twice"):
-        return plain_num(stream, 3 if stream.words("more") else 2)
-    if stream.word("once"):
-        return plain_num(stream, 2 if stream.words("more") else 1)
-    if stream.word("thrice"):
-        return plain_num(stream, 3)
-    if stream.word("x"):
-        return stream.need_number("repeats")
-    number = stream.number()
+    starred = bracket and stream.mark("*")
+    number: Num | None = read(stream, "Times")
+    if number is None and starred:
+        number = stream.number()
     if number is None:
         stream.at = start
-        return None
-    if stream.any_of("more times", "times more", "more time", "additional times", "further times"):
-        return one_more(number)
-    if stream.word("times", "time", "x"):
-        stream.any_of("in total", "total", "in all", "altogether")
-        return one_more(number) if stream.word("more") else number
-    if stream.word("more"):
-        return one_more(number)
-    if starred:
-        return number
-    stream.at = start
-    return None
+    return number
 
 
 def one_more(number: Num) -> Num:
@@ -141,7 +121,7 @@ def read_starred(stream: Stream, read_steps: Reader) -> list[Step]:
     else:
         stream.next()
     if again:
-        _from_star(stream)
+        read(stream, "FromStar")
         again = (stream.choose(2, "times") == 0) != closed  # "*...* repeat 6 times" is six in all, mostly
     return [Repeat(steps, _times_or_end(stream, again), stream.since(start))]
 
@@ -174,7 +154,7 @@ def _ended_within(stream: Stream, first: tuple[Step, ...], read_steps: Reader, s
     rest = read_steps(stream, "*")
     if not stream.word("rep", "repeat"):
         raise NotUnderstood(stream.since(start), "“rep from *” is missing after the star")
-    _from_star(stream)
+    read(stream, "FromStar")
     times = _times_or_end(stream, again=False)
     stream.mark(",", ";", ".")
     while stream.word(*_ENDING_AT) or stream.mark("-", "("):
@@ -189,17 +169,6 @@ _ENDING_AT = word_list(
     "ending end ends ended stopping stop finish finishing the last final rep repeat repetition at with on "
     "in and only working work to up but you time of repeats"
 )
-
-
-def _from_star(stream: Stream) -> None:
-    """ "from *", "between * and *", "from * to *"."""
-    stream.word("from", "between")
-    stream.word("the")
-    stream.mark("*", "**")
-    stream.word("asterisk", "star", "asterisks", "stars", "s")
-    start = stream.at
-    if not ((stream.word("to", "and") or stream.at == start) and stream.mark("*", "**")):
-        stream.at = start
 
 
 def _times_or_end(stream: Stream, again: bool) -> Num | ToEnd:
@@ -229,7 +198,7 @@ def _times_or_end(stream: Stream, again: bool) -> Num | ToEnd:
 
 def read_bare_repeat(stream: Stream, before: list[Step], start: int) -> list[Step]:
     """ "sc 3, inc, repeat around": what stands before it is repeated, but for a chain that begins the row."""
-    _from_star(stream)
+    read(stream, "FromStar")
     if stream.starred:
         begin = stream.at
         times = _times_or_end(stream, again=False)

@@ -34,10 +34,11 @@ def go_on(
     piece.origin = (line.kind, number)
     if line.kind == "Row":
         piece.rows += max(0, line.rounds(size)) if line.rounds(size) <= MOST_ROUNDS else 0
-    sts = None if _counts_own(line) else stated_sts(line.totals, size)
+    sts = None if _counts_own(line) or _counts_gathered(line, source) else stated_sts(line.totals, size)
     if sts is None:
         known = trouble is None and not line.broken and last is not None
-        piece.edge = last.edge if known and last is not None else None
+        # What came out on stitches that were only assumed, and by its kinds, tells nothing: no rounds are given then.
+        piece.edge = last.edge if known and last is not None and rounds else None
         return LineWork(
             line, index, start, piece.edge or EMPTY, rounds, last, trouble, known=known, source=source, size=size
         )
@@ -51,6 +52,13 @@ def _counts_own(line: Worked) -> bool:
     return any(
         total.what not in ("sts", "sp", "ch", *GATHERED) and basic_of(total.what) not in BY_US for total in line.totals
     )
+
+
+def _counts_gathered(line: Worked, source: Row | None) -> bool:
+    """Does a total count nothing but bobbles and the like, among the plain stitches that its row works as well?"""
+    steps = line.steps if isinstance(line, Row) else source.steps if source is not None else ()
+    counted = [total.what for total in line.totals if total.what not in ("sp", "ch")]
+    return bool(counted) and all(what in GATHERED for what in counted) and _main_stitch(steps) not in GATHERED
 
 
 def hangs_on_what_is_assumed(source: Row, edge: Edge) -> bool:

@@ -146,7 +146,9 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         piece.rest = next((pieces[i].rest for i in reversed(taken) if pieces[i].rest is not None), piece.rest)
         return piece
     if on.edge == "side by side":
-        edge = Edge((before.edge or EMPTY).runs * pattern.sections[index].made(size))
+        if before.edge is None:
+            return Piece(None)  # what is not known of a piece is not known of two of them
+        edge = Edge(before.edge.runs * pattern.sections[index].made(size))
     elif on.edge == "foundation":
         edge = Edge((Run(Place("ch"), before.underside),) if before.underside else ())
     elif on.edge == "row ends":
@@ -157,6 +159,8 @@ def start_of(pattern: Pattern, section: Section, pieces: list[Piece], size: int)
         runs = () if free is None else free.front if on.loop == "front" else free.back
         closed = pattern.sections[index].worked not in ("rows", "rows from the same side")
         edge = Edge(runs, closed)
+    if not edge.runs and before.wrong is not None:
+        return Piece(None)  # it may be what a line that was not worked would have left
     piece = Piece(interned(edge))
     piece.says = before.says  # what was said of chains holds on the same piece
     piece.refuted = before.refuted

@@ -129,6 +129,7 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
     last: RowWork | None = None
     turns: list[Turn] = []
     beginning = around = _around(piece, where)
+    by_chance = False  # whether what comes out hangs on what is only assumed
     for turn in range(times):
         if spent > where.budget.left:
             message = "this pattern takes more steps than Rillstep works"
@@ -145,8 +146,11 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         last, here, around = _best_reading(source, line, size, here, around, how)
         turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
         spent += last.spent
+        by_chance = by_chance or hangs_on_what_is_assumed(source, before)
+        by_chance = by_chance or (piece.wrong is not None and _begins_unsaid(source, around, size))
         if last.trouble:
-            hangs = hangs_on_what_is_assumed(source, before)
+            # What is missing in a piece that went wrong before may be what a line that was not worked would have left.
+            hangs = by_chance or (last.trouble.code in ("no-such-place", "marker-missing") and piece.wrong is not None)
             known, told = ((), None) if hangs else (tuple(rounds), last.trouble)
             gone_on = go_on(line, index, size, piece, known, last, told, source)
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
@@ -164,11 +168,10 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         if last.row is not turns[-1].source:  # a remembered row may have stood elsewhere in the text
             last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
         sts = stated_sts(line.totals, size)
-        hangs = hangs_on_what_is_assumed(turns[-1].source, turns[-1].edge)
-        if hangs or (sts is not None and sts != last.counts.sts):
-            gone_on = go_on(line, index, size, piece, () if hangs else tuple(rounds), last, None, sources[-1])
+        if by_chance or (sts is not None and sts != last.counts.sts):
+            gone_on = go_on(line, index, size, piece, () if by_chance else tuple(rounds), last, None, sources[-1])
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
-    piece.edge = here
+    piece.edge = None if by_chance and stated_sts(line.totals, size) is None else here
     source_last = sources[(times - 1) % len(sources)] if times > 0 else None
     work = LineWork(
         line,
@@ -254,6 +257,14 @@ def _into_top(source: Row) -> str:
     return next(
         (step.stitch for step in source.steps if isinstance(step, Work) and isinstance(step.into, TopOfChain)), ""
     )
+
+
+def _begins_unsaid(source: Row, around: Surroundings, size: int) -> bool:
+    """Does a row begin with a chain of two or more of which nothing that is understood says whether it counts?"""
+    first = next((step for step in source.steps if not isinstance(step, Gesture)), None)
+    if not isinstance(first, Chain) or first.counts is not None or first.length.at(size) < 2:
+        return False
+    return all(length != first.length.at(size) for length, _ in (*around.says, *around.throughout))
 
 
 _UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"

@@ -41,6 +41,9 @@ def begin(reading: TextSoFar, line: SourceLine) -> bool:
     begun = any(isinstance(one, Row) for one in reading.lines)
     if _in_rows(line.text) and (reading.open is None or (reading.guessed and not begun)):
         line.context = replace(line.context, kind="Row")
+    before = next((one for one in reversed(reading.lines) if isinstance(one, Row | Again)), None)
+    if before is not None and before.kind != line.context.kind and _BARE.match(line.text):
+        line.context = replace(line.context, kind=before.kind)  # "Rnd 1: ...", "R2: ..."
     return False
 
 

@@ -101,7 +101,8 @@ def _copied(text: str, line: int, title: str, source: Section, at: tuple[int, bo
     if goes_on and lines and isinstance(lines[-1], Row):
         kept = tuple(s for s in lines[-1].steps if not (isinstance(s, Gesture) and s.kind == "fasten off"))
         lines = (*lines[:-1], replace(lines[-1], steps=kept))
-    if words := re.sub(r"^(?:but|and)\s+", "", words, flags=re.IGNORECASE):
+    first, _, others = words.partition(" ")
+    if words := others.lstrip() if first.lower() in ("but", "and") else words:
         lines = (
             *lines,
             Prose(words[0].upper() + words[1:] + ".", context.active, span=Span(line, rest + 1, len(text) + 1)),

@@ -16,6 +16,7 @@ OTHER_NAMES = {
     "rds": "rnds",
     "rpt": "rep",
     "reps": "rep",
+    "repeating": "repeat",
     "rd": "rnd",
     "chsp": "sp",
     "foundtn": "foundation",

@@ -13,7 +13,7 @@ from typing import Literal
 from rillstep.core.findings import Span
 from rillstep.core.memory import remember
 from rillstep.core.wordlists import word_list
-from rillstep.core.words.lexicon import ABBREVIATED, NUMBER_WORDS, ORDINAL_WORDS, OTHER_NAMES, TENS, UNITS
+from rillstep.core.words.lexicon import ABBREVIATED, NUMBER_WORDS, ORDINAL_WORDS, OTHER_NAMES, ROWS, TENS, UNITS
 
 TokenKind = Literal["num", "ordinal", "word", "mark", "expr"]
 
@@ -121,8 +121,14 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
         token = tokens[at]
         before = found[-1] if found else None
         following = tokens[at + 1] if at + 1 < len(tokens) else None
-        if token.is_mark(".") and before is not None and _no_stop(before, following):
+        if before is not None and token.is_mark(".") and _no_stop(before, following):
             at += 1
+            continue
+        if token.is_word("very") and following is not None and following.is_word("first", "next", "last", "same"):
+            at += 1  # "the very first st"
+            continue
+        if token.is_word("keep") and following is not None and following.is_word("repeating"):
+            at += 1  # "keep repeating from *"
             continue
         if token.kind == "word":
             found += _cut_apart(token)
@@ -135,6 +141,8 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
 def _no_stop(before: Token, following: Token | None) -> bool:
     if following is None or following.kind not in ("word", "num"):
         return False
+    if before.is_word("rep"):
+        return following.is_word("from", "between", "to", *ROWS)
     return before.is_word(*ABBREVIATED) or (before.is_word(*_GLUED_UNITS) and following.is_word(*_GOES_ON))
 
 

@@ -155,6 +155,8 @@ def stitches_below(subject: Subject) -> list[Finding]:
         for line in work.lines:
             if line.section != section:
                 edges, section = [], line.section
+            if not line.turns:
+                edges = []  # of a line that was not worked it is not known what it leaves
             for turn in line.turns:
                 edges.append(turn.edge)
                 for named in turn.source.named:
@@ -169,7 +171,7 @@ def _is_below(named: NamedBelow, edges: Sequence[Edge]) -> bool:
     meant = edges[-named.below - 1 :] if named.below == 1 else edges[-named.below : -named.below + 1]
     if len(edges) <= named.below:
         return True
-    return any(
+    return any(edge.assumed for edge in meant) or any(
         is_called(one, named.stitch)
         for edge in meant
         for place, _ in leaves(edge.runs)

@@ -66,6 +66,7 @@ def _of_openings(line: WorkedLine, work: LineWork) -> Iterator[Finding]:
     if (
         len(openings) != 2
         or work.trouble is not None
+        or not work.start.runs  # what it is worked on is not known
         or not isinstance(work.line, Row | Again)
         or work.line.kind != "Rnd"
     ):

@@ -6,7 +6,7 @@ from rillstep.core.lengths import in_units
 from rillstep.core.measures import BagMeasures, is_beside
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof.subject import Subject
-from rillstep.core.tree import Again, Check, CheckItem, Num, Row
+from rillstep.core.tree import Again, Check, CheckItem, Line, Num, Row
 from rillstep.core.words.numbers import edit_value
 
 # One decimal is printed, so a statement is true when it is within half of the last digit
@@ -103,7 +103,8 @@ def _fold(subject: Subject, check: Check, section: int, size: int) -> list[Findi
     panel = max((at for at in with_rows if at <= section), default=section)
     there = sum(len(line.rounds) for line in subject.works[size].lines if line.section == panel)
     stated = sum(number.at(size) for number in numbers)
-    if not numbers or stated == there:
+    unread = any(line.section == panel and _rounds_open(line.line) for line in subject.works[size].lines)
+    if not numbers or stated == there or unread:
         return []
     title = subject.pattern.sections[panel].title
     message = f"This fold tells of {stated} rows{subject.in_size(size)}; {title} has {there}."
@@ -113,12 +114,19 @@ def _fold(subject: Subject, check: Check, section: int, size: int) -> list[Findi
 def counted_by(work: SizeWork, check: Check, what: str, section: int) -> int | None:
     """Rounds of this section, or stitches after it; None when they are not known."""
     if what in ("rnds", "rows"):
+        if any(_rounds_open(w.line) for w in work.lines if w.section == section):
+            return None
         return sum(max(0, row.rounds(work.size)) for row in _counted(work, check, what, section))
     lines = [line for line in work.lines if line.section == section and line.line.span.line <= check.span.line]
     rows = [line for line in lines if isinstance(line.line, Row | Again)]
     if not rows or not rows[-1].known:
         return None
     return rows[-1].end.counts().sts
+
+
+def _rounds_open(line: Line) -> bool:
+    """Is it not known how many rounds a line stands for, or of which kind they are?"""
+    return isinstance(line, Row | Again) and (line.broken or (line.until_sts is not None and line.last is None))
 
 
 def _counted(work: SizeWork, check: Check, what: str, section: int) -> list[Row | Again]:
