@@ -3,8 +3,8 @@
 from pathlib import Path
 
 from rillstep.core.gauge import Gauge, gauge_from_swatch
-from rillstep.core.grade import SizeTarget, TotePlan
 from rillstep.document import Design, load
+from rillstep.document.version1.plan import SizeTarget, TotePlan
 
 HEAD = "Pattern: Example\nSizes: S, M, L\nGauge: hdc 15 sts x 11.5 rows = 10 cm\n"
 

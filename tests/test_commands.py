@@ -8,13 +8,14 @@ import pytest
 
 from rillstep.cli import main
 from rillstep.demo.data import pouch
+from rillstep.design import facts_of
 from rillstep.document import Design, dump
 from rillstep.document.ready import READY_BAGS
 from rillstep.services.assuming import assumptions
 from rillstep.services.checking import design_of
 from rillstep.services.proof_views import line_views
 from rillstep.services.reports import MARKS
-from rillstep.services.workbench import proof_of, work
+from rillstep.services.workbench import work
 
 ROOT = Path(__file__).parent
 CORPUS = sorted((ROOT / "corpus").glob("*.txt"))
@@ -78,7 +79,7 @@ def test_check_and_measure_say_what_the_application_says(
     name: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
     design = design_of(TEXTS.get(name) or DEMO[name])
-    shown, proof = work(design), proof_of(design)
+    shown, proof = work(design), facts_of(design).proof
     (file, _) = _of_kind(name, design.text, tmp_path)
     main(["check", file, "--json"])
     report = json.loads(capsys.readouterr().out)

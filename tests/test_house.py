@@ -115,8 +115,3 @@ def test_a_property_reaches_what_it_asserts_in_each_of_its_draws() -> None:
             if any(isinstance(one, ast.Return) for step in steps for one in ast.walk(step)):
                 early.append(f"{path.name}: {node.name}")
     assert early == []
-
-
-def test_a_test_has_the_same_name_in_every_process(request: pytest.FixtureRequest) -> None:
-    """A name that holds packed bytes holds the time of packing too, and the workers then collect different tests."""
-    assert [item.nodeid for item in request.session.items if "\\x0" in item.nodeid] == []

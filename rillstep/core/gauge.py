@@ -4,6 +4,7 @@ Source: stitches and rows are counted over a measured width and height, in the s
 matters (blocked or not), in the stitch that the piece uses.
 """
 
+import math
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -34,6 +35,11 @@ class Gauge:
     def chain_mm(self) -> float:
         """Length in mm of one chain of a handle that is worked over."""
         return self.width_mm
+
+    @property
+    def flat_increases(self) -> float:
+        """How many increases a round keep a disc flat: 2 pi h / w, as a round adds its height to the radius."""
+        return 2 * math.pi * self.height_mm / self.width_mm
 
     def per_span(self, units: Units) -> tuple[float, float]:
         """Stitches and rows over 10 cm or 4 in, rounded to 0.01 as they are printed."""

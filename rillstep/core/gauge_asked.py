@@ -6,7 +6,7 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from rillstep.core.craft import BY_UK, BY_US, Terms, basic_of
+from rillstep.core.craft import BY_US, STITCHES, Terms, basic_of
 from rillstep.core.fabric import SizeWork
 from rillstep.core.lengths import GAUGE_SPAN, MM_PER, Units
 from rillstep.core.tree import Again, Pattern, Row, Setup
@@ -83,10 +83,9 @@ def gauge_said(text: str, pattern: Pattern, units: Units) -> GaugeSaid | None:
 
 def _stitches(raw: str, terms: Terms) -> tuple[str | None, float | None]:
     """The stitch that a line names, in US terms, and how many it counts."""
-    known = BY_US if terms == "US" else BY_UK
     names = {
-        **{(one.us if terms == "US" else one.uk): one.us for one in known.values()},
-        **{(one.us_name if terms == "US" else one.uk_name): one.us for one in known.values()},
+        **{(one.us if terms == "US" else one.uk): one.us for one in STITCHES},
+        **{(one.us_name if terms == "US" else one.uk_name): one.us for one in STITCHES},
     }
     longest = sorted(names, key=len, reverse=True)
     named = re.search(rf"\b({'|'.join(map(re.escape, longest))})s?\b", raw, re.IGNORECASE)

@@ -9,9 +9,11 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from rillstep.demo.texts import bag_text
+from rillstep.design import facts_of
+from rillstep.design.steps import steps_of
 from rillstep.document import Design, Parts, Size, Swatch, Weighing, Yarn
 from rillstep.document.schema import ExtraYarn
-from rillstep.services import accounts, designs, frozen, testing, testing_views
+from rillstep.services import accounts, designs, testing, testing_views
 from rillstep.store import Designer, LineReport, Tester
 
 EMAIL = "maker@observing-night.example"
@@ -201,7 +203,7 @@ def fill(session: Session, secret: str) -> None:
 
 def _reports(session: Session, tester: Tester) -> None:
     """Some lines reported, one bag finished with its measurements."""
-    steps = frozen.steps_for(nightfield(), tester.size, "UK" if tester.terms == "UK" else "US", "right")
+    steps = steps_of(facts_of(nightfield()), tester.size, "UK" if tester.terms == "UK" else "US", "right")
     told: dict[str, list[tuple[str, int, str]]] = {
         "Bram": [("Rnd 3", 1, "One too many at the second end: I had worked into the joining slip stitch.")],
         "Seraphine": [

@@ -36,6 +36,8 @@ LockedNumber = Annotated[int, Field(ge=0, le=100_000)]
 
 
 Carried = Literal["hand", "elbow", "shoulder"]
+# Extra length of a handle for the arm or shoulder that it goes over, in mm. Usual values.
+ALLOWANCE_MM: dict[Carried, float] = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
 
 # The name of a size, as it can stand in any text.
 SizeName = Annotated[Name, AfterValidator(size_name)]

@@ -14,8 +14,7 @@ from rillstep.document.design import Design
 from rillstep.document.fields import field_called, is_length
 from rillstep.document.json_text import NotJson, parsed
 from rillstep.document.schema import FORMAT, MAX_SIZES
-from rillstep.document.upgrade import upgraded
-from rillstep.document.version1 import ToteDesign
+from rillstep.document.version1 import ToteDesign, upgraded
 
 MAX_BYTES = 2_000_000
 # Where a design stands in the body of a request.

@@ -11,7 +11,6 @@ from rillstep.core.yarn.priors import TIMES_LENGTH
 from rillstep.core.yarn.stitch_mix import read_stitches
 
 FORMAT = "rillstep-design"
-VERSION = 2
 MAX_SIZES = 10
 # What weighs less cannot be weighed.
 LEAST_WEIGHED_G = 0.1

@@ -5,13 +5,13 @@ from unicodedata import category
 
 from rillstep.core.craft import Terms
 from rillstep.core.proof import Hand, Proof, prove_text, questions, reader_text
+from rillstep.design import proved
 from rillstep.document import Design
 from rillstep.document.design import sizes_named
 from rillstep.services import views
 from rillstep.services.proof_views import counts_view, kept_view, line_views, outline, question_view
 from rillstep.services.teaching import findings_of
 from rillstep.services.words import size_index
-from rillstep.services.workbench import proved
 
 
 def check(text: str, terms: Terms | None = None, kept: Sequence[views.PhraseView] = ()) -> views.CheckView:

@@ -4,13 +4,12 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from rillstep.core.drawings import Drawing, Length, drawings_of
+from rillstep.core.drawings import Drawing, Length
 from rillstep.core.lengths import Units, show_length
 from rillstep.core.measures import Measure
-from rillstep.core.proof import Proof
+from rillstep.design import Facts, facts_of
 from rillstep.document import Design
 from rillstep.publish.drawing import path_of, svg_of_drawing
-from rillstep.services.workbench import proof_of
 
 _EMPTY = "<svg xmlns='http://www.w3.org/2000/svg' width='1' height='1'/>"
 
@@ -73,36 +72,34 @@ class DrawingsView(BaseModel):
 
 def drawings_view(design: Design) -> DrawingsView:
     """The drawings of a design in all its sizes."""
-    proof = proof_of(design)
-    if proof.bag is None:
+    facts = facts_of(design)
+    proof, made = facts.proof, facts.drawings
+    if not made:
         return DrawingsView(
             problem="Nothing is drawn yet: the text names no gauge.", sizes=list(proof.pattern.sizes), views=[]
         )
-    made = [drawings_of(proof.bag, size, design.carried) for size in range(len(proof.pattern.sizes))]
     keys = list(dict.fromkeys((one.view, one.title) for drawings in made for one in drawings))
     views = []
     for key in keys:
         own = [next((one for one in drawings if (one.view, one.title) == key), None) for drawings in made]
-        views.append(_view(proof, [*own], design.units))
+        views.append(_view(facts, own))
     return DrawingsView(problem=None, sizes=list(proof.pattern.sizes), views=views)
 
 
-def _view(proof: Proof, own: list[Drawing | None], units: Units) -> ViewOfSizes:
+def _view(facts: Facts, own: list[Drawing | None]) -> ViewOfSizes:
     known = [one for one in own if one is not None]
     boxes = [one.box for one in known]
     left, low = min(box[0] for box in boxes), min(box[1] for box in boxes)
     right, high = max(box[2] for box in boxes), max(box[3] for box in boxes)
-    assert proof.bag is not None
-    measures = {one.called: one for one in proof.bag.measures}
     return ViewOfSizes(
         view=known[0].view, title=known[0].title,
         box=BoxView(x=round(left, 1), y=round(-high, 1), width=round(right - left, 1), height=round(high - low, 1)),
-        sizes=[None if one is None else _drawing(one, measures, at, units) for at, one in enumerate(own)],
+        sizes=[None if one is None else _drawing(one, facts, at) for at, one in enumerate(own)],
     )  # fmt: skip
 
 
-def _drawing(one: Drawing, measures: dict[str, Measure], size: int, units: Units) -> DrawingView:
-    told = [(span, measure) for span in one.spans if (measure := _measured(span, measures, size)) is not None]
+def _drawing(one: Drawing, facts: Facts, size: int) -> DrawingView:
+    told = [(span, measure) for span in one.spans if (measure := _measured(span, facts.measures, size)) is not None]
     return DrawingView(
         estimated=any(measure.estimated for _, measure in told), many=one.many, notes=list(one.notes),
         outlines=[
@@ -112,7 +109,7 @@ def _drawing(one: Drawing, measures: dict[str, Measure], size: int, units: Units
         spans=[
             SpanLineView(
                 x1=round(span.begin[0], 1), y1=round(-span.begin[1], 1), x2=round(span.end[0], 1),
-                y2=round(-span.end[1], 1), text=_written(measure, size, units),
+                y2=round(-span.end[1], 1), text=_written(measure, size, facts.design.units),
             )
             for span, measure in told
         ],
@@ -138,33 +135,33 @@ def _written(measure: Measure, size: int, units: Units) -> str:
 _PRINTED_PX = 110
 
 
-def printed_pictures(design: Design, size: str | None) -> list[tuple[str, str]]:
+def printed_pictures(facts: Facts, size: str | None) -> list[tuple[str, str]]:
     """The bag as it lies, as it is printed: the name and the SVG of each size, or of one, on one scale; none where it
     is not known how it lies."""
-    proof = proof_of(design)
-    if proof.bag is None:
-        return []
     shown = [
         (name, drawing)
-        for at, name in enumerate(proof.pattern.sizes)
+        for name, drawings in zip(facts.proof.pattern.sizes, facts.drawings, strict=False)
         if size in (None, "all", name)
-        for drawing in drawings_of(proof.bag, at, design.carried)[:1] if drawing.view == "bag"
+        for drawing in drawings[:1] if drawing.view == "bag"
     ]  # fmt: skip
-    highest = max((one.box[3] - one.box[1] for _, one in shown), default=1.0)
+    highest = max((_height(one) for _, one in shown), default=1.0)
     return [
-        (name, svg_of_drawing(one, f"{design.name}, {name}", round(_PRINTED_PX * (one.box[3] - one.box[1]) / highest)))
+        (name, svg_of_drawing(one, f"{facts.design.name}, {name}", round(_PRINTED_PX * _height(one) / highest)))
         for name, one in shown
     ]
 
 
-def small_picture(design: Design, size: str | None = None) -> str:
+def _height(one: Drawing) -> float:
+    """In mm."""
+    return one.box[3] - one.box[1]
+
+
+def small_picture(facts: Facts, size: str | None = None) -> str:
     """The bag as it lies as a small SVG, in one size, the largest if none is given; an empty one where it is not
     known."""
-    proof = proof_of(design)
-    if proof.bag is None:
+    names = facts.proof.pattern.sizes
+    if not facts.drawings:
         return _EMPTY
-    names = proof.pattern.sizes
     at = names.index(size) if size in names else len(names) - 1
-    drawings = drawings_of(proof.bag, at, design.carried)
-    shown = next((one for one in drawings if one.view in ("bag", "piece")), None)
-    return _EMPTY if shown is None else svg_of_drawing(shown, f"{design.name}, {names[at]}")
+    shown = next((one for one in facts.drawings[at] if one.view in ("bag", "piece")), None)
+    return _EMPTY if shown is None else svg_of_drawing(shown, f"{facts.design.name}, {names[at]}")

@@ -3,11 +3,11 @@
 from pydantic import BaseModel
 
 from rillstep.core.proof import Proof
+from rillstep.design import facts_of
 from rillstep.document import BrokenDesign, Design, Yarn, load
 from rillstep.intake import NotReadable, text_of
 from rillstep.services.checking import design_of
 from rillstep.services.errors import Invalid
-from rillstep.services.workbench import proof_of
 
 # With these a text is no pattern that could be worked.
 _UNUSABLE = ("text-too-long", "nothing-to-work")
@@ -51,7 +51,7 @@ def text_in(name: str, data: bytes) -> FileView:
 
 def usable_proof(design: Design) -> Proof:
     """The proof of a design whose text is a pattern. Raises Invalid."""
-    proof = proof_of(design)
+    proof = facts_of(design).proof
     unusable = next((finding for finding in proof.findings if finding.code in _UNUSABLE), None)
     if unusable is not None:
         raise Invalid(unusable.message)

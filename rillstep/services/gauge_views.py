@@ -1,62 +1,50 @@
 """The gauge of a design as the screens show it."""
 
-import math
-
 from rillstep.core.craft import abbreviation, full_name
-from rillstep.core.gauge_asked import gauge_said, is_mesh, stitches_of
 from rillstep.core.lengths import GAUGE_SPAN
-from rillstep.core.materials import hook_said_in, yarn_said_in
-from rillstep.core.proof import Proof
-from rillstep.core.yarn import TIMES_LENGTH, Known, kind_of
-from rillstep.document import Design
+from rillstep.core.yarn import TIMES_LENGTH
+from rillstep.design import Facts
 from rillstep.document.design import MOST_SWATCHES, MOST_YARNS, USUAL_TOLERANCE_MM, USUAL_TOLERANCES_MM
 from rillstep.document.schema import MAX_SIZES
 from rillstep.publish.booklet import hook_letter, weight_names
 from rillstep.services import swatch_views as shown
 from rillstep.services import views
-from rillstep.services.yarn_needs import gauge_of, hook_of, is_weighed, yarns_of
 
 
-def gauge_view(design: Design, proof: Proof, known: Known) -> shown.GaugeView | None:
+def gauge_view(facts: Facts) -> shown.GaugeView | None:
     """The gauge with what follows from it; None where a text names none."""
-    gauge = gauge_of(proof)
+    gauge, units = facts.gauge, facts.design.units
     if gauge is None:
         return None
-    sts, rows = gauge.per_span(design.units)
+    sts, rows = gauge.per_span(units)
     return shown.GaugeView(
-        stitch=gauge.stitch, name=abbreviation(gauge.stitch, proof.pattern.terms),
-        sts=sts, rows=rows, span=GAUGE_SPAN[design.units],
+        stitch=gauge.stitch, name=abbreviation(gauge.stitch, facts.proof.pattern.terms),
+        sts=sts, rows=rows, span=GAUGE_SPAN[units],
         width_mm=round(gauge.width_mm, 2), height_mm=round(gauge.height_mm, 2),
-        flat_increases=round(2 * math.pi * gauge.height_mm / gauge.width_mm, 1),
-        yarn_correction=known.factor(kind_of(gauge.stitch)) if yarns_of(design) and is_weighed(design) else None,
+        flat_increases=round(gauge.flat_increases, 1), yarn_correction=facts.yarn_correction,
     )  # fmt: skip
 
 
-def asked_view(design: Design, proof: Proof) -> shown.GaugeAskedView:
+def asked_view(facts: Facts) -> shown.GaugeAskedView:
     """What the text is asked for as its gauge."""
-    terms = proof.pattern.terms
-    said = gauge_said(design.text, proof.pattern, design.units)
+    pattern, said = facts.proof.pattern, facts.gauge_said
     return shown.GaugeAskedView(
-        stitches=[shown.StitchView(stitch=one, name=full_name(one, terms)) for one in stitches_of(proof.works)],
-        mesh=is_mesh(proof.works),
-        mesh_known=any(one.build == "mesh" for one in proof.pattern.own_gauges),
+        stitches=[shown.StitchView(stitch=one, name=full_name(one, pattern.terms)) for one in facts.stitches],
+        mesh=facts.is_mesh, mesh_known=any(one.build == "mesh" for one in pattern.own_gauges),
         said=None if said is None else shown.GaugeSaidView(**vars(said)),
-    )
+    )  # fmt: skip
 
 
-def yarn_said_view(proof: Proof) -> shown.YarnSaidView | None:
+def yarn_said_view(facts: Facts) -> shown.YarnSaidView | None:
     """What the text says of its yarn."""
-    said = yarn_said_in(proof.pattern)
-    return None if said is None else shown.YarnSaidView(**vars(said))
+    return None if facts.yarn_said is None else shown.YarnSaidView(**vars(facts.yarn_said))
 
 
-def hook_view(design: Design, proof: Proof) -> shown.HookView | None:
+def hook_view(facts: Facts) -> shown.HookView | None:
     """The hook that holds; None where neither the text nor the document says one."""
-    mm = hook_of(design, proof)
-    if mm is None:
+    if facts.hook_mm is None:
         return None
-    of_text = hook_said_in(proof.pattern) is not None
-    return shown.HookView(mm=mm, letter=hook_letter(mm), of_text=of_text)
+    return shown.HookView(mm=facts.hook_mm, letter=hook_letter(facts.hook_mm), of_text=facts.hook_is_in_text)
 
 
 def craft_view(has_scale: bool) -> views.CraftView:

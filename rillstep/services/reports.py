@@ -10,15 +10,15 @@ from rillstep.core.measures.side_stitches import Sides, sides_of
 from rillstep.core.printing.unnaming import without_names
 from rillstep.core.proof import Mark, Proof, counts_of
 from rillstep.core.settling import read
+from rillstep.design import allowance_of, facts_of
+from rillstep.design.grading import as_written, size_wanted
 from rillstep.document import Design
 from rillstep.document.targets import sizes_wanted
 from rillstep.publish.chart import svg_of
 from rillstep.services.assuming import asked_of, is_asked, views_of
 from rillstep.services.errors import Invalid
 from rillstep.services.files import size_in, usable_proof
-from rillstep.services.grading import as_written, size_wanted
 from rillstep.services.proof_views import finding_view
-from rillstep.services.workbench import allowance_of
 
 MARKS: dict[Mark, str] = {
     "proved": "proved", "unchecked": "not-checked", "wrong": "wrong", "not understood": "not-understood",
@@ -113,7 +113,7 @@ def lift_report(design: Design) -> dict[str, Any]:
 def grade_report(design: Design, targets: str | None) -> dict[str, Any]:
     """A design graded to a file of targets, or to its own sizes: the text, its numbers, ways and notes. The sample, and
     what carrying takes of a handle, are those of the design. Raises Invalid."""
-    sizes = as_written(design).sizes
+    sizes = as_written(design, facts_of(design).proof).sizes
     own = [size_wanted(design, one) for one in sizes]
     if targets is None and not any(one.targets_mm or one.locks for one in sizes):
         raise Invalid("a text is graded to targets: --to TARGETS, a JSON file of sizes")

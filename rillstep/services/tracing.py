@@ -8,10 +8,10 @@ from rillstep.core.printing.step_words import write_step
 from rillstep.core.printing.writer import write_label
 from rillstep.core.proof import Proof
 from rillstep.core.tree import Again, Row
+from rillstep.design import proved
 from rillstep.publish.chart import svg_of
 from rillstep.services import trace_views
 from rillstep.services.errors import Invalid, NotFound
-from rillstep.services.workbench import proved
 
 
 def trace_view(

@@ -3,9 +3,10 @@
 from datetime import date
 
 from rillstep.core.craft import Terms
-from rillstep.core.proof import Proof, Reprint, reader_text, reprint
+from rillstep.core.proof import Reprint, reader_text
 from rillstep.core.tree import Pattern
-from rillstep.core.yarn import ColourNeed
+from rillstep.design import Facts, allowance_of, facts_of
+from rillstep.design.yarn_answers import needs_in_words
 from rillstep.document import Design
 from rillstep.publish.booklet import Booklet, BookletSection, booklet
 from rillstep.publish.markdown import markdown_of
@@ -14,9 +15,6 @@ from rillstep.services import views
 from rillstep.services.drawing_views import printed_pictures
 from rillstep.services.errors import Invalid
 from rillstep.services.proof_views import finding_view
-from rillstep.services.workbench import allowance_of, proof_of
-from rillstep.services.yarn_needs import yarn_needs
-from rillstep.services.yarn_views import rounded, yarn_called
 
 
 def size_index(pattern: Pattern, size: str | None) -> int | None:
@@ -28,41 +26,12 @@ def size_index(pattern: Pattern, size: str | None) -> int | None:
     return pattern.sizes.index(size)
 
 
-def reprinted(design: Design, terms: Terms, size: str | None) -> tuple[Reprint, Proof, int | None]:
-    """The text as it would be printed, with its proof; and the proof of the whole design. A line that is not proved
-    stands as it was written."""
-    whole = proof_of(design)
-    index = size_index(whole.pattern, size)
-    printed = reprint(whole.pattern, terms, index, allowance_of(design), design.hand, source=design.text)
-    return printed, whole, index
-
-
-def _needs(design: Design, proof: Proof, index: int | None) -> list[tuple[str, str]]:
-    rows = []
-    for size, needed in enumerate(yarn_needs(design, proof)):
-        if needed is not None and (index is None or size == index):
-            rows.append(
-                (
-                    proof.pattern.sizes[size],
-                    "; ".join(_colour_need(design, one, len(needed.colours)) for one in needed.colours)
-                    + (f"; not counted: {', '.join(needed.missing)}" if needed.missing else "")
-                    + (f"; the parts of {', '.join(needed.once)} counted once" if needed.once else ""),
-                )
-            )
-    return rows
-
-
-def _colour_need(design: Design, one: ColourNeed, colours: int) -> str:
-    """ "A: Quiet Meridian: 3 balls (about 250 g, 210 to 290 g)": balls cover the upper end."""
-    grams, low, high = rounded(one.other)
-    colour = f"{yarn_called(design, one.colour)}: " if colours > 1 else ""
-    return f"{colour}{one.balls} ball{'s' if one.balls != 1 else ''} (about {grams} g, {low} to {high} g)"
-
-
-def booklet_of(design: Design, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
-    """The booklet of a design, for all sizes or one."""
-    printed, whole, index = reprinted(design, terms, size)
-    return booklet(design, printed, terms, _needs(design, whole, index)), printed
+def booklet_of(facts: Facts, terms: Terms, size: str | None) -> tuple[Booklet, Reprint]:
+    """The booklet of a design, for all sizes or one. Raises Invalid."""
+    index = size_index(facts.proof.pattern, size)
+    printed = facts.printed(terms, index)
+    needs = needs_in_words(facts.design, facts.proof.pattern.sizes, facts.needs, index)
+    return booklet(facts.design, printed, terms, needs), printed
 
 
 def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSectionView]:
@@ -84,7 +53,7 @@ def section_views(sections: tuple[BookletSection, ...]) -> list[views.BookletSec
 
 def booklet_view(design: Design, terms: Terms, size: str | None) -> views.BookletView:
     """The booklet as data for the screen."""
-    made, printed = booklet_of(design, terms, size)
+    made, printed = booklet_of(facts_of(design), terms, size)
     problems = [*printed.problems, *(f for f in printed.proof.findings if f not in printed.problems)]
     sizes = printed.proof.pattern.sizes
     return views.BookletView(
@@ -107,9 +76,9 @@ def pattern_text(design: Design, terms: Terms, size: str | None) -> str:
 
 def reader_print(design: Design, terms: Terms, size: str | None) -> Reprint:
     """The text that stands alone with its proof. Raises Invalid."""
-    whole = proof_of(design)
-    index = size_index(whole.pattern, size)
-    return reader_text(whole.pattern, terms, index, allowance_of(design), design.hand, source=design.text)
+    pattern = facts_of(design).proof.pattern
+    index = size_index(pattern, size)
+    return reader_text(pattern, terms, index, allowance_of(design), design.hand, source=design.text)
 
 
 def pattern_pdf(design: Design, terms: Terms, size: str | None, made: date) -> bytes:
@@ -119,15 +88,16 @@ def pattern_pdf(design: Design, terms: Terms, size: str | None, made: date) -> b
 
 def pattern_html(design: Design, terms: Terms, size: str | None, made: date) -> str:
     """The booklet as an HTML page. Raises Invalid."""
-    content, _ = booklet_of(design, terms, size)
-    return html_of(content, subtitle(design, terms, size), made, pictures=printed_pictures(design, size))
+    facts = facts_of(design)
+    content, _ = booklet_of(facts, terms, size)
+    return html_of(content, subtitle(facts, terms, size), made, pictures=printed_pictures(facts, size))
 
 
 def pattern_markdown(design: Design, terms: Terms, size: str | None) -> str:
     """The booklet as Markdown. Raises Invalid."""
-    return markdown_of(booklet_of(design, terms, size)[0])
+    return markdown_of(booklet_of(facts_of(design), terms, size)[0])
 
 
-def subtitle(design: Design, terms: Terms, size: str | None) -> str:
+def subtitle(facts: Facts, terms: Terms, size: str | None) -> str:
     sizes = "all sizes" if size in (None, "all") else f"size {size}"
-    return f"{sizes} · {terms} terms · {design.hand}-handed"
+    return f"{sizes} · {terms} terms · {facts.design.hand}-handed"

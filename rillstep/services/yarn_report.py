@@ -5,13 +5,14 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from rillstep.design import facts_of
+from rillstep.design.other_yarn import OtherYarn
 from rillstep.document import Design, faults_of
 from rillstep.services import views
 from rillstep.services.errors import Invalid
 from rillstep.services.files import usable_proof
-from rillstep.services.other_yarn import OtherWayView, OtherYarn, OtherYarnView, in_other_yarn
-from rillstep.services.yarn_needs import known_of, yarn_needs
-from rillstep.services.yarn_reach import largest_of
+from rillstep.services.other_yarn import OtherWayView, OtherYarnView, other_yarn_view
+from rillstep.services.yarn_reach import largest_view
 from rillstep.services.yarn_views import answers_view, yarn_view
 
 
@@ -26,17 +27,17 @@ def other_in(written: str) -> OtherYarn:
 def yarn_report(design: Design, have_g: float | None, other: OtherYarn | None) -> dict[str, Any]:
     """What is printed as JSON: the yarn of each size, and what was asked. Raises Invalid."""
     proof = usable_proof(design)
-    known = known_of(design, proof)
-    found = [yarn_view(design, needed) for needed in yarn_needs(design, proof, known)]
-    answers = answers_view(design, proof, found, known)
+    facts = facts_of(design)
+    found = [yarn_view(design, needed) for needed in facts.needs]
+    answers = answers_view(facts.answers)
     if answers.problem:
         label = "" if design.yarns else " --grams and --metres say what a ball holds."
         raise Invalid(f"no yarn can be estimated: {answers.problem}{label}")
     asked: dict[str, BaseModel] = {"answers": answers}
     if have_g is not None:
-        asked["largest"] = largest_of(design, have_g)
+        asked["largest"] = largest_view(design, have_g)
     if other is not None:
-        asked["other"] = in_other_yarn(design, other)
+        asked["other"] = other_yarn_view(design, other)
     sizes = {name: one for name, one in zip(proof.pattern.sizes, found, strict=True) if one is not None}
     return {"ok": proof.ok, "sizes": sizes, **asked}
 

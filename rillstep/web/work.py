@@ -9,6 +9,8 @@ from pydantic import BaseModel, Field, RootModel
 
 from rillstep.core.printing.offered import offered
 from rillstep.core.proof.catalogue import CATALOGUE
+from rillstep.design.naming import NameChange
+from rillstep.design.other_yarn import OtherYarn
 from rillstep.document import AnyDesign, SizeName, dump
 from rillstep.document.schema import HookMm
 from rillstep.services import (
@@ -20,8 +22,6 @@ from rillstep.services import (
     gauge_views,
     grading,
     grading_views,
-    growth,
-    naming,
     other_yarn,
     phrases,
     sample_gauges,
@@ -45,7 +45,7 @@ class WorkBody(BaseModel):
 
 
 class NamesBody(WorkBody):
-    change: naming.NameChange
+    change: NameChange
 
 
 class LargestBody(WorkBody):
@@ -57,7 +57,7 @@ class LargestBody(WorkBody):
 class OtherYarnBody(WorkBody):
     """other: the yarn, strands and hook that the design shall be in."""
 
-    other: other_yarn.OtherYarn
+    other: OtherYarn
 
 
 class StepsBody(WorkBody):
@@ -194,13 +194,13 @@ def steps_of_size(body: StepsBody) -> Any:
 @api.post("/yarn/largest", responses={200: views.LargestView})
 def largest(body: LargestBody) -> Any:
     """How large the bag can be with the yarn that is there."""
-    return _json(computed_and_kept(yarn_reach.largest_of, body.document, body.have_g))
+    return _json(computed_and_kept(yarn_reach.largest_view, body.document, body.have_g))
 
 
 @api.post("/yarn/other", responses={200: other_yarn.OtherYarnView})
 def in_other_yarn(body: OtherYarnBody) -> Any:
     """The design in another yarn or with another hook; nothing is kept."""
-    return _json(computed_and_kept(other_yarn.in_other_yarn, body.document, body.other))
+    return _json(computed_and_kept(other_yarn.other_yarn_view, body.document, body.other))
 
 
 @api.post("/text/sizes", responses={200: grading_views.ChangedTextView})
@@ -218,7 +218,7 @@ def sample_gauge(body: WorkBody) -> Any:
 @api.post("/names", responses={200: grading_views.ChangedDesignView})
 def names(body: NamesBody) -> Any:
     """A design with other names for its numbers; nothing is kept."""
-    return _json(computed(naming.changed_names, body.document, body.change))
+    return _json(computed(grading.changed_names, body.document, body.change))
 
 
 @api.post("/text/gauge", responses={200: grading_views.ChangedTextView})
@@ -281,14 +281,14 @@ class ThingQuery(BaseModel):
 def things() -> Any:
     """Things that a size may have to hold, and what it must measure for them."""
     studio_id()
-    return [thing.model_dump(mode="json") for thing in growth.thing_views()]
+    return [thing.model_dump(mode="json") for thing in grading.thing_views()]
 
 
 @api.get("/things/own", responses={200: grading_views.ThingView})
 def own_thing(query: ThingQuery) -> Any:
     """What a bag must measure for a thing of these dimensions."""
     studio_id()
-    return growth.own_thing(query.width_mm, query.height_mm, query.depth_mm).model_dump(mode="json")
+    return grading.own_thing(query.width_mm, query.height_mm, query.depth_mm).model_dump(mode="json")
 
 
 @api.get("/craft", responses={200: views.CraftView})

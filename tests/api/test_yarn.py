@@ -12,15 +12,18 @@ from pydantic import ValidationError
 
 from rillstep.demo.data import comet, graded_bag, nightfield, pouch
 from rillstep.demo.scale import SimulatedScale, on_socket
+from rillstep.design import facts_of
+from rillstep.design.other_yarn import OtherYarn
+from rillstep.design.reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share
+from rillstep.design.yarn_answers import LIKELY
 from rillstep.document import Design, Weighing, dump
 from rillstep.document.schema import ExtraYarn
 from rillstep.services.along import parts_view
-from rillstep.services.other_yarn import OtherYarn, in_other_yarn
+from rillstep.services.other_yarn import other_yarn_view
 from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work
-from rillstep.services.yarn_reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share, largest_of
+from rillstep.services.yarn_reach import largest_view
 from rillstep.services.yarn_report import report_lines, yarn_report
-from rillstep.services.yarn_views import LIKELY
 from tests.conftest import Client, as_json
 
 
@@ -73,14 +76,15 @@ def test_each_part_names_the_yarn_of_its_colours() -> None:
 @pytest.fixture(scope="module")
 def every_share() -> dict[int, Any]:
     design = pouch()
-    return {percent: at_share(design, percent) for percent in range(LEAST_SHARE, MOST_SHARE + 1, SHARE_STEP)}
+    facts = facts_of(design)
+    return {percent: at_share(facts, percent, 1.0) for percent in range(LEAST_SHARE, MOST_SHARE + 1, SHARE_STEP)}
 
 
 @pytest.mark.xdist_group("every share")
 @pytest.mark.parametrize("have_g", [15.0, 40.0, 90.0, 100_000.0])
 def test_how_large_agrees_with_trying_every_size(have_g: float, every_share: dict[int, Any]) -> None:
-    found, tried = largest_of(pouch(), have_g), every_share
-    enough = [percent for percent, made in tried.items() if made and made[1].whole.likely_within(have_g) >= LIKELY]
+    found, tried = largest_view(pouch(), have_g), every_share
+    enough = [percent for percent, made in tried.items() if made and made.needed.whole.likely_within(have_g) >= LIKELY]
     if not enough:
         assert found.problem == "It is not enough for the smallest bag of this kind."
     else:
@@ -191,7 +195,7 @@ def test_the_command_line_answers_how_large_and_in_another_yarn(tmp_path: Path) 
     answer = subprocess.run([*command, "--json"], capture_output=True, text=True, check=False)
     assert answer.returncode == 0, answer.stderr
     found = json.loads(answer.stdout)
-    assert found["largest"]["percent"] == largest_of(graded_bag("clutch"), 40.0).percent
+    assert found["largest"]["percent"] == largest_view(graded_bag("clutch"), 40.0).percent
     assert found["other"]["counts"]["sizes"][0]["width"] == "27.5 cm"
     other.write_text('{"grams_per_ball": 0, "metres_per_ball": 60, "hook": 5}')
     refused = subprocess.run(command, capture_output=True, text=True, check=False)
@@ -211,7 +215,7 @@ OTHER = OtherYarn(grams_per_ball=50, metres_per_ball=60, hook_mm=5, stitches=16,
 
 def test_another_yarn_in_both_ways_is_a_design_that_is_proved() -> None:
     design = graded_bag("clutch").model_copy(update={"made_mm": {"width": 221.0}})
-    found = in_other_yarn(design, OTHER)
+    found = other_yarn_view(design, OTHER)
     assert found.measured and found.goes.startswith("1 swatch and 1 weighing and 1 measure of the sample of the yarn")
     before = {one.name: one.mm for one in work(design).bag}
     for way, kept in ((found.counts, False), (found.centimetres, True)):
@@ -234,18 +238,18 @@ def test_another_yarn_in_both_ways_is_a_design_that_is_proved() -> None:
 
 
 def test_a_gauge_that_is_only_expected_is_not_taken() -> None:
-    found = in_other_yarn(pouch(), OTHER.model_copy(update={"stitches": None, "rows": None}))
+    found = other_yarn_view(pouch(), OTHER.model_copy(update={"stitches": None, "rows": None}))
     assert not found.measured and found.sts < 20
     assert all(way is not None and way.design is None for way in (found.counts, found.centimetres))
     with pytest.raises(ValidationError, match="or leave both out"):
         OtherYarn(grams_per_ball=50, metres_per_ball=60, stitches=16)
-    nothing = in_other_yarn(changed(yarns=[]), OTHER)
+    nothing = other_yarn_view(changed(yarns=[]), OTHER)
     assert nothing.problem and nothing.counts is None
 
 
 def test_the_label_of_the_other_yarn_takes_the_place_of_the_one_before() -> None:
     other = OTHER.model_copy(update={"name": "Slow Zenith", "weight_class": 5})
-    found = in_other_yarn(comet(), other).counts
+    found = other_yarn_view(comet(), other).counts
     assert found is not None and found.design is not None
     slate, amber = found.design.yarns
     assert (slate.name, slate.weight_class, slate.fibre, slate.have_g) == ("Slow Zenith", 5, "", None)
@@ -259,7 +263,7 @@ def test_with_another_hook_alone_the_swatches_stay_as_of_their_hook() -> None:
     same = OTHER.model_copy(
         update={"grams_per_ball": yarn.grams_per_ball, "metres_per_ball": yarn.metres_per_ball, "hook_mm": 6.0}
     )
-    found = in_other_yarn(design, same).counts
+    found = other_yarn_view(design, same).counts
     assert found is not None and found.design is not None and found.design.weighings == []
     assert len(found.design.swatches) == len(design.swatches) == 1
     view = work(found.design)

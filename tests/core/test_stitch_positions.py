@@ -72,11 +72,11 @@ def test_a_stitch_is_known_in_every_position(position: str) -> None:
 
 @pytest.mark.parametrize("stitch", STITCHES, ids=lambda stitch: stitch.us)
 def test_a_stitch_is_one_row(stitch: object) -> None:
-    """Its names in both terms lead to it, and it has a height, yarn and a symbol."""
+    """Its names in both terms lead to it, and it has a height and a symbol."""
     known = next(one for one in STITCHES if one is stitch)
     assert names_of("US")[known.us] == names_of("UK")[known.uk] == known.us
     assert names_of("US")[known.us_name] == names_of("UK")[known.uk_name] == known.us
-    assert known.height_ratio > 0 and known.yarn_ratio > 0 and isinstance(known.symbol, Symbol)
+    assert known.height_ratio > 0 and isinstance(known.symbol, Symbol)
 
 
 def test_a_way_of_working_composes_with_the_stitches_of_its_row() -> None:

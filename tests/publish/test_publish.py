@@ -10,6 +10,7 @@ import pytest
 from pypdf import PdfReader
 
 from rillstep.demo.data import nightfield, steward
+from rillstep.design import facts_of
 from rillstep.document import Design
 from rillstep.publish.booklet import hook_letter
 from rillstep.publish.calendar import calendar_of, part_dates
@@ -32,7 +33,7 @@ def pdftotext(pdf: bytes, tmp_path: Path) -> str:
 @pytest.mark.parametrize("size", [None, 1])
 def test_the_pdf_holds_every_line(design: Design, size: int | None, tmp_path: Path) -> None:
     name = None if size is None else design.sizes[size].name
-    made, _ = words.booklet_of(design, "UK", name)
+    made, _ = words.booklet_of(facts_of(design), "UK", name)
     pdf = words.pattern_pdf(design, "UK", name, date(2026, 11, 24))
     # Running heads and page numbers stand between the lines of two pages, so pages are searched one by one.
     for text in (pdftotext(pdf, tmp_path), "\n".join(page.extract_text() for page in PdfReader(BytesIO(pdf)).pages)):
@@ -53,7 +54,7 @@ def test_the_pdf_holds_every_line(design: Design, size: int | None, tmp_path: Pa
 def test_only_used_abbreviations_are_listed() -> None:
     for design in every_way():
         for terms in ("US", "UK"):
-            made, _ = words.booklet_of(design, terms, None)
+            made, _ = words.booklet_of(facts_of(design), terms, None)
             instructions = " ".join(
                 f"{line.text} {line.totals}" for s in made.sections for line in s.lines if line.kind != "sizes"
             )

@@ -23,7 +23,6 @@ class Stitch:
     turning_chain: chains that match its height at the start of a row.
     height_ratio: usual row height relative to single crochet, used only to estimate a
     stitch without a swatch of its own (and shown as an estimate).
-    yarn_ratio: yarn length over (width + height) of the stitch; see `core.yarn`.
     general: the plainer name that makers may also call it by (US), "" for none. below: how many rows below its place it
     goes into, where nothing else is said.
     us_words, uk_words: other names, beside the abbreviation and the full one.
@@ -35,7 +34,6 @@ class Stitch:
     uk_name: str
     turning_chain: int
     height_ratio: float
-    yarn_ratio: float
     symbol: Symbol
     general: str = ""
     below: int = 0
@@ -49,7 +47,7 @@ class Modifier:
 
     written: how the abbreviation is written. words: what stands before a name, the first of them in the full name.
     glued: what stands before an abbreviation without a space. of: the stitches that it composes with. taller: how many
-    stitches further down the table its turning chain is found; height, yarn, slashes, wave: what it adds to the row of
+    stitches further down the table its turning chain is found; height, slashes, wave: what it adds to the row of
     the stitch. other_words: names that stand alone. below: as in `Stitch`.
     """
 
@@ -59,7 +57,6 @@ class Modifier:
     of: tuple[str, ...]
     taller: int = 0
     height: float = 0.0
-    yarn: float = 0.0
     other_words: tuple[str, ...] = ()
     slashes: int = 0
     wave: bool = False
@@ -73,38 +70,37 @@ SL_ST = Stitch(
     "slip stitch",
     0,
     0.4,
-    3.0,
     Symbol(0.3, "dot"),
     us_words=("slst", "ss", "sl-st", "sl st", "slip st"),
     uk_words=("slst", "sl-st", "sl st", "slip st"),
 )
-SC = Stitch("sc", "dc", "single crochet", "double crochet", 1, 1.0, 3.7, Symbol(0.9, "cross"))
+SC = Stitch("sc", "dc", "single crochet", "double crochet", 1, 1.0, Symbol(0.9, "cross"))
 PLAIN: tuple[Stitch, ...] = (
     SL_ST,
     SC,
-    Stitch("hdc", "htr", "half double crochet", "half treble crochet", 2, 1.5, 3.9, Symbol(1.35, "bar")),
-    Stitch("dc", "tr", "double crochet", "treble crochet", 3, 2.1, 3.9, Symbol(1.9, "bar", slashes=1)),
+    Stitch("hdc", "htr", "half double crochet", "half treble crochet", 2, 1.5, Symbol(1.35, "bar")),
+    Stitch("dc", "tr", "double crochet", "treble crochet", 3, 2.1, Symbol(1.9, "bar", slashes=1)),
     Stitch(
-        "tr", "dtr", "treble crochet", "double treble crochet", 4, 2.8, 4.0, Symbol(2.5, "bar", slashes=2),
+        "tr", "dtr", "treble crochet", "double treble crochet", 4, 2.8, Symbol(2.5, "bar", slashes=2),
         us_words=("trc", "triple crochet", "triple"),
     ),
     Stitch(
-        "dtr", "trtr", "double treble crochet", "triple treble crochet", 5, 3.5, 4.0, Symbol(3.1, "bar", slashes=3),
+        "dtr", "trtr", "double treble crochet", "triple treble crochet", 5, 3.5, Symbol(3.1, "bar", slashes=3),
         us_words=("double triple crochet",),
     ),
     Stitch(
-        "trtr", "qtr", "triple treble crochet", "quadruple treble crochet", 6, 4.2, 4.0,
+        "trtr", "qtr", "triple treble crochet", "quadruple treble crochet", 6, 4.2,
         Symbol(3.7, "bar", slashes=4), us_words=("triple triple crochet",),
     ),
 )  # fmt: skip
 
 MODIFIERS: tuple[Modifier, ...] = (
-    Modifier("e{}", ("extended", "ext"), ("e", "ext"), ("sc", "hdc", "dc", "tr"), 1, 0.3, 0.1, slashes=1),
+    Modifier("e{}", ("extended", "ext"), ("e", "ext"), ("sc", "hdc", "dc", "tr"), 1, 0.3, slashes=1),
     Modifier(
-        "r{}", ("reverse", "rev", "crab"), ("r",), ("sc",), 0, 0.0, 0.2, ("crab st", "crab stitch"), wave=True
+        "r{}", ("reverse", "rev", "crab"), ("r",), ("sc",), 0, 0.0, ("crab st", "crab stitch"), wave=True
     ),
     Modifier(
-        "spike {}", ("spike", "spiked", "deep", "long"), (), ("sc", "hdc", "dc", "tr"), 0, 0.0, 0.8,
+        "spike {}", ("spike", "spiked", "deep", "long"), (), ("sc", "hdc", "dc", "tr"), 0, 0.0,
         ("spike st", "spike stitch", "spike"), below=1,
     ),
     Modifier("linked {}", ("linked",), (), ("hdc", "dc", "tr", "dtr")),
@@ -123,7 +119,6 @@ def _composed(modifier: Modifier, stitch: Stitch) -> Stitch:
         f"{modifier.words[0]} {stitch.uk_name}",
         chain,
         round(stitch.height_ratio + modifier.height, 2),
-        round(stitch.yarn_ratio + modifier.yarn, 2),
         drawn if not modifier.height else replace(drawn, height=round(drawn.height + modifier.height, 2)),
         stitch.us,
         modifier.below,
@@ -144,12 +139,8 @@ COMPOSED: tuple[Stitch, ...] = tuple(
 )
 STITCHES: tuple[Stitch, ...] = (*PLAIN, *COMPOSED)
 BY_US = {stitch.us: stitch for stitch in STITCHES}
-BY_UK = {stitch.uk: stitch for stitch in STITCHES}
 RSC, ESC, HDC, DC = BY_US["rsc"], BY_US["esc"], BY_US["hdc"], BY_US["dc"]
 POSTS: tuple[Literal["FP"], Literal["BP"]] = ("FP", "BP")
-
-# Yarn in a chain, over the width of the chain: it has no height of its own.
-CHAIN_YARN_RATIO = 4.0
 
 Loop = Literal["both", "back", "front", "third"]
 LOOP_ABBREVIATIONS: dict[Loop, str] = {"both": "", "back": "BLO", "front": "FLO", "third": "back bar"}

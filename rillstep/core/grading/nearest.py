@@ -35,6 +35,7 @@ class GradedText:
 
     stuck: names that no way moves, with the reason. next_best: for each size by its name the numbers that come next,
     all of them proved. kept: digits in kept words that may belong to a number that changed; they are not touched.
+    missed: the sizes of which something was not met.
     """
 
     text: str
@@ -45,6 +46,7 @@ class GradedText:
     notes: tuple[str, ...]
     next_best: Mapping[str, tuple[Candidate, ...]]
     kept: tuple[KeptDigits, ...] = ()
+    missed: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)
@@ -153,29 +155,34 @@ def grade_from(analysis: Analysis, asked: Sequence[SizeWanted]) -> GradedText:
         first, graded, proof = first | other, again, proved
     values_of = _values(sample, wanted, first)
     made = _made(proof)
-    notes: list[str] = []
+    told: list[tuple[str, str]] = []  # (size, sentence)
     others: dict[str, tuple[Candidate, ...]] = {}
     for at, size in enumerate(wanted):
         if size.name not in answers:
             continue
         model, best = models[size.name], first[size.name]
         if best is None:
-            notes.append(nothing_near(size, answers[size.name], why.get(size.name, "")))
+            told.append((size.name, nothing_near(size, answers[size.name], why.get(size.name, ""))))
             continue
         best = Candidate(
             best.values, {name: mm for name in size.targets_mm if (mm := made.get(name, ())[at]) is not None}
         )
         squares = any(one.reason == SIDE_OF_A_SQUARE for one in sample.held)
-        notes += not_met(model, size, best, answers[size.name], why.get(size.name, ""), SQUARES_STAY if squares else "")
+        unmoved = SQUARES_STAY if squares else ""
+        notes = not_met(model, size, best, answers[size.name], why.get(size.name, ""), unmoved)
+        told += [(size.name, note) for note in notes]
         if missed(model, size, best.made_mm) and not gauges[size.name]:  # others are measured in the sample's gauge
             others[size.name] = _next_best(trials, model, size, best, answers[size.name].candidates)
     for at, size in enumerate(asked):
-        notes += not_met_by_length(
+        notes = not_met_by_length(
             size, {name: made[name][at] for name in size.targets_mm if name in by_length}, models[size.name]
         )
         notes += out_of_place(proof, size.name, at) if size.targets_mm else []
+        told += [(size.name, note) for note in notes]
     kept = kept_digits(graded, proof.pattern, trials.counted_as, values_of, trials.base)
-    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept)
+    notes = [note for _, note in told]
+    missed_in = frozenset(size for size, _ in told)
+    return GradedText(graded, proof, values_of, ways, analysis.stuck, tuple(notes), others, kept, missed_in)
 
 
 def _corrected(

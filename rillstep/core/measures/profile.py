@@ -45,7 +45,6 @@ class SizeShape:
     width_mm: float = 0.0
     height_mm: float = 0.0
     openings: tuple[Opening, ...] = ()
-    handle_mm: float = 0.0
     drop_mm: float = 0.0
 
 
@@ -80,7 +79,6 @@ def profile_of(body: Body, pieces: Sequence[PieceRounds | None], whole: Sequence
                 width_mm = one.across_mm / (2 if one.line.kind == "Rnd" else 1)
             rounds.append(_of_wall(piece, one, width_mm))
     mm = {one.name: one.mm or 0.0 for one in whole}
-    width = next((one.size.width_mm for piece in mine for one in piece.wall), 0.0)
     straight = base.straight * base.rounds[0].size.width_mm if base is not None and base.rounds else 0.0
     return SizeShape(
         tuple(rounds),
@@ -90,7 +88,6 @@ def profile_of(body: Body, pieces: Sequence[PieceRounds | None], whole: Sequence
         mm.get("width", 0.0),
         mm.get("height", 0.0),
         openings,
-        openings[0].chain * width if openings else 0.0,
         mm.get("drop", 0.0),
     )
 

@@ -1,23 +1,19 @@
-"""A design of version 1, a tote by fields, as the text that it stands for, with names for the numbers that move.
-
-The solver and the writer of totes work here alone: they say what an old file means.
-"""
+"""A design of version 1, a tote by fields, as the text that it stands for, with names for the numbers that move."""
 
 import re
 from collections.abc import Mapping
 
-from rillstep.core.blocks import named_tote, tote_pattern
 from rillstep.core.gauge import gauge_from_swatch
-from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
 from rillstep.core.grading.named_text import named_values
 from rillstep.core.printing import write
 from rillstep.core.settling import read
-from rillstep.document.design import Design, Size, sizes_named
+from rillstep.document.design import ALLOWANCE_MM, Design, Size, sizes_named
 from rillstep.document.schema import Swatch, Yarn
-from rillstep.document.version1 import PlainSwatch, PlainYarn, ToteDesign, ToteSize
-
-# Extra length of a handle for the arm or shoulder that it goes over, in mm. Usual values.
-ALLOWANCE_MM = {"hand": 0.0, "elbow": 20.0, "shoulder": 40.0}
+from rillstep.document.version1.document import PlainSwatch, PlainYarn, ToteDesign, ToteSize
+from rillstep.document.version1.named_tote import named_tote
+from rillstep.document.version1.plan import SizeTarget, TotePlan
+from rillstep.document.version1.solve import Graded, grade
+from rillstep.document.version1.tote import tote_pattern
 
 # Of the locks of version 1, those that are numbers of the text, by their name there.
 _LOCKS = {

@@ -1,19 +1,20 @@
 """The names of a design's numbers, changed by its designer: in the text, and in what goes by name beside it."""
 
 from collections.abc import Mapping
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from rillstep.core.grading import NotGraded, with_names, with_values
+from rillstep.core.grading import with_names, with_values
 from rillstep.core.grading.named_text import named_values
-from rillstep.core.grading.renaming import NotNamed, held, named, renamed, tied, untied
+from rillstep.core.grading.renaming import held, named, renamed, tied, untied
 from rillstep.core.settling import read
 from rillstep.core.tree import Again, Row, Setup
+from rillstep.core.words.named_numbers import BRACES, DEFINED, names_in
 from rillstep.core.words.numbers import numbers_in
+from rillstep.design.proving import allowance_of
 from rillstep.document import Design, Size
-from rillstep.services import grading_views as views
-from rillstep.services.workbench import allowance_of
 
 Verb = Literal["write", "rename", "hold", "tie", "untie", "name", "set"]
 # So many plain numbers of a text are listed, that could have a name.
@@ -34,21 +35,18 @@ class NameChange(BaseModel):
     values: Annotated[list[Annotated[int, Field(ge=0, le=100_000)]], Field(max_length=10)] = []
 
 
-def changed_names(design: Design, change: NameChange) -> views.ChangedDesignView:
-    """The design with other names; the locks of its sizes go by them. problem: why it was not changed."""
-    try:
-        text = _changed(design, change)
-    except (NotNamed, NotGraded) as refused:
-        return views.ChangedDesignView(problem=str(refused), document=design)
+def with_changed_names(design: Design, change: NameChange) -> Design:
+    """The design with other names; the locks of its sizes go by them. Raises NotNamed, NotGraded."""
+    text = _changed(design, change)
     if change.verb == "set":
-        return views.ChangedDesignView(problem=None, document=_locked(design, text, change))
+        return _locked(design, text, change)
     called = {change.name: change.other} if change.verb == "rename" else {change.other: change.name}
     gone = {change.name} if change.verb == "hold" else set()
     sizes = [
         size.model_copy(update={"locks": _locks(size.locks, called if change.verb in ("rename", "tie") else {}, gone)})
         for size in design.sizes
     ]
-    return views.ChangedDesignView(problem=None, document=design.model_copy(update={"text": text, "sizes": sizes}))
+    return design.model_copy(update={"text": text, "sizes": sizes})
 
 
 def _changed(design: Design, change: NameChange) -> str:
@@ -93,10 +91,21 @@ def _locks(locks: Mapping[str, int], called: Mapping[str, str], gone: set[str]) 
     return {called.get(name, name): value for name, value in locks.items() if name not in gone}
 
 
-def plain_numbers(text: str) -> list[views.PlainNumberView]:
+@dataclass(frozen=True)
+class PlainNumber:
+    """A number of a row without a name: its line and column (from 1), its value, and the line as it is written."""
+
+    line: int
+    column: int
+    value: int
+    section: str
+    words: str
+
+
+def plain_numbers(text: str) -> list[PlainNumber]:
     """The plain numbers of the rows of a text with names: they are held as they are, until they have a name."""
     lines = text.split("\n")
-    found: dict[tuple[int, int], views.PlainNumberView] = {}
+    found: dict[tuple[int, int], PlainNumber] = {}
     for section, line in read(text).pattern.lines():
         if not isinstance(line, Row | Again | Setup):
             continue
@@ -106,7 +115,26 @@ def plain_numbers(text: str) -> list[views.PlainNumberView]:
             place = (number.span.line, number.span.column)
             raw = lines[place[0] - 1] if 0 < place[0] <= len(lines) else ""
             if value is not None and not number.source and raw[place[1] - 1 :].startswith(str(value)):
-                found[place] = views.PlainNumberView(
-                    line=place[0], column=place[1], value=value, section=section.title, words=raw
-                )
+                found[place] = PlainNumber(place[0], place[1], value, section.title, raw)
     return [found[place] for place in sorted(found)][:MOST_PLAIN]
+
+
+def sections_of_names(text: str) -> dict[str, str]:
+    """In which section each name of a text stands first."""
+    found: dict[str, str] = {}
+    lines = text.split("\n")
+    for section, line in read(text).pattern.lines():
+        for braces in BRACES.finditer(lines[line.span.line - 1]):
+            for name in names_in(braces[1]):
+                found.setdefault(name, section.title)
+    return found
+
+
+def lines_of_names(text: str) -> dict[str, list[int]]:
+    """On which lines of a text each name stands, but for its definition."""
+    found: dict[str, list[int]] = {}
+    for number, raw in enumerate(text.split("\n"), start=1):
+        names = () if DEFINED.match(raw) else {name for braces in BRACES.finditer(raw) for name in names_in(braces[1])}
+        for name in names:
+            found.setdefault(name, []).append(number)
+    return found

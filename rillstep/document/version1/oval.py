@@ -11,11 +11,11 @@ of the round, the others at its end.
                              <- straight side
 """
 
-from rillstep.core.blocks.merge import plain
-from rillstep.core.blocks.wording import Opener, row, skip_work, stitches
 from rillstep.core.craft import BY_US
-from rillstep.core.grade.plan import ToteCounts, TotePlan
 from rillstep.core.tree import Chain, FromHook, Gesture, Last, Line, Next, Repeat, Setup, Step, What, Work
+from rillstep.document.version1.merge import plain
+from rillstep.document.version1.plan import ToteCounts, TotePlan
+from rillstep.document.version1.wording import Opener, row, skip_work, stitches
 
 _CHAIN = What("ch")
 

@@ -7,13 +7,14 @@ the wording is the writer's alone.
 import re
 from collections.abc import Sequence
 
-from rillstep.core.blocks.oval import oval_lines
-from rillstep.core.blocks.tote import tote_pattern
-from rillstep.core.grade import Graded, ToteCounts, TotePlan
 from rillstep.core.lengths import Units
 from rillstep.core.printing import write
 from rillstep.core.printing.writer import write_line
 from rillstep.core.words.numbers import set_text
+from rillstep.document.version1.oval import oval_lines
+from rillstep.document.version1.plan import ToteCounts, TotePlan
+from rillstep.document.version1.solve import Graded
+from rillstep.document.version1.tote import tote_pattern
 
 _NUMBER = re.compile(r"\d+")
 # A side and a round that are far from where words change, and by how much each is moved.

@@ -1,39 +1,36 @@
 """Swatches beside the text: whether each has its gauge, how a hand comes back to it, blocking, and hanging loads."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 
 from rillstep.core.gauge import Gauge
 from rillstep.core.lengths import Units, show_length
 from rillstep.core.proof import Proof
 from rillstep.core.tension import WITHIN, Correction, correction
 from rillstep.core.yarn import read_stitches
+from rillstep.design.yarn import gauge_of, in_other_hook
 from rillstep.document import Design, Swatch
-from rillstep.services import views
-from rillstep.services.yarn_needs import gauge_of, hook_of, in_other_hook, is_mostly_in
 
 
-def swatch_views(design: Design, proof: Proof) -> list[views.SwatchView]:
-    """What each swatch tells, in sentences."""
-    return [views.SwatchView(tells=list(_tells(design, proof, swatch))) for swatch in design.swatches]
-
-
-def _tells(design: Design, proof: Proof, swatch: Swatch) -> Iterator[str]:
+def sentences_of(
+    design: Design, proof: Proof, swatch: Swatch, hook_mm: float | None, is_mostly_in: Callable[[str], bool]
+) -> Iterator[str]:
+    """What a swatch tells, in sentences. is_mostly_in: whether the bag is mostly worked in a stitch."""
     gauge = gauge_of(proof)
-    other_hook = in_other_hook(design, proof, swatch)
+    other_hook = in_other_hook(design, hook_mm, swatch)
     if other_hook:
         yield (
-            f"Made with {swatch.hook_mm:g} mm, while the text is worked with {hook_of(design, proof):g} mm: what it "
+            f"Made with {swatch.hook_mm:g} mm, while the text is worked with {hook_mm:g} mm: what it "
             "weighs counts, and its size does not."
         )
     if gauge is None:
         return
     if not other_hook and read_stitches(swatch.stitch).plain == gauge.stitch:
         own = Gauge(gauge.stitch, swatch.width_mm / swatch.stitches, swatch.height_mm / swatch.rows)
-        yield _tension(gauge, own, hook_of(design, proof))
+        yield _tension(gauge, own, hook_mm)
     if swatch.raw_width_mm is None and swatch.raw_height_mm is None and swatch.hanging_mm is None:
         return  # the yarn of the text is counted for the rest, at every keystroke
     # What holds for a swatch holds for a bag that is mostly worked in its stitch.
-    sizes = proof.pattern.sizes if is_mostly_in(design, proof, swatch.stitch) else ()
+    sizes = proof.pattern.sizes if is_mostly_in(swatch.stitch) else ()
     yield from _blocking(swatch, proof, sizes, design.units)
     yield from _hanging(swatch, proof, sizes, design.units)
 

@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 from rillstep.core.gauge import Gauge
-from rillstep.core.grade.plan import SizeTarget, ToteCounts, TotePlan
 from rillstep.core.lengths import Units, show_difference, show_length
 from rillstep.core.measures.straps import drop_of, handle_length_mm
+from rillstep.document.version1.plan import SizeTarget, ToteCounts, TotePlan
 
 _MOST = 100_000
 

@@ -1,10 +1,6 @@
 """The tote: an oval base, a plain wall, a brim, and two handles worked as part of the edge."""
 
-from rillstep.core.blocks.merge import merge_lines, plain
-from rillstep.core.blocks.oval import oval_lines
-from rillstep.core.blocks.wording import ST, Opener, join_plain, row, skip_work, stitches
 from rillstep.core.craft import Loop
-from rillstep.core.grade import Graded, GradedSize, ToteCounts, TotePlan
 from rillstep.core.lengths import Units, in_units
 from rillstep.core.tree import (
     Chain,
@@ -25,6 +21,11 @@ from rillstep.core.tree import (
     What,
     Work,
 )
+from rillstep.document.version1.merge import merge_lines, plain
+from rillstep.document.version1.oval import oval_lines
+from rillstep.document.version1.plan import ToteCounts, TotePlan
+from rillstep.document.version1.solve import Graded, GradedSize
+from rillstep.document.version1.wording import ST, Opener, join_plain, row, skip_work, stitches
 
 Lines = list[tuple[str, Line]]
 

@@ -1,5 +1,6 @@
 """Yarn of a design: what its swatches and weighings teach, and what each size takes, by colour and by piece."""
 
+import math
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -50,6 +51,14 @@ class PieceNeed:
 
 
 @dataclass(frozen=True)
+class SizeTakes:
+    """What takes yarn in one size: its lines, and what is not in the text."""
+
+    used: tuple[Used, ...]
+    extras: tuple[Extra, ...]
+
+
+@dataclass(frozen=True)
 class SizeYarn:
     """The yarn of one size, or of some lines of it. within: lines that change colour in a way that is not followed.
     missing: pieces of which some rows are not known, so that their yarn is not in it. once: headings that are made
@@ -75,6 +84,11 @@ class SizeYarn:
         return sum(one.metres for one in self.colours)
 
 
+def rounded(one: Range) -> tuple[int, int, int]:
+    """Grams as they are shown, rounded once for all: the middle to the nearest, the ends outwards."""
+    return round(one.grams), math.floor(one.low_g + 1e-9), math.ceil(one.high_g - 1e-9)
+
+
 def gauge_of(proof: Proof, size: int = 0) -> Gauge | None:
     """The gauge of plain stitches of a size; None for a text that names none."""
     return next(iter(in_gauge_of(proof.pattern, size).gauges), None)
@@ -94,7 +108,7 @@ def strands_said(text: str) -> int:
     return _STRANDS[(match[1] or match[2]).lower()] if match is not None else 1
 
 
-def facts_of(yarn: Yarn, strands: int | None = None, said: int = 1) -> YarnFacts | None:
+def label_facts(yarn: Yarn, strands: int | None = None, said: int = 1) -> YarnFacts | None:
     """What is known of a yarn: by a length that was measured and weighed, or by its label; None without metres. said:
     how many strands the text holds together, where the label is kept with one."""
     held = strands or max(yarn.strands, said)
@@ -110,7 +124,7 @@ def facts_of(yarn: Yarn, strands: int | None = None, said: int = 1) -> YarnFacts
 def yarns_of(design: Design) -> dict[str, YarnFacts]:
     """What is known of the yarn of each colour; under no colour that of all others. Empty where one has no metres."""
     said = strands_said(design.text)
-    found = {yarn.colour: facts for yarn in design.yarns if (facts := facts_of(yarn, said=said)) is not None}
+    found = {yarn.colour: facts for yarn in design.yarns if (facts := label_facts(yarn, said=said)) is not None}
     if not found or len(found) < len(design.yarns):
         return {}
     return {"": next(iter(found.values())), **found}
@@ -122,18 +136,17 @@ def hook_of(design: Design, proof: Proof) -> float | None:
     return design.hook_mm if said is None else said
 
 
-def in_other_hook(design: Design, proof: Proof, swatch: Swatch) -> bool:
+def in_other_hook(design: Design, hook_mm: float | None, swatch: Swatch) -> bool:
     """Whether a swatch was made with a hook that the text does not use: then its stitches are of another size."""
-    hook = hook_of(design, proof)
     own = swatch.hook_mm
-    return own is not None and hook is not None and own != hook and f"{own:g} mm" not in design.text
+    return own is not None and hook_mm is not None and own != hook_mm and f"{own:g} mm" not in design.text
 
 
-def _own_sizes(design: Design, proof: Proof) -> dict[Kind, tuple[float, float]]:
-    """Width and height of a stitch by kinds that are not plain, as their swatches were measured."""
+def own_sizes_of(design: Design, hook_mm: float | None) -> dict[Kind, tuple[float, float]]:
+    """Width and height of a stitch in mm by kinds that are not plain, as their swatches were measured."""
     found: dict[Kind, tuple[float, float]] = {}
     for swatch in design.swatches:
-        if in_other_hook(design, proof, swatch):
+        if in_other_hook(design, hook_mm, swatch):
             continue
         mix = read_stitches(swatch.stitch)
         kinds = set(kinds_of(mix))
@@ -154,7 +167,7 @@ def _swatch_sizes(swatch: Swatch, gauge: Gauge | None) -> StitchSizes:
 def _swatch_weighed(design: Design, at: int, gauge: Gauge | None) -> Weighed | None:
     swatch = design.swatches[at]
     yarn = next((one for one in design.yarns if one.colour == swatch.yarn), design.yarns[0] if design.yarns else None)
-    facts = facts_of(yarn, swatch.strands) if yarn is not None else None
+    facts = label_facts(yarn, swatch.strands) if yarn is not None else None
     if facts is None or swatch.weight_g <= 0:
         return None
     mix = read_stitches(swatch.stitch)
@@ -165,16 +178,15 @@ def _swatch_weighed(design: Design, at: int, gauge: Gauge | None) -> Weighed | N
     )
 
 
-def known_of(design: Design, proof: Proof) -> Known:
+def known_of(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], takes: Sequence[SizeTakes]) -> Known:
     """What swatches and weighings teach of this yarn and these hands; the priors where there are none."""
-    yarns = yarns_of(design)
     if not yarns:
         return learned(())
     gauge = gauge_of(proof)
     found = [one for at in range(len(design.swatches)) if (one := _swatch_weighed(design, at, gauge)) is not None]
     away: list[str] = []
     for weighing in design.weighings:
-        weighed = _weighed(design, proof, yarns, weighing)
+        weighed = _weighed(proof, yarns, weighing, takes)
         if weighed is not None:
             found.append(weighed)
         elif gauge is not None:  # its size, its piece or its colour is not there, or more is left than there was
@@ -189,14 +201,15 @@ def _said(weighing: Weighing) -> str:
     return f"{what} in {weighing.size}" + (f" by {weighing.maker}" if weighing.maker else "")
 
 
-def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weighing: Weighing) -> Weighed | None:
+def _weighed(
+    proof: Proof, yarns: Mapping[str, YarnFacts], weighing: Weighing, takes: Sequence[SizeTakes]
+) -> Weighed | None:
     """A weighing of what was made from the text; None where its size or its piece is not there any more."""
     names = [name.lower() for name in proof.pattern.sizes]
     if weighing.size.lower() not in names:
         return None
     size = names.index(weighing.size.lower())
-    used = _used(design, proof, size)
-    extras = _extras(design, proof, size)
+    used, extras = list(takes[size].used), list(takes[size].extras)
     if weighing.of:
         used, extras = of_piece(used, weighing.of), []
     if weighing.colour:
@@ -215,24 +228,31 @@ def _weighed(design: Design, proof: Proof, yarns: Mapping[str, YarnFacts], weigh
     return Weighed(taken, grams, weighing.maker, _said(weighing))
 
 
-def _used(design: Design, proof: Proof, size: int) -> list[Used]:
+def takes_of(design: Design, proof: Proof, own_sizes: Mapping[Kind, tuple[float, float]]) -> tuple[SizeTakes, ...]:
+    """What takes yarn in each size."""
+    return tuple(
+        SizeTakes(_used(design, proof, size, own_sizes), _extras(design, proof, size))
+        for size in range(len(proof.works))
+    )
+
+
+def _used(design: Design, proof: Proof, size: int, own_sizes: Mapping[Kind, tuple[float, float]]) -> tuple[Used, ...]:
     """What each line of a size takes; empty where the text names no gauge."""
-    sizes = stitch_sizes(proof.pattern, size, _own_sizes(design, proof))
+    sizes = stitch_sizes(proof.pattern, size, dict(own_sizes))
     if sizes is None:
-        return []
-    return with_yarns(tally(proof.pattern, proof.works[size], sizes), [yarn.colour for yarn in design.yarns])
+        return ()
+    return tuple(with_yarns(tally(proof.pattern, proof.works[size], sizes), [yarn.colour for yarn in design.yarns]))
 
 
-def _extras(design: Design, proof: Proof, size: int) -> list[Extra]:
+def _extras(design: Design, proof: Proof, size: int) -> tuple[Extra, ...]:
     """What else takes yarn in a size; what follows a measure that is not known is left out."""
     measures = {one.called: one.mm[size] for one in (proof.bag.measures if proof.bag is not None else ())}
-    found = []
-    for one in design.extras:
-        length = measures.get(one.measure) if one.measure else one.length_mm
-        if length is not None:
-            known = {yarn.colour.lower(): yarn.colour for yarn in design.yarns}
-            found.append(Extra(one.kind, length, one.count, known.get(one.colour.lower(), "")))
-    return found
+    known = {yarn.colour.lower(): yarn.colour for yarn in design.yarns}
+    return tuple(
+        Extra(one.kind, length, one.count, known.get(one.colour.lower(), ""))
+        for one in design.extras
+        if (length := measures.get(one.measure) if one.measure else one.length_mm) is not None
+    )
 
 
 def is_weighed(design: Design) -> bool:
@@ -240,25 +260,22 @@ def is_weighed(design: Design) -> bool:
     return bool(design.weighings) or any(swatch.weight_g > 0 for swatch in design.swatches)
 
 
-def yarn_needs(design: Design, proof: Proof, known: Known | None = None) -> list[SizeYarn | None]:
-    """Yarn for each size of a proved text. known: where it was found before."""
-    known = known if known is not None else known_of(design, proof)
-    return [yarn_need(design, proof, size, known=known) for size in range(len(proof.works))]
-
-
 def yarn_need(
-    design: Design, proof: Proof, size: int, from_line: int = 0, to_line: int = 10**9, known: Known | None = None
+    design: Design,
+    proof: Proof,
+    size: int,
+    takes: SizeTakes,
+    yarns: Mapping[str, YarnFacts],
+    known: Known,
+    lines: tuple[int, int] | None = None,
 ) -> SizeYarn | None:
-    """Yarn for one size, for all lines (with what else takes yarn) or for a range of line numbers; None where gauge or
+    """Yarn for one size: for all lines (with what else takes yarn) or for a range of line numbers; None where gauge or
     yarn is not known."""
-    yarns = yarns_of(design)
-    every = _used(design, proof, size) if yarns else []
-    used = [one for one in every if from_line <= one.line <= to_line]
+    every = takes.used if yarns else ()
+    used = [one for one in every if lines is None or lines[0] <= one.line <= lines[1]]
     if not used:
         return None
-    known = known if known is not None else known_of(design, proof)
-    whole = len(used) == len(every)
-    needs = colour_needs(used, _extras(design, proof, size) if whole else (), yarns, known)
+    needs = colour_needs(used, takes.extras if len(used) == len(every) else (), yarns, known)
     own = Range(*(sum(getattr(one.own, end) for one in needs) for end in ("grams", "low_g", "high_g")))
     pieces = tuple(
         PieceNeed(piece, predicted(known, prior_g(of_piece(used, piece), yarns)), _basis(design, of_piece(used, piece)))
@@ -291,9 +308,9 @@ def _share(used: Sequence[Used], stitch: str) -> float:
     return sum(lengths.get(kind, 0.0) for kind in set(kinds_of(read_stitches(stitch)))) / whole if whole else 0.0
 
 
-def is_mostly_in(design: Design, proof: Proof, stitch: str) -> bool:
+def is_mostly_in(takes: Sequence[SizeTakes], stitch: str) -> bool:
     """Whether the bag is mostly worked in the stitch of a swatch."""
-    return _share(_used(design, proof, 0), stitch) >= _MOSTLY
+    return _share(takes[0].used, stitch) >= _MOSTLY
 
 
 def _basis(design: Design, used: Sequence[Used]) -> str:

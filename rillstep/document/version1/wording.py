@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass, replace
 
-from rillstep.core.blocks.merge import plain
 from rillstep.core.craft import BY_US, Loop
-from rillstep.core.grade.plan import TotePlan
 from rillstep.core.tree import Chain, Gesture, Next, Num, Row, Same, Step, Total, What, Work
+from rillstep.document.version1.merge import plain
+from rillstep.document.version1.plan import TotePlan
 
 ST = What("st")
 

@@ -4,15 +4,15 @@ import pytest
 from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
-from rillstep.core.blocks import named_tote, tote_pattern
-from rillstep.core.blocks.tote import spread
 from rillstep.core.gauge import Gauge, gauge_from_counts
-from rillstep.core.grade import Graded, SizeTarget, TotePlan, grade
-from rillstep.core.grade.solve import extra_fits, ideals
 from rillstep.core.printing import write
 from rillstep.core.proof import prove_text, reprint
 from rillstep.core.tree import Next, Row, Work
 from rillstep.core.tree.features import openings_of
+from rillstep.document.version1.named_tote import named_tote
+from rillstep.document.version1.plan import SizeTarget, TotePlan
+from rillstep.document.version1.solve import Graded, extra_fits, grade, ideals
+from rillstep.document.version1.tote import spread, tote_pattern
 from tests.examples import four_sizes, plan
 
 
