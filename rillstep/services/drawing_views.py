@@ -156,12 +156,13 @@ def _height(one: Drawing) -> float:
     return one.box[3] - one.box[1]
 
 
-def small_picture(facts: Facts, size: str | None = None) -> str:
+def small_picture(design: Design, size: str | None = None) -> str:
     """The bag as it lies as a small SVG, in one size, the largest if none is given; an empty one where it is not
     known."""
+    facts = facts_of(design)
     names = facts.proof.pattern.sizes
     if not facts.drawings:
         return _EMPTY
     at = names.index(size) if size in names else len(names) - 1
     shown = next((one for one in facts.drawings[at] if one.view in ("bag", "piece")), None)
-    return _EMPTY if shown is None else svg_of_drawing(shown, f"{facts.design.name}, {names[at]}")
+    return _EMPTY if shown is None else svg_of_drawing(shown, f"{design.name}, {names[at]}")

@@ -87,7 +87,7 @@ def frozen_page(document: str, size: str, terms: Terms, hand: Hand) -> FrozenPag
     return FrozenPage(
         title=facts.design.name, units=facts.design.units, gauge=made.gauge, materials=list(made.materials),
         abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
-        cautions=[c.text for c in made.cautions], picture=small_picture(facts, size),
+        cautions=[c.text for c in made.cautions], picture=small_picture(facts.design, size),
         steps=[testing_views.StepView(**vars(step)) for step in steps_of(facts, size, terms, hand)],
     )  # fmt: skip
 

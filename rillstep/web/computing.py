@@ -13,7 +13,7 @@ import time
 from collections import Counter
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from typing import Any
+from typing import Any, TypeVarTuple
 
 from flask import current_app, request
 
@@ -32,6 +32,7 @@ MOST_WAITING, MOST_WAIT_S = 4, 6.0
 # So many seconds a studio computes in requests of a process at once, and so much of each second it gets again; what is
 # more goes to the pool, which gives way to the others.
 MOST_AT_ONCE_S, SHARE = 4.0, 0.1
+Arguments = TypeVarTuple("Arguments")
 _NAME = re.compile(r"[A-Za-z0-9-]{8,64}")
 
 
@@ -99,23 +100,23 @@ class Lanes:
             del self._here[owner]
 
 
-def computed(work: Callable[..., Any], *args: Any) -> bytes:
+def computed(work: Callable[[*Arguments], Any], *args: *Arguments) -> bytes:
     """What some work makes, for the asker's studio. Raises Busy, TooHeavy, Stopped, what the work raises, and
     NotSignedIn."""
     return _made(studio_id(), work, args, long=False)
 
 
-def computed_long(work: Callable[..., Any], *args: Any) -> bytes:
+def computed_long(work: Callable[[*Arguments], Any], *args: *Arguments) -> bytes:
     """The same of work that is done in the pool at once, and whose result is not kept."""
     return _made(studio_id(), work, args, long=True)
 
 
-def computed_and_kept(work: Callable[..., Any], *args: Any) -> bytes:
+def computed_and_kept(work: Callable[[*Arguments], Any], *args: *Arguments) -> bytes:
     """The same of work that is mostly long: as it was kept, or made in the pool and kept."""
     return kept_for(studio_id(), work, *args, long=True)
 
 
-def kept_for(owner: int, work: Callable[..., Any], *args: Any, long: bool = False) -> bytes:
+def kept_for(owner: int, work: Callable[[*Arguments], Any], *args: *Arguments, long: bool = False) -> bytes:
     """What some work makes of its content for a studio, as it was kept, or made anew and kept. Raises as `computed`."""
     key = hashlib.sha256(pickle.dumps((owner, __version__, work.__qualname__, args))).hexdigest()
     with unit_of_work() as session:
