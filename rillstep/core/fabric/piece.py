@@ -8,7 +8,7 @@ from rillstep.core.fabric.edge import EMPTY, Edge, Place, Run
 from rillstep.core.fabric.hook import FreeLoops
 from rillstep.core.fabric.remembered import Identity, interned
 from rillstep.core.memory import remember
-from rillstep.core.tree import Again, Chain, Line, Pattern, Row, Section
+from rillstep.core.tree import Again, Chain, Gesture, Line, Pattern, Row, Section
 
 # A range of more rounds than this is not worked, and its rounds are not looked up.
 MOST_ROUNDS = 2_000
@@ -18,7 +18,8 @@ LoopsLeft = tuple[tuple[tuple[str, int], FreeLoops], ...]
 
 class State(NamedTuple):
     """All that a line can change. edge: None when it is not known; wrong: the line at which it first went wrong;
-    rest: what was left unworked; refuted: the rows that are wrong, by kind and number."""
+    rest: what was left unworked; refuted: the rows that are wrong, by kind and number; joined: the yarn, in the place
+    where the next row begins."""
 
     edge: Edge | None
     says: tuple[tuple[int, str], ...]
@@ -31,6 +32,7 @@ class State(NamedTuple):
     grew: int
     rest: Edge | None
     refuted: tuple[tuple[str, int], ...]
+    joined: Gesture | None
 
 
 @dataclass
@@ -48,6 +50,7 @@ class Piece:
     grew: int = 0  # by how many stitches the last row did
     rest: Edge | None = None
     refuted: tuple[tuple[str, int], ...] = ()
+    joined: Gesture | None = None
 
     @property
     def state(self) -> State:
@@ -63,6 +66,7 @@ class Piece:
             self.grew,
             self.rest,
             self.refuted,
+            self.joined,
         )
 
     @state.setter
@@ -79,6 +83,7 @@ class Piece:
             self.grew,
             self.rest,
             self.refuted,
+            self.joined,
         ) = state
 
     @property
@@ -96,6 +101,7 @@ class Piece:
             self.grew,
             id(self.rest),
             self.refuted,
+            id(self.joined),
         )
 
     def set_loops(self, origin: tuple[str, int], free: FreeLoops) -> None:

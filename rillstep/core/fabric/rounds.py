@@ -9,12 +9,13 @@ from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
 from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
-from rillstep.core.fabric.remembered import interned, worked
+from rillstep.core.fabric.remembered import Identity, interned, worked
 from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
 from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
+from rillstep.core.memory import remember
 from rillstep.core.tree import (
     Again,
     Chain,
@@ -91,6 +92,8 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
             replace(stitches_edge("sc", count, closed=True), assumed=True)
         )  # whatever edge it is, it is worked so
     # What copies a row that was not understood, or is wrong, is not worked: its faults would only grow.
+    if isinstance(line, Row) and piece.joined is not None:
+        sources, piece.joined = [_begun_with(Identity(line), Identity(piece.joined))], None
     if line.broken or piece.edge is None or any(_is_refuted(source, line, piece, size) for source in sources):
         return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
@@ -98,6 +101,13 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message)), 0
     return _work_rounds(line, where, piece, sources)
+
+
+@remember(1024)
+def _begun_with(row: Identity, joined: Identity) -> Row:
+    """A row with the joining of its yarn that the line before it says."""
+    assert isinstance(row.it, Row) and isinstance(joined.it, Gesture)
+    return replace(row.it, steps=(joined.it, *row.it.steps))
 
 
 def _is_refuted(source: Row, line: Worked, piece: Piece, size: int) -> bool:
@@ -332,6 +342,14 @@ def _after(runs: tuple[Run, ...], used: int) -> tuple[Run, ...]:
     return tuple(left)
 
 
+def _numbered_join(line: Setup) -> Gesture | None:
+    """The yarn that a line joins in a place by its number ("Attach the yarn to the 5th sc."): the next row begins
+    there."""
+    last = line.steps[-1] if line.steps else None
+    joins = isinstance(last, Gesture) and last.kind == "join colour" and isinstance(last.into, Nth)
+    return last if joins and isinstance(last, Gesture) else None
+
+
 def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Edge) -> LineWork:
     end = None if line.broken else work_setup(line, size)
     if end is not None:
@@ -340,4 +358,6 @@ def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Ed
         piece.wrong = None
     elif line.broken:
         piece.edge = None
+    else:
+        piece.joined = _numbered_join(line)
     return LineWork(line, index, start, end if end is not None else start, known=not line.broken, size=size)

@@ -5,6 +5,7 @@ import re
 from dataclasses import dataclass, replace
 
 from rillstep.core.clauses.labels import starts as starts_label
+from rillstep.core.clauses.named import named_in
 from rillstep.core.clauses.steps import read_steps
 from rillstep.core.findings import NOT_KNOWN, Finding, Span
 from rillstep.core.language.match import read
@@ -97,6 +98,7 @@ def read_setup(text: str, line: int, context: Context) -> tuple[Setup, tuple[Fin
         any(finding.severity == "error" or finding.code in NOT_KNOWN for finding in findings),
         kept,
         tuple(stream.totals),
+        named=named_in(stream, steps),
     )
     return setup, tuple(findings)
 

@@ -149,6 +149,7 @@ class Setup:
     kept: tuple[Kept, ...] = ()
     totals: tuple[Total, ...] = ()
     stated: tuple[Total, ...] = ()  # totals of what the text does not define, `what` as it is written
+    named: tuple[Named, ...] = field(default=(), compare=False)
 
     @cached_property
     def gestures(self) -> frozenset[str]:

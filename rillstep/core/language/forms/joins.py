@@ -180,7 +180,9 @@ def _is_letter(text: str) -> bool:
 
 
 def _sees_yarn(stream: Stream, at: int) -> bool:
-    """Is a yarn joined, and no round: "join yarn", "attach new colour", "join B in first st"?"""
+    """Is a yarn joined, and no round: "join yarn", "attach the yarn", "join B in first st"?"""
+    if stream.texts[at] == "the" and stream.texts[at + 1] == "yarn":
+        return True
     if stream.texts[at] in ("colour", "color", "yarn", "new", "contrast"):
         return True
     after = stream.tokens[at + 1] if at + 1 < len(stream.tokens) else None

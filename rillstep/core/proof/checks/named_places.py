@@ -23,6 +23,7 @@ from rillstep.core.tree import (
     NamedRow,
     NamedStitch,
     Row,
+    Setup,
     Special,
     What,
     Work,
@@ -231,18 +232,16 @@ def named_rows(subject: Subject) -> list[Finding]:
     """A row that is named as the one worked into: an error where there is none, and said to be unchecked where it is
     another than the row before."""
     found: list[Finding] = []
-    if not any(_named(line, NamedRow) for line in subject.lines):
-        return found
     for work in subject.works:
         known: dict[str, list[int]] = {"Rnd": [], "Row": []}
         before: tuple[str, int] | None = None
         for line in work.lines:
             row = line.line
-            if not isinstance(row, Row | Again):
-                continue
-            for named in row.named if isinstance(row, Row) and not row.broken else ():
+            for named in row.named if isinstance(row, Row | Setup) and not row.broken else ():
                 if isinstance(named, NamedRow):
                     found += _row(subject, line, named, known[named.kind], before)
+            if isinstance(row, Setup):
+                continue
             first, times = row.first.at(work.size), max(0, row.rounds(work.size))
             if times:
                 known[row.kind] += [first, first + times - 1]
@@ -254,14 +253,16 @@ def _row(
     subject: Subject, line: LineWork, named: NamedRow, known: list[int], before: tuple[str, int] | None
 ) -> Iterable[Finding]:
     """known: the first and the last number of each line before it."""
-    assert isinstance(line.line, Row)
     number = named.number.at(line.size)
-    if before == (named.kind, number) or (line.line.kind == named.kind and number in _own(line)):
+    if before == (named.kind, number):
+        return
+    if isinstance(line.line, Row) and line.line.kind == named.kind and number in _own(line):
         return
     ranges = zip(known[::2], known[1::2], strict=True)
     where = subject.in_size(line.size)
     if not any(first <= number <= last for first, last in ranges):
-        message = f"{write_label(line.line)}{where}: there is no {named.kind} {number} before it."
+        label = "Here" if isinstance(line.line, Setup) else write_label(line.line)
+        message = f"{label}{where}: there is no {named.kind} {number} before it."
         nearest = before[1] if before is not None and before[0] == named.kind else None
         change = (edit_value(named.number, line.size, nearest),) if nearest is not None else ()
         repairs = (Repair(f"Change {number} to {nearest}", change),) if nearest is not None else ()
