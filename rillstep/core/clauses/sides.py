@@ -5,7 +5,7 @@ from typing import Literal
 
 from rillstep.core.tree import Evenly, Num, Step
 from rillstep.core.wordlists import word_list
-from rillstep.core.words.stream import Stream
+from rillstep.core.words.stream import NotUnderstood, Stream
 
 
 def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | None:
@@ -26,6 +26,8 @@ def evenly(stream: Stream, start: int, stitch: str, per: Num | None) -> Step | N
     if per is None:
         stream.at = at
         return None
+    if {"each", "every"} & set(words):
+        raise NotUnderstood(stream.since(start), "along how many sides or pieces it is worked is missing")
     said = " ".join(words)
     if re.search(r"\ball (?:the )?(?:four |4 )?(?:edges|sides)\b", said):
         return Evenly(stitch, per, "all edges", stream.since(start))

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.craft import basic
 from rillstep.core.fabric.assumed import Worked, go_on, hangs_on_what_is_assumed
+from rillstep.core.fabric.beginnings import begins_apart, begins_unsaid, begun_with, is_marked_in_words, numbered_join
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
@@ -15,7 +16,6 @@ from rillstep.core.fabric.worked_lines import LineWork
 from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
-from rillstep.core.memory import remember
 from rillstep.core.tree import (
     Again,
     Chain,
@@ -23,8 +23,6 @@ from rillstep.core.tree import (
     FromHook,
     Gesture,
     Line,
-    Next,
-    Nth,
     Pattern,
     Row,
     Section,
@@ -93,7 +91,7 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         )  # whatever edge it is, it is worked so
     # What copies a row that was not understood, or is wrong, is not worked: its faults would only grow.
     if isinstance(line, Row) and piece.joined is not None:
-        sources, piece.joined = [_begun_with(Identity(line), Identity(piece.joined))], None
+        sources, piece.joined = [begun_with(Identity(line), Identity(piece.joined))], None
     if line.broken or piece.edge is None or any(_is_refuted(source, line, piece, size) for source in sources):
         return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
@@ -101,13 +99,6 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         message = f"more than {MOST_ROUNDS:,} rounds in one line are not worked"
         return go_on(line, index, size, piece, (), None, Trouble("too-large", line.label_span, message)), 0
     return _work_rounds(line, where, piece, sources)
-
-
-@remember(1024)
-def _begun_with(row: Identity, joined: Identity) -> Row:
-    """A row with the joining of its yarn that the line before it says."""
-    assert isinstance(row.it, Row) and isinstance(joined.it, Gesture)
-    return replace(row.it, steps=(joined.it, *row.it.steps))
 
 
 def _is_refuted(source: Row, line: Worked, piece: Piece, size: int) -> bool:
@@ -157,10 +148,14 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         turns.append(Turn(source, before, around, how[1] or "turn" in source.gestures))
         spent += last.spent
         by_chance = by_chance or hangs_on_what_is_assumed(source, before)
-        by_chance = by_chance or (piece.wrong is not None and _begins_unsaid(source, around, size))
+        by_chance = by_chance or (piece.wrong is not None and begins_unsaid(source, around, size))
         if last.trouble:
             # What is missing in a piece that went wrong before may be what a line that was not worked would have left.
             hangs = by_chance or (last.trouble.code in ("no-such-place", "marker-missing") and piece.wrong is not None)
+            if last.trouble.code == "marker-missing" and is_marked_in_words(Identity(where.pattern), line.span.line):
+                message = "the marker is placed in words that are not worked, so where it is is not known"
+                last = replace(last, trouble=None, warnings=(Trouble("words-not-worked", last.trouble.span, message),))
+                hangs = True
             known, told = ((), None) if hangs else (tuple(rounds), last.trouble)
             gone_on = go_on(line, index, size, piece, known, last, told, source)
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
@@ -217,27 +212,12 @@ def _around(piece: Piece, where: Where) -> Surroundings:
 def _on_rest(source: Row, line: Worked, size: int, piece: Piece, around: Surroundings, how: tuple[bool, bool]) -> bool:
     """Is a row worked on what an earlier one left unworked? It is where it begins anew after some skipped stitches,
     or says so, and comes out."""
-    begins = _begins_apart(source)
+    begins = begins_apart(source)
     if piece.rest is None or not begins:
         return False
     edge, apart = piece.rest, replace(around, rest=None, pending=None)
     work, _, _ = _best_reading(source, line, size, edge, apart, how)
     return begins == "unworked" or not (work.trouble or (how[0] and differing(line.totals, work.counts, size)))
-
-
-def _begins_apart(source: Row) -> str:
-    """ "skipped", where a yarn is joined anew after so many stitches skipped ("sk next 6 sts, join yarn in next st");
-    "unworked", where it says so; else ""."""
-    skips = ""
-    for step in source.steps:
-        if isinstance(step, Skip) and not step.first and step.what.kind == "st":
-            skips = "unworked" if step.what.unworked else skips or "skipped"
-        elif isinstance(step, Gesture) and step.kind == "join colour":
-            unworked = isinstance(step.into, Next | Nth) and step.into.what.unworked
-            return "unworked" if unworked else skips
-        elif not isinstance(step, Gesture):
-            return ""
-    return ""
 
 
 def _best_reading(
@@ -267,14 +247,6 @@ def _into_top(source: Row) -> str:
     return next(
         (step.stitch for step in source.steps if isinstance(step, Work) and isinstance(step.into, TopOfChain)), ""
     )
-
-
-def _begins_unsaid(source: Row, around: Surroundings, size: int) -> bool:
-    """Does a row begin with a chain of two or more of which nothing that is understood says whether it counts?"""
-    first = next((step for step in source.steps if not isinstance(step, Gesture)), None)
-    if not isinstance(first, Chain) or first.counts is not None or first.length.at(size) < 2:
-        return False
-    return all(length != first.length.at(size) for length, _ in (*around.says, *around.throughout))
 
 
 _UNSAID = "the text does not say that the skipped chains count as a stitch; the total is true when they do"
@@ -342,14 +314,6 @@ def _after(runs: tuple[Run, ...], used: int) -> tuple[Run, ...]:
     return tuple(left)
 
 
-def _numbered_join(line: Setup) -> Gesture | None:
-    """The yarn that a line joins in a place by its number ("Attach the yarn to the 5th sc."): the next row begins
-    there."""
-    last = line.steps[-1] if line.steps else None
-    joins = isinstance(last, Gesture) and last.kind == "join colour" and isinstance(last.into, Nth)
-    return last if joins and isinstance(last, Gesture) else None
-
-
 def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Edge) -> LineWork:
     end = None if line.broken else work_setup(line, size)
     if end is not None:
@@ -359,5 +323,5 @@ def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Ed
     elif line.broken:
         piece.edge = None
     else:
-        piece.joined = _numbered_join(line)
+        piece.joined = numbered_join(line)
     return LineWork(line, index, start, end if end is not None else start, known=not line.broken, size=size)

@@ -8,7 +8,7 @@ from typing import Literal
 
 from rillstep.core.clauses.labels import starts as starts_label
 from rillstep.core.findings import Finding, Span
-from rillstep.core.tree import ROLES, WORKED, Again, Along, Num, Row, Section
+from rillstep.core.tree import ROLES, WORKED, Again, Along, Chain, Num, Row, Section, Setup
 from rillstep.core.wordlists import word_list
 
 _MAKE = re.compile(r"^make\s+(\d{1,3}(?:/\d{1,3})*|two|both)$")
@@ -362,9 +362,18 @@ def read_heading(text: str, span: Span, before: list[Section], following: str, n
         re.IGNORECASE,
     )
     continues = (_counted_on(before, following) or _last_piece(before)) if not anew and make == (1,) else None
+    if anew and make == (1,) and label is not None and before and _only_founded(before[-1]):
+        continues = before[-1].title  # "Handle (make 2)", "Ch 9.", and then "First flat end" with its rows
     return Section(
         title, "rows" if rows else "joined rounds", role, (), continues, _on_many(continues, before), make, span=span
     )
+
+
+def _only_founded(section: Section) -> bool:
+    """Is a chain made in a section, and nothing worked on it yet?"""
+    worked = [line for line in section.lines if isinstance(line, Row | Again | Setup)]
+    made = [line for line in worked if isinstance(line, Setup) and not line.broken]
+    return len(made) == len(worked) and any(isinstance(step, Chain) for line in made for step in line.steps)
 
 
 # What a heading says of how its piece is worked, which the kind of the section says as well.

@@ -36,6 +36,9 @@ def write_what(what: What, plural: bool, terms: Terms = "US") -> str:
     if what.below:
         rows = "row" if what.below == 1 else "rows"
         return f"{write_what(replace(what, below=0), plural, terms)} {what.below} {rows} below"
+    if what.of_row is not None:
+        of_row = f"of {what.of_row.kind} {write_number(what.of_row.number)}"
+        return f"{write_what(replace(what, of_row=None), plural, terms)} {of_row}"
     if what.unworked:
         return f"unworked {write_what(replace(what, unworked=False), plural, terms)}"
     corner = "corner " if what.corner else ""

@@ -154,6 +154,14 @@ WhatKind = Literal["st", "ch", "sp", "st and ch", "st and sp", "end", "gap"]
 
 
 @dataclass(frozen=True)
+class NamedRow:
+    """A row that words name as the one whose places are worked into: "in first sc of Row 7"."""
+
+    kind: Literal["Rnd", "Row"]
+    number: Num
+
+
+@dataclass(frozen=True)
 class What:
     """The kind of place named: stitches, chains, chain spaces, or the ends of rows ("end").
 
@@ -161,8 +169,7 @@ class What:
     places that a special stitch offers. corner: only corner spaces, or corner stitches. between: the
     gap behind every so many stitches ("sp between 3-dc groups" is 3), where no chain was made. below: so many rows
     below the place itself, which is covered and so taken all the same ("FPdc around next st 2 rows below"). unworked:
-    of
-    those that an earlier row left unworked.
+    of those that an earlier row left unworked. of_row: the row that its words name.
     """
 
     kind: WhatKind
@@ -172,6 +179,7 @@ class What:
     between: int = 0
     below: int = 0
     unworked: bool = False
+    of_row: NamedRow | None = None
     bump: bool = field(default=False, compare=False)  # in the back bump of a chain, which makes the same stitch
     span: Span = field(default=NOWHERE, compare=False)  # of the words that name the stitch
 

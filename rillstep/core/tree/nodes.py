@@ -13,7 +13,7 @@ from rillstep.core.findings import Span
 from rillstep.core.gauge import Gauge, OwnGauge
 from rillstep.core.lengths import Units
 from rillstep.core.tree.actions import Gesture, Step
-from rillstep.core.tree.leaves import NOWHERE, Decimals, Num, SaidMeasure, Until
+from rillstep.core.tree.leaves import NOWHERE, Decimals, NamedRow, Num, SaidMeasure, Until
 from rillstep.core.wordlists import word_list
 
 WORKED = ("rows", "joined rounds", "joined and turned rounds", "spiral rounds", "rows from the same side")
@@ -59,14 +59,6 @@ class Reading:
     totals: tuple[Total, ...]
     choice: tuple[int, str] = field(default=(0, ""), compare=False)
     kept: tuple[Kept, ...] = ()
-
-
-@dataclass(frozen=True)
-class NamedRow:
-    """A row that words name as the one whose places are worked into: "in first sc of Row 7"."""
-
-    kind: Literal["Rnd", "Row"]
-    number: Num
 
 
 @dataclass(frozen=True)

@@ -14,6 +14,7 @@ from rillstep.core.tree import (
     Into,
     Last,
     Loops,
+    NamedRow,
     Next,
     Nth,
     Num,
@@ -283,13 +284,14 @@ front/back/main/bag/first/second/side/bottom/top => none # front
 """
 
 Place = tuple[Into, Loop | None]
+Qualifier = int | NamedRow | None
 
 
 def _place(stream: Stream, into: Into, loop: Loop | None = None) -> Place:
     return into, loop
 
 
-def _every(stream: Stream, what: What, end: ToEnd | None = None, below: Sequence[int | None] = ()) -> Every:
+def _every(stream: Stream, what: What, end: ToEnd | None = None, below: Sequence[Qualifier] = ()) -> Every:
     """To the end that is named, or to the end of the row: nothing else can be meant by "in each st"."""
     stream.implied_end = end is None
     row = _below(stream, Every(what, end or ToEnd("around" if stream.context.kind == "Rnd" else "across")), below)
@@ -297,9 +299,12 @@ def _every(stream: Stream, what: What, end: ToEnd | None = None, below: Sequence
     return row
 
 
-def _below(stream: Stream, into: Into, below: Sequence[int | None]) -> Into:
-    """A place so many rows below itself: the stitch that is named stands there."""
-    rows = next((number for number in reversed(below) if number), 0)
+def _below(stream: Stream, into: Into, qualifiers: Sequence[Qualifier]) -> Into:
+    """A place of the row that its words name, or so many rows below itself: the stitch that is named stands there."""
+    of_row = next((one for one in qualifiers if isinstance(one, NamedRow)), None)
+    if of_row is not None and isinstance(into, Next | Nth | Last | Every):
+        into = replace(into, what=replace(into.what, of_row=of_row))
+    rows = next((number for number in reversed(qualifiers) if isinstance(number, int) and number), 0)
     if not rows or not isinstance(into, Next | Nth | Last | Same | Every) or into.what.kind != "st":
         return into
     if into.what.stitch and into.what.span.line:
@@ -308,7 +313,7 @@ def _below(stream: Stream, into: Into, below: Sequence[int | None]) -> Into:
 
 
 def _qualified(
-    stream: Stream, into: Into, below: Sequence[int | None], loop: Loop | None, later: Loop | None = None
+    stream: Stream, into: Into, below: Sequence[Qualifier], loop: Loop | None, later: Loop | None = None
 ) -> Place:
     return _below(stream, into, below), loop or later
 
@@ -379,8 +384,9 @@ def _below_by(stream: Stream, rows: Num) -> int:
     return next((value for value in rows.values if value is not None), 0)
 
 
-def _row_named(stream: Stream, kind: str, number: Num, end: int) -> None:
+def _row_named(stream: Stream, kind: str, number: Num, end: int) -> NamedRow:
     stream.named.append(RowNamed(kind, number, end))
+    return NamedRow("Row" if kind == "Row" else "Rnd", number)
 
 
 BUILDERS: dict[str, Callable[..., Any]] = {
