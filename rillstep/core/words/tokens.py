@@ -109,8 +109,10 @@ def bracket_end(tokens: Sequence[Token], at: int) -> int | None:
 _GLUED_CHAIN = re.compile(r"^(ch)(\d{1,3})(sps?|spaces?|lps?|loops?)?$")
 _GLUED_SKIP = re.compile(r"^(sk|skip|miss)(\d{1,3})$")
 _GLUED_ROW = re.compile(r"^(r|rnd|row|round)(\d{1,4})$")
-_GLUED_UNITS = word_list("st sts ch chs sp sps rnd row")
-_GOES_ON = ("around", "across", "of", "to", "from", "and", "in")
+_GLUED_UNITS = word_list("st sts ch chs sp sps rnd row sc dc hdc htr tr dtr trtr ss")
+_GOES_ON = word_list("around across of to from and in into on sp sps space spaces loop loops throughout")
+# Abbreviations as old booklets print them, with a stop behind each letter: "d.c.", "h.tr.", "s.s.".
+_LETTERED = frozenset(word_list("sc dc hdc htr tr dtr trtr ss"))
 
 
 def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
@@ -121,9 +123,15 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
         token = tokens[at]
         before = found[-1] if found else None
         following = tokens[at + 1] if at + 1 < len(tokens) else None
-        if before is not None and token.is_mark(".") and _no_stop(before, following):
-            at += 1
-            continue
+        if before is not None and token.is_mark("."):
+            lettered = _lettered(before, token, following)
+            if lettered is not None:
+                found[-1] = lettered
+                at += 2
+                continue
+            if _no_stop(before, following):
+                at += 1
+                continue
         if token.is_word("very") and following is not None and following.is_word("first", "next", "last", "same"):
             at += 1  # "the very first st"
             continue
@@ -138,7 +146,18 @@ def loosened(tokens: Sequence[Token]) -> tuple[Token, ...]:
     return tuple(found)
 
 
+def _lettered(before: Token, stop: Token, following: Token | None) -> Token | None:
+    """ "d.c" as the word that it is; its last stop is left to be looked at as that of any abbreviation."""
+    if following is None or before.kind != "word" or following.kind != "word":
+        return None
+    joined = before.text + following.text
+    close = before.span.end_column == stop.span.column and stop.span.end_column == following.span.column
+    return Token("word", joined, before.span.to(following.span)) if close and joined in _LETTERED else None
+
+
 def _no_stop(before: Token, following: Token | None) -> bool:
+    if following is not None and following.is_mark(",", ";", ")", "]") and before.is_word(*_GLUED_UNITS):
+        return True  # "2 tr. into next tr.; repeat"
     if following is None or following.kind not in ("word", "num"):
         return False
     if before.is_word("rep"):
