@@ -6,7 +6,7 @@ from dataclasses import replace
 from rillstep.core.fabric.hook import Surroundings
 from rillstep.core.fabric.remembered import Identity
 from rillstep.core.memory import remember
-from rillstep.core.tree import Chain, Gesture, Next, Nth, Pattern, Prose, Row, Setup, Skip
+from rillstep.core.tree import Again, Chain, Gesture, Next, Nth, Pattern, Prose, Row, Section, Setup, Skip
 
 
 @remember(16)
@@ -60,3 +60,23 @@ def numbered_join(line: Setup) -> Gesture | None:
     last = line.steps[-1] if line.steps else None
     joins = isinstance(last, Gesture) and last.kind == "join colour" and isinstance(last.into, Nth)
     return last if joins and isinstance(last, Gesture) else None
+
+
+@remember(64)
+def _after_words(section: Identity) -> frozenset[int]:
+    assert isinstance(section.it, Section)
+    found: set[int] = set()
+    is_open = False
+    for line in section.it.lines:
+        if isinstance(line, Prose):
+            is_open = is_open or line.instructs
+        elif isinstance(line, Row | Again | Setup):
+            if is_open and not isinstance(line, Setup):
+                found.add(line.span.line)
+            is_open = False
+    return frozenset(found)
+
+
+def follows_words(section: Identity, line: int) -> bool:
+    """Does a row, by the number of its line, follow words that instruct and are not worked?"""
+    return line in _after_words(section)

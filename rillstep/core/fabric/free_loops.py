@@ -21,9 +21,10 @@ def passed_over(hook: Hook, count: int, span: Span) -> int:
 def _last_left(hook: Hook, into: Loops, span: Span) -> tuple[str, int]:
     """The last row with such loops free. Raises Stop."""
     for origin, free in reversed(hook.around.loops):
-        if free.front if into.loop == "front" else free.back:
+        if (free.front and into.loop != "back") or (free.back and into.loop != "front"):
             return origin
-    raise Stop(Trouble("no-such-place", span, f"there are no free {into.loop} loops here"))
+    name = "" if into.loop == "both" else f"{into.loop} "
+    raise Stop(Trouble("no-such-place", span, f"there are no free {name}loops here"))
 
 
 def free_loops(hook: Hook, into: Loops, span: Span) -> int:

@@ -4,7 +4,14 @@ from dataclasses import dataclass, replace
 
 from rillstep.core.craft import basic
 from rillstep.core.fabric.assumed import Worked, go_on, hangs_on_what_is_assumed
-from rillstep.core.fabric.beginnings import begins_apart, begins_unsaid, begun_with, is_marked_in_words, numbered_join
+from rillstep.core.fabric.beginnings import (
+    begins_apart,
+    begins_unsaid,
+    begun_with,
+    follows_words,
+    is_marked_in_words,
+    numbered_join,
+)
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
@@ -149,6 +156,10 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         spent += last.spent
         by_chance = by_chance or hangs_on_what_is_assumed(source, before)
         by_chance = by_chance or (piece.wrong is not None and begins_unsaid(source, around, size))
+        if last.trouble and not turn and follows_words(Identity(section), line.span.line):
+            last = replace(last, trouble=None, warnings=(Trouble("words-not-worked", line.label_span, _ON_WORDS),))
+            gone_on = go_on(line, index, size, piece, (), last, None, source)
+            return replace(gone_on, around=beginning, turns=tuple(turns)), spent
         if last.trouble:
             # What is missing in a piece that went wrong before may be what a line that was not worked would have left.
             hangs = by_chance or (last.trouble.code in ("no-such-place", "marker-missing") and piece.wrong is not None)
@@ -173,6 +184,8 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         if last.row is not turns[-1].source:  # a remembered row may have stood elsewhere in the text
             last = work_row(turns[-1].source, size, turns[-1].edge, turns[-1].around)
         sts = stated_sts(line.totals, size)
+        if follows_words(Identity(section), line.span.line):
+            by_chance, last = True, replace(last, warnings=(Trouble("words-not-worked", line.label_span, _ON_WORDS),))
         if by_chance or (sts is not None and sts != last.counts.sts):
             gone_on = go_on(line, index, size, piece, () if by_chance else tuple(rounds), last, None, sources[-1])
             return replace(gone_on, around=beginning, turns=tuple(turns)), spent
@@ -191,6 +204,9 @@ def _work_rounds(line: Worked, where: Where, piece: Piece, sources: list[Row]) -
         size=size,
     )
     return work, spent
+
+
+_ON_WORDS = "the line before it is kept as words and not worked, so what this is worked on is not known"
 
 
 def _around(piece: Piece, where: Where) -> Surroundings:

@@ -60,8 +60,9 @@ def name_words(name: str) -> tuple[str, ...]:
 
 
 def short_names(name: str) -> list[tuple[str, ...]]:
-    """The abbreviations in brackets behind a name: "Bobble (BO)"."""
-    return [words for inside in re.findall(r"\(([^()]{1,12})\)", name) if (words := name_words(inside))]
+    """The other names in brackets behind a name: "Bobble (BO)"; "MB (make bobble)", of which bobbles are counted."""
+    found = [words for inside in re.findall(r"\(([^()]{1,16})\)", name) if (words := name_words(inside))]
+    return [*found, *(words[1:] for words in found if len(words) > 1 and words[0] in ("make", "work"))]
 
 
 @remember(512)

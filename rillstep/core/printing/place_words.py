@@ -131,9 +131,8 @@ def _into(into: Into, several: bool, terms: Terms) -> str:
         case Loops(loop, kind, number, count):
             named = {"third": "back bars", "both": "free loops"}.get(loop, f"{loop} loops")
             if number is None:
-                return (
-                    f"in each free {loop} loop" if count is None else f"in next {write_number(count)} free {loop} loops"
-                )
+                free = "free " if loop == "both" else f"free {loop} "
+                return f"in each {free}loop" if count is None else f"in next {write_number(count)} {free}loops"
             few = "" if count is None else f"next {write_number(count)} sts "
             return f"in {named} of {few}{kind} {write_number(number)}"
         case FromHook(nth, counts_as, space, in_bump):

@@ -172,12 +172,13 @@ class Check:
 
 @dataclass(frozen=True)
 class Prose:
-    """Kept and printed, not worked."""
+    """Kept and printed, not worked. instructs: something is worked in it, so what it leaves is not known."""
 
     text: str
     sizes: tuple[int, ...]
     note: bool = False
     span: Span = field(default=NOWHERE, compare=False)
+    instructs: bool = field(default=False, compare=False)
 
 
 @dataclass(frozen=True)

@@ -277,16 +277,18 @@ _STOPS = re.compile(
     re.IGNORECASE,
 )
 _NAMES_STOP = re.compile(
-    r"^(?:for )?(?P<names>[^:;.]{1,60}?) ?[:,;–—-]? (?:you )?(?:stop|end|finish)s?\s+(?:the\s+\w+\s+)?here\b",
+    r"^(?:for )?(?P<names>[^:;.]{1,60}?) ?[:,;–—-]? (?:you )?"
+    r"(?:(?:stop|end|finish)s?\s+(?:the\s+\w+\s+)?here\b"
+    r"|(?:go|skip|jump|move|proceed)s?\s+(?:straight\s+|on\s+|ahead\s+)?to\s+(?:the\s+)?[A-Za-z]+\s*[.!]?$)",
     re.IGNORECASE,
 )
 
 
 def stops_here(text: str, names: tuple[str, ...]) -> tuple[int, ...] | None:
-    """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.": the sizes for which a piece is
-    done."""
+    """ "Stop here for Small; the others go on.", "Size S: stop here, go to Body.", "S: go to Sides.": the sizes for
+    which a piece is done."""
     bare = " ".join(text.split())  # a line may be padded with any number of spaces
-    if len(names) < 2 or len(bare) > MOST_OF_STOP or " here" not in bare.lower():
+    if len(names) < 2 or len(bare) > MOST_OF_STOP or not re.search(r" (?:here|to)\b", bare, re.IGNORECASE):
         return None
     match = _STOPS.match(bare) or _NAMES_STOP.match(bare)
     return sizes_named(match["names"], names) if match is not None else None

@@ -241,6 +241,7 @@ from/after/past NotHook Phrase => none # after the tab
 [ each ] [ of ] [ the ] [ %next/first ] [ the ] n:Num %free [ remaining ] l:Loop => free_loops(l, n) # next 4 free front loops
 [ each ] [ of ] [ the ] %next/first [ the ] %free [ remaining ] l:Loop => free_loops(l, one()) # next free front loop
 each [ of ] the n:Num [ remaining ] l:Loop => free_loops(l, n) # each of the 34 back loops
+[ each ] [ of ] [ the ] [ %next/first ] [ the ] n:Num %free [ remaining ] loops/lps => free_loops('both', n) # each of the 36 free loops
 each/every %free l:Loop [ across/around ] => all_free(l) # each free front loop
 
 == Qualifier
