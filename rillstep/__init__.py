@@ -1,3 +1,3 @@
 """Rillstep: grades a crochet bag into sizes, proves every number, writes the instructions."""
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

@@ -223,7 +223,7 @@ def _reports(session: Session, tester: Tester) -> None:
         )  # fmt: skip
     if tester.name == "Ottilie":
         tester.report = testing_views.TesterReport(
-            gauge_sts=14.5, gauge_rows=11.5, width_mm=248, height_mm=271, depth_mm=88, drop_mm=131, grams=117,
-            hours=9.5,
+            gauge_sts=14.5, gauge_rows=11.5,
+            measures_mm={"width": 248, "height": 271, "depth": 88, "drop": 131}, grams=117, hours=9.5,
             remarks="The back-loop round makes a lovely edge. The handles stretched once the atlas was in.",
         ).model_dump()  # fmt: skip

@@ -8,26 +8,29 @@ from rillstep.core.lengths import Units
 from rillstep.core.proof import Hand
 from rillstep.design import Facts, facts_of
 from rillstep.design.steps import steps_of
+from rillstep.design.tested import asked_of
 from rillstep.design.yarn import gauge_of, rounded
 from rillstep.document import load as read_file
-from rillstep.document.design import tolerance_mm
 from rillstep.services import testing_views, views
 from rillstep.services.drawing_views import small_picture
 from rillstep.services.words import booklet_of
 
-# How far off a measure may be where a design does not say, in mm.
-_OF_BAG = ("width", "height", "depth", "drop")
+
+class FrozenMeasure(testing_views.AskedView):
+    """A measure that a maker is asked for, with what is predicted and how far off it may be, in mm."""
+
+    mm: float
+    tolerance_mm: float
 
 
 class FrozenSize(BaseModel):
     """A size of a test: how many steps it has; gauge, as stitches and rows over 10 cm or 4 in, None where it is not
-    known; predicted measures with their tolerances, in mm; the yarn in grams, with the least and the most."""
+    known; the measures that it has; the yarn in grams, with the least and the most."""
 
     name: str
     steps: int
     gauge: tuple[float, float] | None
-    predicted_mm: dict[str, float]
-    tolerances_mm: dict[str, float]
+    asked: list[FrozenMeasure]
     yarn_g: tuple[float, float, float] | None
 
 
@@ -55,6 +58,7 @@ class FrozenPage(BaseModel):
     notes: list[str]
     cautions: list[str]
     picture: str = ""
+    asked: list[testing_views.AskedView]
     steps: list[testing_views.StepView]
 
 
@@ -73,10 +77,8 @@ def _size(facts: Facts, at: int) -> FrozenSize:
     return FrozenSize(
         name=name, steps=len(steps_of(facts, name, design.terms, "right")),
         gauge=gauge.per_span(design.units) if gauge is not None else None,
-        predicted_mm={
-            one.name: mm for one in facts.measures.values() if one.piece is None and (mm := one.mm[at]) is not None
-        },
-        tolerances_mm=_tolerances(facts, name), yarn_g=rounded(yarn.whole) if yarn is not None else None,
+        asked=[FrozenMeasure(**vars(one)) for one in asked_of(facts, at)],
+        yarn_g=rounded(yarn.whole) if yarn is not None else None,
     )  # fmt: skip
 
 
@@ -88,12 +90,9 @@ def frozen_page(document: str, size: str, terms: Terms, hand: Hand) -> FrozenPag
         title=facts.design.name, units=facts.design.units, gauge=made.gauge, materials=list(made.materials),
         abbreviations=[views.TextPair(name=a, text=b) for a, b in made.abbreviations], notes=list(made.notes),
         cautions=[c.text for c in made.cautions], picture=small_picture(facts.design, size),
+        asked=[
+            testing_views.AskedView(name=one.name, label=one.label)
+            for one in asked_of(facts, facts.proof.pattern.sizes.index(size))
+        ],
         steps=[testing_views.StepView(**vars(step)) for step in steps_of(facts, size, terms, hand)],
     )  # fmt: skip
-
-
-def _tolerances(facts: Facts, size: str) -> dict[str, float]:
-    """How far off each measure of a size may be, in mm."""
-    wish = next((one for one in facts.design.sizes if one.name == size), None)
-    own = wish.tolerances_mm if wish is not None else {}
-    return {name: tolerance_mm(wish, name) for name in dict.fromkeys((*_OF_BAG, *own))}

@@ -12,8 +12,9 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from rillstep.core.craft import Terms
-from rillstep.core.lengths import Units, show_difference, show_length
+from rillstep.core.lengths import MM_PER, Units, show_difference, show_length
 from rillstep.core.proof import Hand
+from rillstep.design.tested import Asked, Compared, compared
 from rillstep.document import dump
 from rillstep.services import designs, testing_views
 from rillstep.services.accounts import hash_token, now
@@ -182,43 +183,28 @@ def _tester_view(tester: Tester, frozen: FrozenTest) -> testing_views.TesterView
 
 def _compared(size: FrozenSize, units: Units, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
     """Measured against predicted, only what was measured and is known."""
-    rows = []
-    across, up = size.gauge or (0.0, 0.0)
-    for label, wanted, got in (("Gauge: stitches", across, report.gauge_sts), ("Gauge: rows", up, report.gauge_rows)):
-        if got is not None and wanted:
-            difference = f"{(got - wanted) / wanted:+.0%}".replace("-", "−")
-            off = abs(got - wanted) / wanted > 0.05
-            rows.append(
-                testing_views.ComparedView(
-                    label=label, predicted=f"{wanted:g}", measured=f"{got:g}", difference=difference, off=off
-                )
-            )
-    predicted, tolerances = size.predicted_mm, size.tolerances_mm
-    for name, label, got in (
-        ("width", "Width", report.width_mm),
-        ("height", "Height", report.height_mm),
-        ("depth", "Depth of base", report.depth_mm),
-        ("drop", "Handle drop", report.drop_mm),
-    ):
-        if got is not None and name in predicted:
-            off_mm = got - predicted[name]
-            rows.append(
-                testing_views.ComparedView(
-                    label=label, predicted=show_length(predicted[name], units), measured=show_length(got, units),
-                    difference=show_difference(off_mm, units), off=abs(off_mm) > tolerances[name],
-                )
-            )  # fmt: skip
-    if report.grams is not None and size.yarn_g is not None:
-        grams, low, high = size.yarn_g
-        difference = f"{report.grams - grams:+.0f} g".replace("-", "−")
-        off = not low <= report.grams <= high
-        rows.append(
-            testing_views.ComparedView(
-                label="Yarn", predicted=f"{low:.0f} to {high:.0f} g",
-                measured=f"{report.grams:g} g", difference=difference, off=off,
-            )
-        )  # fmt: skip
-    return rows
+    found = compared(
+        size.gauge, (report.gauge_sts, report.gauge_rows),
+        [Asked(one.name, one.label, one.mm, one.tolerance_mm) for one in size.asked], report.measures_mm,
+        size.yarn_g, report.grams,
+    )  # fmt: skip
+    return [_compared_view(one, units) for one in found]
+
+
+def _compared_view(one: Compared, units: Units) -> testing_views.ComparedView:
+    by = one.measured - one.predicted
+    match one.unit:
+        case "mm":
+            predicted, measured = show_length(one.predicted, units), show_length(one.measured, units)
+            difference = show_difference(by, units)
+        case "g":
+            predicted, measured = f"{one.low:.0f} to {one.high:.0f} g", f"{one.measured:g} g"
+            difference = f"{by:+.0f} g"
+        case _:
+            predicted, measured, difference = f"{one.predicted:g}", f"{one.measured:g}", f"{by / one.predicted:+.0%}"
+    return testing_views.ComparedView(
+        label=one.label, predicted=predicted, measured=measured, difference=difference.replace("-", "−"), off=one.off
+    )
 
 
 # --- the tester's side ---------------------------------------------------------------
@@ -242,7 +228,8 @@ def page(session: Session, compute: Compute, token: str) -> testing_views.Tester
     tester.seen_at = now()
     reports = session.scalars(select(LineReport).where(LineReport.tester_id == tester.id).order_by(LineReport.id))
     return testing_views.TesterPage(
-        **frozen.model_dump(), tester=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
+        **frozen.model_dump(), mm_per_unit=MM_PER["cm" if frozen.units == "cm" else "in"],
+        tester=tester.name, size=tester.size, terms=tester.terms, hand=tester.hand,
         closed=tester.test.closed_at is not None, place=tester.place,
         reported=[_report_view(report, tester) for report in reports],
         report=testing_views.TesterReport.model_validate(tester.report) if tester.report else None,

@@ -83,22 +83,28 @@ class StepView(BaseModel):
     kind: str
 
 
+class AskedView(BaseModel):
+    """A measure that a maker is asked for at the end."""
+
+    name: str
+    label: str
+
+
 class TesterReport(BaseModel):
-    """A tester's report at the end. Lengths in mm, null when not measured."""
+    """A tester's report at the end. measures_mm: by the names that she was asked for; what was not measured is left
+    out, or null."""
 
     gauge_sts: float | None = None
     gauge_rows: float | None = None
-    width_mm: float | None = None
-    height_mm: float | None = None
-    depth_mm: float | None = None
-    drop_mm: float | None = None
+    measures_mm: dict[str, float] = {}
     grams: float | None = None
     hours: float | None = None
     remarks: str = ""
 
 
 class TesterPage(BaseModel):
-    """All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known."""
+    """All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known. asked: the
+    measures that her bag has; mm_per_unit: of the unit that she writes them in."""
 
     title: str
     tester: str
@@ -113,6 +119,8 @@ class TesterPage(BaseModel):
     notes: list[str]
     cautions: list[str]
     picture: str
+    asked: list[AskedView]
+    mm_per_unit: float
     steps: list[StepView]
     place: int
     reported: list[LineReportView]

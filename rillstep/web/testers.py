@@ -5,6 +5,7 @@ from typing import Annotated, Any
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
+from rillstep.document.design import MeasureName
 from rillstep.services import testing, testing_views
 from rillstep.web.computing import kept_for
 from rillstep.web.limits import limited
@@ -35,10 +36,7 @@ class LineTrouble(BaseModel):
 class EndReport(testing_views.TesterReport):
     gauge_sts: _Measure | None = None
     gauge_rows: _Measure | None = None
-    width_mm: _Measure | None = None
-    height_mm: _Measure | None = None
-    depth_mm: _Measure | None = None
-    drop_mm: _Measure | None = None
+    measures_mm: dict[MeasureName, _Measure] = Field(default={}, max_length=30)
     grams: _Measure | None = None
     hours: _Measure | None = None
     remarks: Annotated[str, Field(max_length=4000)] = ""

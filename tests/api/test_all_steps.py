@@ -84,7 +84,7 @@ def test_a_text_goes_through_all_steps(studio: Client, app: Any, path: Path) -> 
         page: dict[str, Any] = good(phone.get(link)).json  # type: ignore[assignment]
         assert len(page["steps"]) == invited["tester"]["steps"] > 0  # type: ignore[index]
         good(phone("POST", f"{link}/lines", {"step": 0, "note": "looked at"}))
-        good(phone("PUT", f"{link}/report", {"width_mm": 200, "grams": 80}))
+        good(phone("PUT", f"{link}/report", {"measures_mm": {"width": 200}, "grams": 80}))
     good(studio.get(f"{design}/tests"))
     changed = {**document, "notes": "seen"} if "notes" in document else document
     good(studio.put(design, {"base": 1, "document": changed}))

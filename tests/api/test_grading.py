@@ -140,12 +140,12 @@ def test_a_tester_of_a_graded_text_gets_her_size(designer: Client) -> None:
     invited = designer.post(f"/api/tests/{test['id']}/testers", body).json
     page = designer.get(f"/api{invited['path']}").json
     assert page["size"] == "L" and any("72" in json.dumps(step) for step in page["steps"])
-    report = {"width_mm": 183, "grams": 90}
+    report = {"measures_mm": {"width": 183}, "grams": 90}
     designer.put(f"/api{invited['path']}/report", report)
     tests = designer.get(f"/api/designs/{made['id']}/tests").json
     compared = tests["tests"][0]["testers"][0]["compared"]
     assert [(one["label"], one["predicted"], one["difference"]) for one in compared] == [
-        ("Width", "18.0 cm", "+0.3 cm")
+        ("Width, lying flat", "18.0 cm", "+0.3 cm")
     ]
 
 

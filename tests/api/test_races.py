@@ -53,7 +53,9 @@ def test_a_list_of_fifty_testers_with_reports_is_quick(app: Any, designer: Clien
     for number in range(testing.MOST_TESTERS):
         body = {"name": f"T{number}", "size": ("Rug", "Flask", "Atlas", "Tent")[number % 4]}
         link = designer.post(f"/api/tests/{test}/testers", body).json["path"]  # type: ignore[index]
-        phone("PUT", f"/api{link}/report", {"width_mm": 200 + number, "height_mm": 250, "grams": 90 + number})
+        phone(
+            "PUT", f"/api{link}/report", {"measures_mm": {"width": 200 + number, "height": 250}, "grams": 90 + number}
+        )
     begun = time.process_time()
     listed = designer.get(f"/api/designs/{design_id}/tests").json["tests"][0]["testers"]  # type: ignore[index]
     spent = time.process_time() - begun

@@ -69,7 +69,7 @@ RULES: dict[tuple[str, str], Route] = {
     ("GET", "/api/t/{token}"): Route("link"),
     ("PUT", "/api/t/{token}/place"): Route("link", {"place": 1}),
     ("POST", "/api/t/{token}/lines"): Route("link", {"step": 0, "found": 5}),
-    ("PUT", "/api/t/{token}/report"): Route("link", {"width_mm": 200}),
+    ("PUT", "/api/t/{token}/report"): Route("link", {"measures_mm": {"width": 200}}),
     ("GET", "/api/phrases"): Route("signed in"),
     ("POST", "/api/phrases"): Route("signed in", {"words": "in fb", "meaning": "in front loop"}),
     ("DELETE", "/api/phrases/{phrase_id}"): Route("own"),

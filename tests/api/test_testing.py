@@ -4,7 +4,14 @@ from typing import Any
 
 import pytest
 
+from rillstep.services.checking import design_of
 from tests.conftest import Client
+
+# A tube without a base and without handles.
+PLAIN = (
+    "US terms\nGauge: sc 20 sts x 22 rows = 10 cm\n\nTube\nCh 40, join to form a ring.\n"
+    "Rnd 1: Ch 1, sc in each ch around, join. (40)\nRnds 2-20: Ch 1, sc in each st around, join. (40)"
+)
 
 
 @pytest.fixture
@@ -71,20 +78,39 @@ def test_reports_arrive_at_their_line(anyone: Client, designer: Client, design_i
 
 
 def test_measured_against_predicted(anyone: Client, designer: Client, design_id: int, link: str) -> None:
-    body = {"width_mm": 287, "height_mm": 320, "grams": 145, "hours": 9, "remarks": "Lovely", "gauge_sts": 15}
+    body = {
+        "measures_mm": {"width": 287, "height": 320},
+        "grams": 145,
+        "hours": 9,
+        "remarks": "Lovely",
+        "gauge_sts": 15,
+    }
     assert anyone.put(f"{link}/report", body).status_code == 200
     assert anyone.put(f"{link}/report", {**body, "grams": -3}).status_code == 422
     tester = designer.get(f"/api/designs/{design_id}/tests").json["tests"][0]["testers"][0]
     compared = {row["label"]: row for row in tester["compared"]}
-    assert (compared["Width"]["predicted"], compared["Width"]["difference"], compared["Width"]["off"]) == (
-        "28.7 cm",
-        "0.0 cm",
-        False,
-    )
+    assert (
+        compared["Width, lying flat"]["predicted"],
+        compared["Width, lying flat"]["difference"],
+        compared["Width, lying flat"]["off"],
+    ) == ("28.7 cm", "0.0 cm", False)
     assert compared["Height"]["off"]
     assert not compared["Yarn"]["off"]
-    assert "Depth of base" not in compared
+    assert "Depth of the base" not in compared
     assert tester["finished"]
+
+
+def test_a_maker_is_asked_for_what_her_bag_has(anyone: Client, designer: Client, link: str) -> None:
+    asked = {one["name"]: one["label"] for one in anyone.get(link).json["asked"]}
+    assert asked["width"] == "Width, lying flat" and {"height", "depth", "drop"} <= set(asked)
+    body = {"measures_mm": dict.fromkeys(asked, 100.0)}
+    assert anyone.put(f"{link}/report", body).json["measures_mm"] == body["measures_mm"]
+    assert anyone.get(link).json["report"]["measures_mm"] == body["measures_mm"]
+    document = design_of(PLAIN).model_dump(mode="json")
+    made = designer.post("/api/designs", {"document": document}).json
+    test = designer.post(f"/api/designs/{made['id']}/tests").json
+    path = designer.post(f"/api/tests/{test['id']}/testers", {"name": "Juno", "size": "One size"}).json["path"]
+    assert not {"drop", "depth"} & {one["name"] for one in anyone.get(f"/api{path}").json["asked"]}
 
 
 def test_a_test_keeps_its_text_when_the_design_changes(

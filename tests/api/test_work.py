@@ -1,10 +1,12 @@
 """The workbench over the API: live numbers, proof, words, parts."""
 
+import json
 from datetime import date
 from typing import Any
 
 import pytest
 from sqlalchemy import create_engine, inspect
+from sqlalchemy import text as sql
 
 from rillstep.demo.mariadb import OwnMariaDb
 from rillstep.store.database import migrate
@@ -113,6 +115,32 @@ def test_the_schema_goes_up_and_down(mariadb: OwnMariaDb) -> None:
     migrate(url, "base", drop=True)
     assert set(inspect(create_engine(url)).get_table_names()) == {"alembic_version"}
     migrate(url)
+
+
+def test_reports_keep_their_measures_when_the_schema_goes_up_and_down(mariadb: OwnMariaDb) -> None:
+    url = mariadb.create_database("rillstep_reports")
+    migrate(url, "0006")
+    engine = create_engine(url)
+    with engine.begin() as connection:
+        connection.execute(sql("SET FOREIGN_KEY_CHECKS = 0"))
+        connection.execute(
+            sql(
+                "INSERT INTO testers (id, test_id, name, size, terms, hand, token_hash, place, report) VALUES "
+                """(1, 1, 'Ivo', 'S', 'US', 'right', 'x', 0, '{"width_mm": 240.0, "drop_mm": null, "grams": 90}')"""
+            )
+        )
+
+    def report() -> dict[str, object]:
+        with engine.begin() as connection:
+            found = json.loads(connection.execute(sql("SELECT report FROM testers")).scalar_one())
+            assert isinstance(found, dict)
+            return found
+
+    migrate(url)
+    assert report() == {"grams": 90, "measures_mm": {"width": 240.0}}
+    migrate(url, "-1", drop=True)
+    none = dict.fromkeys(("height_mm", "depth_mm", "drop_mm"))
+    assert report() == {"grams": 90, "width_mm": 240.0, **none}
 
 
 def test_the_migrations_make_what_the_models_say(mariadb: OwnMariaDb) -> None:

@@ -59,7 +59,7 @@ def test_the_testers_phone_path(bench: Page, open_page: Opener) -> None:
         again.get_by_role("button", name="Done, next").click()
     expect(again.get_by_role("heading", name="The bag is done")).to_be_visible()
     again.get_by_label("Width, lying flat (cm)").fill("28,5")
-    again.get_by_label("Height without handles (cm)").fill("33")
+    again.get_by_label("Height (cm)").fill("33")
     again.get_by_label("Yarn used (g)").fill("150")
     again.get_by_label("Hours").fill("x")
     expect(again.get_by_role("button", name="Send the report")).to_be_disabled()

@@ -1105,6 +1105,16 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AskedView
+         * @description A measure that a maker is asked for at the end.
+         */
+        AskedView: {
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * AssumptionsView
          * @description A text worked on what its unknown words may mean: what is asked, and the proof on what is assumed.
          */
@@ -1669,16 +1679,6 @@ export interface components {
         /** EndReport */
         EndReport: {
             /**
-             * Depth Mm
-             * @default null
-             */
-            depth_mm: number | null;
-            /**
-             * Drop Mm
-             * @default null
-             */
-            drop_mm: number | null;
-            /**
              * Gauge Rows
              * @default null
              */
@@ -1694,25 +1694,22 @@ export interface components {
              */
             grams: number | null;
             /**
-             * Height Mm
-             * @default null
-             */
-            height_mm: number | null;
-            /**
              * Hours
              * @default null
              */
             hours: number | null;
             /**
+             * Measures Mm
+             * @default {}
+             */
+            measures_mm: {
+                [key: string]: number;
+            };
+            /**
              * Remarks
              * @default
              */
             remarks: string;
-            /**
-             * Width Mm
-             * @default null
-             */
-            width_mm: number | null;
         };
         /**
          * ExampleView
@@ -3222,11 +3219,14 @@ export interface components {
         };
         /**
          * TesterPage
-         * @description All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known.
+         * @description All that a tester's phone needs. picture: her size as it lies, as SVG; empty where it is not known. asked: the
+         *     measures that her bag has; mm_per_unit: of the unit that she writes them in.
          */
         TesterPage: {
             /** Abbreviations */
             abbreviations: components["schemas"]["TextPair"][];
+            /** Asked */
+            asked: components["schemas"]["AskedView"][];
             /** Cautions */
             cautions: string[];
             /** Closed */
@@ -3237,6 +3237,8 @@ export interface components {
             hand: string;
             /** Materials */
             materials: string[];
+            /** Mm Per Unit */
+            mm_per_unit: number;
             /** Notes */
             notes: string[];
             /** Picture */
@@ -3266,19 +3268,10 @@ export interface components {
         };
         /**
          * TesterReport
-         * @description A tester's report at the end. Lengths in mm, null when not measured.
+         * @description A tester's report at the end. measures_mm: by the names that she was asked for; what was not measured is left
+         *     out, or null.
          */
         TesterReport: {
-            /**
-             * Depth Mm
-             * @default null
-             */
-            depth_mm: number | null;
-            /**
-             * Drop Mm
-             * @default null
-             */
-            drop_mm: number | null;
             /**
              * Gauge Rows
              * @default null
@@ -3295,25 +3288,22 @@ export interface components {
              */
             grams: number | null;
             /**
-             * Height Mm
-             * @default null
-             */
-            height_mm: number | null;
-            /**
              * Hours
              * @default null
              */
             hours: number | null;
             /**
+             * Measures Mm
+             * @default {}
+             */
+            measures_mm: {
+                [key: string]: number;
+            };
+            /**
              * Remarks
              * @default
              */
             remarks: string;
-            /**
-             * Width Mm
-             * @default null
-             */
-            width_mm: number | null;
         };
         /** TesterView */
         TesterView: {
@@ -3801,6 +3791,7 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type AskedView = components['schemas']['AskedView'];
 export type AssumptionsView = components['schemas']['AssumptionsView'];
 export type BagMeasureView = components['schemas']['BagMeasureView'];
 export type BookletLineView = components['schemas']['BookletLineView'];

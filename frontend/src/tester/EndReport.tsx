@@ -4,58 +4,67 @@ import { client, unwrap } from "../api/client";
 import type { EndReport as Report, TesterPage } from "../api/schema";
 import { Trouble } from "../ui/Trouble";
 
-type Key = "gauge_sts" | "gauge_rows" | "width_mm" | "height_mm" | "depth_mm" | "drop_mm" | "grams" | "hours";
+type Beside = "gauge_sts" | "gauge_rows" | "grams" | "hours";
 
-function fields(units: string): readonly (readonly [Key, string, boolean])[] {
-  const span = units === "cm" ? "10 cm" : "4 in";
+/** A field of the report: its key, its label, and what is shown of the report before. */
+interface Field {
+  key: string;
+  label: string;
+  before: number | null | undefined;
+}
+
+function fieldsOf(page: TesterPage): Field[] {
+  const span = page.units === "cm" ? "10 cm" : "4 in";
+  const known = (key: Beside) => page.report?.[key];
+  const measures = page.asked.map(({ name, label }) => {
+    const mm = page.report?.measures_mm[name];
+    return {
+      key: `of ${name}`,
+      label: `${label} (${page.units})`,
+      before: mm == null ? null : mm / page.mm_per_unit,
+    };
+  });
   return [
-    ["gauge_sts", `Stitches over ${span}`, false],
-    ["gauge_rows", `Rows over ${span}`, false],
-    ["width_mm", `Width, lying flat (${units})`, true],
-    ["height_mm", `Height without handles (${units})`, true],
-    ["depth_mm", `Depth of the base (${units})`, true],
-    ["drop_mm", `Drop of the handles (${units})`, true],
-    ["grams", "Yarn used (g)", false],
-    ["hours", "Hours (2.5 or 2:30)", false],
+    { key: "gauge_sts", label: `Stitches over ${span}`, before: known("gauge_sts") },
+    { key: "gauge_rows", label: `Rows over ${span}`, before: known("gauge_rows") },
+    ...measures,
+    { key: "grams", label: "Yarn used (g)", before: known("grams") },
+    { key: "hours", label: "Hours (2.5 or 2:30)", before: known("hours") },
   ];
 }
 
-/** The report at the end. Whatever was not measured stays empty. */
+/** A number as it was typed, null where nothing was; hours may be written as on a clock. */
+function numberIn(typed: string, key: string): number | null {
+  const text = typed.trim().replace(",", ".");
+  const clock = key === "hours" ? /^(\d{1,3}):([0-5]\d)$/.exec(text) : null;
+  if (clock) return Number(clock[1]) + Number(clock[2]) / 60;
+  return text === "" ? null : Number(text);
+}
+
+/** The report at the end: what her bag has is asked for. Whatever was not measured stays empty. */
 export function EndReport({ page, token, onBack }: { page: TesterPage; token: string; onBack: () => void }) {
-  const per = page.units === "cm" ? 10 : 25.4;
-  const before = page.report;
-  const [values, setValues] = useState<Partial<Record<Key, string>>>(() =>
+  const fields = fieldsOf(page);
+  const [values, setValues] = useState<Partial<Record<string, string>>>(() =>
     Object.fromEntries(
-      fields(page.units).map(([key, , length]) => {
-        const value = before?.[key];
-        return [key, value == null ? "" : String(Number((length ? value / per : value).toFixed(1)))];
-      }),
+      fields.map(({ key, before }) => [key, before == null ? "" : String(Number(before.toFixed(1)))]),
     ),
   );
-  const [remarks, setRemarks] = useState(before?.remarks ?? "");
-  const number = (key: Key) => {
-    const text = (values[key] ?? "").trim().replace(",", ".");
-    const clock = key === "hours" ? /^(\d{1,3}):([0-5]\d)$/.exec(text) : null;
-    if (clock) return Number(clock[1]) + Number(clock[2]) / 60;
-    return text === "" ? null : Number(text);
-  };
-  const wrong = (key: Key) => {
+  const [remarks, setRemarks] = useState(page.report?.remarks ?? "");
+  const number = (key: string) => numberIn(values[key] ?? "", key);
+  const wrong = (key: string) => {
     const value = number(key);
     return value !== null && !(value > 0);
   };
   const send = useMutation({
     mutationFn: () => {
-      const length = (key: Key) => {
-        const value = number(key);
-        return value === null ? null : value * per;
-      };
+      const measured = page.asked.flatMap(({ name }) => {
+        const value = number(`of ${name}`);
+        return value === null ? [] : [[name, value * page.mm_per_unit] as const];
+      });
       const body: Report = {
         gauge_sts: number("gauge_sts"),
         gauge_rows: number("gauge_rows"),
-        width_mm: length("width_mm"),
-        height_mm: length("height_mm"),
-        depth_mm: length("depth_mm"),
-        drop_mm: length("drop_mm"),
+        measures_mm: Object.fromEntries(measured),
         grams: number("grams"),
         hours: number("hours"),
         remarks,
@@ -73,7 +82,7 @@ export function EndReport({ page, token, onBack }: { page: TesterPage; token: st
       <p className="text-quiet mt-1">Measure it as it lies. Leave empty what you did not measure.</p>
       <form className="mt-4 space-y-3" onSubmit={submit}>
         <div className="grid grid-cols-2 gap-3">
-          {fields(page.units).map(([key, label]) => (
+          {fields.map(({ key, label }) => (
             <label key={key} className="flex flex-col justify-end text-sm">
               {label}
               <input
@@ -109,9 +118,9 @@ export function EndReport({ page, token, onBack }: { page: TesterPage; token: st
           <button
             type="submit"
             className="button h-14 flex-1 justify-center text-lg"
-            disabled={page.closed || send.isPending || fields(page.units).some(([key]) => wrong(key))}
+            disabled={page.closed || send.isPending || fields.some(({ key }) => wrong(key))}
           >
-            {send.isSuccess || before ? "Send again" : "Send the report"}
+            {send.isSuccess || page.report ? "Send again" : "Send the report"}
           </button>
         </div>
       </form>
