@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from rillstep.document import Changes, Design, dump, faults_of, load, with_changes
 from rillstep.document.fields import field_called, value_shown
-from rillstep.services import design_views, rooms
+from rillstep.services import design_views, quota
 from rillstep.services.accounts import now
 from rillstep.services.errors import Conflict, Invalid, NotFound
 from rillstep.services.text_changes import changes_of
@@ -64,14 +64,14 @@ def list_designs(session: Session, studio_id: int, page: int = 1, search: str = 
             )
             for row in rows
         ],
-        page=page, pages=max(1, -(-total // PAGE)), total=total, room=rooms.room_of(session, studio_id).words,
+        page=page, pages=max(1, -(-total // PAGE)), total=total, room=quota.quota_of(session, studio_id).words,
     )  # fmt: skip
 
 
 def create(session: Session, studio_id: int, design: Design, note: str = "") -> design_views.DesignView:
-    """Keep a new design as its revision 1. Raises NoRoom."""
+    """Keep a new design as its revision 1. Raises QuotaUsed."""
     text = dump(design)
-    rooms.take(session, studio_id, len(text.encode()), designs=1)
+    quota.take(session, studio_id, len(text.encode()), designs=1)
     row = DesignRow(
         studio_id=studio_id, name=design.name, revision=1, sizes=_sizes(design), created_at=now(), saved_at=now()
     )
@@ -127,7 +127,7 @@ def changed(session: Session, studio_id: int, design_id: int, base: int, changes
 def save(
     session: Session, studio_id: int, design_id: int, base: int, design: Design, note: str = ""
 ) -> design_views.SavedView:
-    """Save on top of revision `base`. Raises NotFound, NoRoom, and Conflict when another
+    """Save on top of revision `base`. Raises NotFound, QuotaUsed, and Conflict when another
     save came first.
 
     A save that changes nothing makes no revision.
@@ -140,7 +140,7 @@ def save(
         return design_views.SavedView(id=row.id, revision=row.revision, saved_at=row.saved_at)
     if row.revision != base:
         raise _saved_elsewhere(row, base)
-    rooms.take(session, studio_id, len(text.encode()))
+    quota.take(session, studio_id, len(text.encode()))
     row.revision += 1
     row.name, row.sizes, row.saved_at = design.name, _sizes(design), now()
     session.add(_revision_row(row, text, note))
@@ -175,10 +175,10 @@ def deleted_designs(session: Session, studio_id: int) -> design_views.DeletedVie
 
 
 def bring_back(session: Session, studio_id: int, design_id: int) -> None:
-    """Bring a deleted design back, as it was. Raises NotFound, NoRoom."""
+    """Bring a deleted design back, as it was. Raises NotFound, QuotaUsed."""
     row = _own(session, studio_id, design_id, lock=True, deleted=True)
     size = session.scalar(select(func.sum(Revision.size)).where(Revision.design_id == row.id)) or 0
-    rooms.take(session, studio_id, int(size), designs=1)
+    quota.take(session, studio_id, int(size), designs=1)
     row.deleted_at = None
 
 
@@ -200,7 +200,7 @@ def revisions(session: Session, studio_id: int, design_id: int, page: int = 1) -
     found = session.execute(own.order_by(Revision.number.desc()).limit(PAGE).offset((page - 1) * PAGE))
     return design_views.RevisionsView(
         revisions=[design_views.RevisionItem(number=r.number, note=r.note, saved_at=r.saved_at) for r in found],
-        page=page, pages=max(1, -(-total // PAGE)), total=total, room=rooms.room_of(session, studio_id).words,
+        page=page, pages=max(1, -(-total // PAGE)), total=total, room=quota.quota_of(session, studio_id).words,
     )  # fmt: skip
 
 

@@ -19,7 +19,7 @@ from rillstep.document import dump
 from rillstep.services import designs, testing_views
 from rillstep.services.accounts import hash_token, now
 from rillstep.services.errors import Invalid, NotFound, NotProved
-from rillstep.services.frozen import FrozenPage, FrozenSize, FrozenTest, frozen_page, frozen_test
+from rillstep.services.snapshots import PageSnapshot, SizeSnapshot, TestSnapshot, snapshot_of_page, snapshot_of_test
 from rillstep.store import DesignRow, LineReport, Tester, TestRow
 
 MOST_TESTERS = 50
@@ -35,15 +35,15 @@ def at_once(_studio_id: int, work: Callable[..., Any], *args: Any) -> bytes:
     return made
 
 
-def _frozen(compute: Compute, studio_id: int, document: str) -> FrozenTest:
-    return FrozenTest.model_validate_json(compute(studio_id, frozen_test, document))
+def _frozen(compute: Compute, studio_id: int, document: str) -> TestSnapshot:
+    return TestSnapshot.model_validate_json(compute(studio_id, snapshot_of_test, document))
 
 
-def _page(compute: Compute, tester: Tester) -> FrozenPage:
+def _page(compute: Compute, tester: Tester) -> PageSnapshot:
     terms: Terms = "UK" if tester.terms == "UK" else "US"
     hand: Hand = "left" if tester.hand == "left" else "right"
     studio_id, document = tester.test.design.studio_id, tester.test.document
-    return FrozenPage.model_validate_json(compute(studio_id, frozen_page, document, tester.size, terms, hand))
+    return PageSnapshot.model_validate_json(compute(studio_id, snapshot_of_page, document, tester.size, terms, hand))
 
 
 # --- the designer's side -------------------------------------------------------------
@@ -168,7 +168,7 @@ def _report_view(report: LineReport, tester: Tester) -> testing_views.LineReport
     )  # fmt: skip
 
 
-def _tester_view(tester: Tester, frozen: FrozenTest) -> testing_views.TesterView:
+def _tester_view(tester: Tester, frozen: TestSnapshot) -> testing_views.TesterView:
     report = testing_views.TesterReport.model_validate(tester.report) if tester.report else None
     size = frozen.size(tester.size)
     return testing_views.TesterView(
@@ -181,7 +181,7 @@ def _tester_view(tester: Tester, frozen: FrozenTest) -> testing_views.TesterView
     )  # fmt: skip
 
 
-def _compared(size: FrozenSize, units: Units, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
+def _compared(size: SizeSnapshot, units: Units, report: testing_views.TesterReport) -> list[testing_views.ComparedView]:
     """Measured against predicted, only what was measured and is known."""
     found = compared(
         size.gauge, (report.gauge_sts, report.gauge_rows),

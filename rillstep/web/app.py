@@ -15,7 +15,7 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 from rillstep import __version__
 from rillstep.store import Database
 from rillstep.web import accounts, designs, intake, jobs, pages, phrases, problems, session, testers, tests, work
-from rillstep.web.computing import Lanes
+from rillstep.web.computing import Computing
 from rillstep.web.pool import COLLECTED_AFTER, Pool
 from rillstep.web.settings import Settings, from_environment
 
@@ -77,7 +77,7 @@ def create_app(settings: Settings | None = None) -> OpenAPI:
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=many, x_proto=many, x_host=many)  # type: ignore[method-assign]
     app.extensions["rillstep_database"] = Database(settings.database_url)
     app.extensions["rillstep_settings"] = settings
-    app.extensions["rillstep_lanes"] = Lanes(Pool(settings.heavy_workers, settings.deadline_s, settings.heavy_nice))
+    app.extensions["rillstep_lanes"] = Computing(Pool(settings.heavy_workers, settings.deadline_s, settings.heavy_nice))
     _log(app, settings.log_level)
     problems.register(app)
     session.register(app)

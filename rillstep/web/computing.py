@@ -36,7 +36,7 @@ Arguments = TypeVarTuple("Arguments")
 _NAME = re.compile(r"[A-Za-z0-9-]{8,64}")
 
 
-class Lanes:
+class Computing:
     """The two ways of computing of one process of the application, and who is in them."""
 
     def __init__(self, pool: Pool) -> None:
@@ -130,18 +130,18 @@ def kept_for(owner: int, work: Callable[[*Arguments], Any], *args: *Arguments, l
 
 
 def _made(owner: int, work: Callable[..., Any], args: tuple[Any, ...], long: bool) -> bytes:
-    lanes: Lanes = current_app.extensions["rillstep_lanes"]
-    if not lanes.pool.processes:  # no pool: all of it is done here
+    computing: Computing = current_app.extensions["rillstep_lanes"]
+    if not computing.pool.processes:  # no pool: all of it is done here
         return made_bytes(work(*args))
-    if not long and not lanes.is_long(owner, work.__qualname__):
-        with lanes.place(owner):
+    if not long and not computing.is_long(owner, work.__qualname__):
+        with computing.place(owner):
             try:
                 # Its own computing counts, and not what others take of the machine meanwhile.
                 with watched(Watch(time.thread_time() + SHORT_S, clock=time.thread_time)):
                     return made_bytes(work(*args))
             except Ended:
-                lanes.was_long(owner, work.__qualname__)
-    return _in_pool(lanes.pool, owner, work, args)
+                computing.was_long(owner, work.__qualname__)
+    return _in_pool(computing.pool, owner, work, args)
 
 
 def job_name() -> str:

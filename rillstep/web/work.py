@@ -14,10 +14,10 @@ from rillstep.design.other_yarn import OtherYarn
 from rillstep.document import AnyDesign, SizeName, dump
 from rillstep.document.schema import HookMm
 from rillstep.services import (
-    along,
     assuming,
     assuming_views,
     checking,
+    crochet_along,
     drawing_views,
     gauge_views,
     grading,
@@ -361,17 +361,17 @@ def export_design(body: WorkBody) -> Any:
 @api.post("/parts", responses={200: views.PartsView})
 def parts(body: WordsBody) -> Any:
     """The crochet-along: dated parts."""
-    return _json(computed(along.parts_view, body.document, body.terms))
+    return _json(computed(crochet_along.parts_view, body.document, body.terms))
 
 
 @api.post("/parts/<int:number>/pdf", responses={200: file_of("application/pdf", "The part.")})
 def part_pdf(path: PartPath, body: WordsBody) -> Any:
     """One part as PDF."""
-    content = computed_and_kept(along.part_pdf, body.document, body.terms, path.number, _today())
+    content = computed_and_kept(crochet_along.part_pdf, body.document, body.terms, path.number, _today())
     return _file(content, "application/pdf", f"{body.document.name} part {path.number}.pdf")
 
 
 @api.post("/parts/calendar", responses={200: file_of("text/calendar", "The dates.")})
 def calendar(body: WordsBody) -> Any:
     """The dates of the parts as a calendar file."""
-    return _file(computed(along.parts_calendar, body.document), "text/calendar", f"{body.document.name}.ics")
+    return _file(computed(crochet_along.parts_calendar, body.document), "text/calendar", f"{body.document.name}.ics")

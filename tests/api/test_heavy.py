@@ -17,7 +17,7 @@ from rillstep.services import grading, grading_views, jobs, results
 from rillstep.services.errors import Busy, Stopped, TooHeavy
 from rillstep.store import Job, Result
 from rillstep.web import create_app
-from rillstep.web.computing import MOST_WAITING, Lanes
+from rillstep.web.computing import MOST_WAITING, Computing
 from rillstep.web.pool import Pool
 from rillstep.web.settings import Settings
 from tests.api.pool_work import counting, dying, filling, sleeping
@@ -107,18 +107,18 @@ def test_work_that_is_stopped_ends_by_itself_and_its_process_stays(pool: Pool) -
 
 
 def test_a_studio_computes_one_thing_at_a_time_and_few_wait(pool: Pool) -> None:
-    lanes = Lanes(pool)
+    computing = Computing(pool)
     order: list[str] = []
     begun, done = threading.Event(), threading.Event()
 
     def first() -> None:
-        with lanes.place(1):
+        with computing.place(1):
             begun.set()
             done.wait(5)
             order.append("first")
 
     def next_one() -> None:
-        with lanes.place(1):
+        with computing.place(1):
             order.append("next")
 
     threads = [threading.Thread(target=first), *(threading.Thread(target=next_one) for _ in range(MOST_WAITING - 1))]
@@ -127,15 +127,15 @@ def test_a_studio_computes_one_thing_at_a_time_and_few_wait(pool: Pool) -> None:
     for thread in threads[1:]:
         thread.start()
     time.sleep(0.1)
-    with pytest.raises(Busy, match="at once"), lanes.place(1):
+    with pytest.raises(Busy, match="at once"), computing.place(1):
         pass
-    with lanes.place(2):  # another studio does not wait
+    with computing.place(2):  # another studio does not wait
         order.append("other")
     done.set()
     for thread in threads:
         thread.join()
     assert order == ["other", "first", *["next"] * (MOST_WAITING - 1)]
-    with lanes.place(1):
+    with computing.place(1):
         pass
 
 

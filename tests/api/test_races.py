@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 from sqlalchemy import update
 
-from rillstep.services import designs, rooms, testing
+from rillstep.services import designs, quota, testing
 from rillstep.services.accounts import now
 from rillstep.store import DesignRow
 from tests.conftest import Client
@@ -80,7 +80,7 @@ def test_deleting_a_design_while_testers_are_invited_is_answered_with_a_word(
 def test_room_is_said_before_it_is_used_up_and_made_by_deleting(
     designer: Client, document: dict[str, Any], monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(rooms, "MOST_DESIGNS", 5)
+    monkeypatch.setattr(quota, "MOST_DESIGNS", 5)
     ids = [designer.post("/api/designs", {"document": document}).json["id"] for _ in range(3)]  # type: ignore[index]
     assert designer.get("/api/designs").json["room"] == ""  # type: ignore[index]
     ids.append(designer.post("/api/designs", {"document": document}).json["id"])  # type: ignore[index]
@@ -99,9 +99,9 @@ def test_old_revisions_make_room_and_the_newest_stays(
     for number in range(1, 8):
         saved = designer.put(path, {"base": number, "document": {**document, "hook_mm": 3 + number / 10}})
         assert saved.status_code == 200
-    monkeypatch.setattr(rooms, "MOST_BYTES", 9 * len(str(document)))
+    monkeypatch.setattr(quota, "MOST_BYTES", 9 * len(str(document)))
     assert " MB. Make room" in designer.get(f"{path}/revisions").json["room"]  # type: ignore[index]
-    monkeypatch.setattr(rooms, "MOST_BYTES", 8 * len(str(document)))
+    monkeypatch.setattr(quota, "MOST_BYTES", 8 * len(str(document)))
     full = designer.put(path, {"base": 8, "document": {**document, "hook_mm": 9}})
     assert full.status_code == 422 and "not saved" in full.json["title"]  # type: ignore[index]
     assert designer("DELETE", f"{path}/revisions?before=6").json == {"many": 5}

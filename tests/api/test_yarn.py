@@ -18,7 +18,7 @@ from rillstep.design.reach import LEAST_SHARE, MOST_SHARE, SHARE_STEP, at_share
 from rillstep.design.yarn_answers import LIKELY
 from rillstep.document import Design, Weighing, dump
 from rillstep.document.schema import ExtraYarn
-from rillstep.services.along import parts_view
+from rillstep.services.crochet_along import parts_view
 from rillstep.services.other_yarn import other_yarn_view
 from rillstep.services.scale import NoReading, read_scale
 from rillstep.services.workbench import work

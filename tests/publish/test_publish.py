@@ -14,7 +14,7 @@ from rillstep.design import facts_of
 from rillstep.document import Design
 from rillstep.publish.booklet import hook_letter
 from rillstep.publish.calendar import calendar_of, part_dates
-from rillstep.services import along, words
+from rillstep.services import crochet_along, words
 from tests.examples import every_way
 
 
@@ -67,9 +67,9 @@ def test_only_used_abbreviations_are_listed() -> None:
 
 def test_parts_print_their_own_lines_only() -> None:
     design = nightfield()
-    view = along.parts_view(design, "US")
+    view = crochet_along.parts_view(design, "US")
     for part in view.parts:
-        pdf = along.part_pdf(design, "US", part.number, date(2026, 11, 24))
+        pdf = crochet_along.part_pdf(design, "US", part.number, date(2026, 11, 24))
         found = plain("".join(page.extract_text() for page in PdfReader(BytesIO(pdf)).pages))
         for other in view.parts:
             rows = [line for s in other.sections for line in s.lines if line.kind == "row"]

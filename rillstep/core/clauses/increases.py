@@ -1,7 +1,7 @@
 """Increases: \"inc\", \"inc in next st\", \"inc in each st around\", \"inc 3 times\"."""
 
+from rillstep.core.clauses.place_lists import in_places
 from rillstep.core.clauses.repeats import read_times
-from rillstep.core.clauses.several import in_places
 from rillstep.core.craft import Loop
 from rillstep.core.reading.places import STITCHES, read_end
 from rillstep.core.tree import Every, Next, Num, Step, Work

@@ -4,8 +4,8 @@ ends"."""
 from dataclasses import replace
 
 from rillstep.core.clauses.increases import read_increase
+from rillstep.core.clauses.place_lists import PLACE_WORDS, in_colour, in_places, is_end, more_places
 from rillstep.core.clauses.repeats import read_times
-from rillstep.core.clauses.several import PLACE_WORDS, in_colour, in_places, is_end, more_places
 from rillstep.core.clauses.shaping import (
     STUCK,
     at_ends,

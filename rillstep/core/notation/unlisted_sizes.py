@@ -46,7 +46,7 @@ _SIZE_TOLD = re.compile(r"\s*sizes?\s+(?P<name>[A-Za-z0-9]{1,12})\s{0,3}[:=]\s{0
 
 
 @dataclass(frozen=True)
-class Told:
+class Unlisted:
     """Names of sizes, the lines that name them and nothing else, and what is to be said of it."""
 
     names: tuple[str, ...]
@@ -55,25 +55,25 @@ class Told:
 
 
 # The lines before the first row, and which of them is looked at.
-Form = Callable[[Sequence[str], int], Told | None]
+Form = Callable[[Sequence[str], int], Unlisted | None]
 
 
-def told_at(raws: Sequence[str], at: int) -> Told | None:
+def told_at(raws: Sequence[str], at: int) -> Unlisted | None:
     """The sizes that a line names, by the first form that it has; None when it names none."""
     return next((told for form in FORMS if (told := form(raws, at)) is not None), None)
 
 
-def _under_heading(raws: Sequence[str], at: int) -> Told | None:
+def _under_heading(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "Sizes" above "S (M, L)", above a list of them, or above "Small: 18 cm" and "Large: 24 cm"."""
     if not _HEADING.match(raws[at]) or at + 1 == len(raws):
         return None
     lettered = _lettered(raws[at + 1 :])
     if len(lettered) > 1:
-        return Told(lettered, tuple(range(at + 1, at + 2 + len(lettered))))
+        return Unlisted(lettered, tuple(range(at + 1, at + 2 + len(lettered))))
     if len(names := size_names(raws[at + 1])) > 1:
-        return Told(names, (at + 1, at + 2))
+        return Unlisted(names, (at + 1, at + 2))
     listed = _listed(raws[at + 1 :])
-    return Told(listed) if len(listed) > 1 else None
+    return Unlisted(listed) if len(listed) > 1 else None
 
 
 def _lettered(raws: Sequence[str]) -> tuple[str, ...]:
@@ -98,7 +98,7 @@ def _listed(raws: Sequence[str]) -> tuple[str, ...]:
     return tuple(found) if len(set(found)) == len(found) else ()
 
 
-def _beside_word(raws: Sequence[str], at: int) -> Told | None:
+def _beside_word(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "Size S [M] {L}", "Sizes  A   B   C", "For sizes 1 (2:3)"."""
     raw = raws[at]
     beside = _BESIDE.match(raw) if len(raw) <= MOST_OF_TITLE else None
@@ -107,27 +107,27 @@ def _beside_word(raws: Sequence[str], at: int) -> Told | None:
     for names in (tuple(re.split(r"\s{2,}|\t", beside["names"].strip())), size_names(beside["names"])):
         barred = "|" in beside["names"] and not re.search(r"\d", raw)  # "Size   small | big"
         if len(names) > 1 and (are_names(names) or barred):
-            return Told(tuple(map(bare_name, names)), (at + 1,))
+            return Unlisted(tuple(map(bare_name, names)), (at + 1,))
     return None
 
 
-def _to_fit(raws: Sequence[str], at: int) -> Told | None:
+def _to_fit(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "To fit: phone [tablet]"."""
     fits = _TO_FIT.match(raws[at].strip()) if len(raws[at]) <= MOST_OF_TITLE else None
     names = size_names(fits["names"]) if fits is not None else ()
-    return Told(names, (at + 1,)) if len(names) > 1 and not any(re.search(r"\d", name) for name in names) else None
+    return Unlisted(names, (at + 1,)) if len(names) > 1 and not any(re.search(r"\d", name) for name in names) else None
 
 
-def _by_itself(raws: Sequence[str], at: int) -> Told | None:
+def _by_itself(raws: Sequence[str], at: int) -> Unlisted | None:
     """Names and nothing else: the head of a table, or "Small/Large"."""
     columns = tuple(re.split(r"\s{2,}|\t+", raws[at].strip()))
     for names in (columns, size_names(raws[at]) if len(raws[at]) <= MOST_OF_TITLE else ()):
         if len(names) > 1 and all(NAME.fullmatch(name) for name in names):
-            return Told(names, (at + 1,) if names == columns else ())
+            return Unlisted(names, (at + 1,) if names == columns else ())
     return None
 
 
-def _in_title(raws: Sequence[str], at: int) -> Told | None:
+def _in_title(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "Star Clutch (S/L)", and not "S (M, L)"."""
     raw = raws[at]
     titled = re.search(r"\(([^()]{3,60})\)\s*$", raw) if len(raw) <= MOST_OF_LINE else None
@@ -136,10 +136,10 @@ def _in_title(raws: Sequence[str], at: int) -> Told | None:
     ahead = raw[: titled.start()].rstrip()
     names = tuple(re.split(r"\s*[/|,]\s*|(?<=\w)-(?=\w)", titled[1].strip()))
     named_before = any(match.end() == len(ahead) for match in NAME.finditer(raw))
-    return Told(names) if len(names) > 1 and not named_before and all(map(NAME.fullmatch, names)) else None
+    return Unlisted(names) if len(names) > 1 and not named_before and all(map(NAME.fullmatch, names)) else None
 
 
-def _so_many(raws: Sequence[str], at: int) -> Told | None:
+def _so_many(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "Three sizes: Mini - Regular - Large", "in two sizes, standard and jumbo (in parentheses)"."""
     listed = _IN_SIZES.search(raws[at]) or _SO_CALLED.search(raws[at][:MOST_OF_LINE])
     if listed is None:
@@ -147,22 +147,22 @@ def _so_many(raws: Sequence[str], at: int) -> Told | None:
     apart = r"\s*,\s*(?:and\s+)?|\s+and\s+|\s*/\s*|\s*[(\[]\s*"
     names = tuple(re.split(apart, listed["names"].strip().rstrip(")]")))
     short = all(0 < len(name) <= 20 and not re.search(r"\d{2}", name) for name in names)
-    return Told(names) if len(names) > 1 and short else None
+    return Unlisted(names) if len(names) > 1 and short else None
 
 
-def _after_word(raws: Sequence[str], at: int) -> Told | None:
+def _after_word(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "UK terms. Sizes: coin (card, phone)"."""
     raw = raws[at].strip()
     within = _WITHIN.search(raw) if len(raw) <= 80 else None
     measured = size_names(within["names"]) if within is not None else ()
     if len(measured) > 1 and all(_LENGTH.fullmatch(name) for name in measured) and _grow(measured):
-        return Told(measured)
+        return Unlisted(measured)
     for text in (raw, raw.rstrip(".)")) if len(raws[at]) <= 80 else ():
         within = _WITHIN.search(text)
         names = size_names(within["names"]) if within is not None else ()
         whole = all(name.count("(") == name.count(")") for name in names)
         if len(names) > 1 and whole and not any(re.search(r"\d{2}|\s\w+\s\w+\s", name) for name in names):
-            return Told(names)
+            return Unlisted(names)
     return None
 
 
@@ -177,31 +177,31 @@ def _grow(names: Sequence[str]) -> bool:
     return len(units) == 1 and numbers == sorted(set(numbers))
 
 
-def _each_told(raws: Sequence[str], at: int) -> Told | None:
+def _each_told(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "size 1: 13 squares wide; size 2: 17 squares wide"."""
     raw = raws[at]
     each = [_SIZE_TOLD.match(part) for part in raw.split(";")] if ";" in raw and len(raw) <= MOST_OF_LINE else []
-    return Told(tuple(part["name"] for part in each if part is not None)) if each and all(each) else None
+    return Unlisted(tuple(part["name"] for part in each if part is not None)) if each and all(each) else None
 
 
-def _with_colons(raws: Sequence[str], at: int) -> Told | None:
+def _with_colons(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "S: up to 80 cm, M: up to 100 cm"."""
     colons = [match[1] for match in _NAME_THEN.finditer(raws[at])]
-    return Told(tuple(colons)) if len(set(colons)) == len(colons) > 1 else None
+    return Unlisted(tuple(colons)) if len(set(colons)) == len(colons) > 1 else None
 
 
-def _in_sentence(raws: Sequence[str], at: int) -> Told | None:
+def _in_sentence(raws: Sequence[str], at: int) -> Unlisted | None:
     """ "Instructions are for the small pouch, with medium and large in parentheses.", "Pattern includes sizes 1, 2
     and 3."."""
     raw = raws[at]
     if (listed := _NAMES_IN_SET.search(raw)) is not None:
-        return Told(tuple(_capital(match[0]) for match in NAME.finditer(listed[0])))
+        return Unlisted(tuple(_capital(match[0]) for match in NAME.finditer(listed[0])))
     found = list(dict.fromkeys(match[0] for match in NAME.finditer(raw)))
     if len(found) < 2:
         numbered = (name for match in _NUMBERED.finditer(raw) for name in re.findall(r"\d+|[A-Z]\b", match[1]))
         found = list(dict.fromkeys(numbered))
     spoken = len({name.lower() for name in found}) == len(found) > 1 and _SPOKEN_OF.search(raw)
-    return Told(tuple(map(_capital, found))) if spoken else None
+    return Unlisted(tuple(map(_capital, found))) if spoken else None
 
 
 def spoken_names(given: str) -> tuple[str, ...]:
@@ -248,7 +248,7 @@ LEAST_PAIRS = 3
 LEAST_SETS = 2
 
 
-def told_sizes(raws: Sequence[str]) -> Told | None:
+def told_sizes(raws: Sequence[str]) -> Unlisted | None:
     """The sizes that a text names, wherever it does; None when it is in one size.
 
     Where all its sets have another number of numbers, the names were misread, and the sets are believed.
@@ -265,7 +265,7 @@ def told_sizes(raws: Sequence[str]) -> Told | None:
     return _beside_words(counted, raws) if enough and not pairs and len(told.names) not in sets else told
 
 
-def _beside_words(counted: Told, raws: Sequence[str]) -> Told:
+def _beside_words(counted: Unlisted, raws: Sequence[str]) -> Unlisted:
     """Counted sizes without a line to name them where the text has one in words: that line is hers to change."""
     if not any(_SIZES_IN_WORDS.match(raw) for raw in raws):
         return counted
@@ -295,13 +295,13 @@ def _is_total_behind(match: re.Match[str]) -> bool:
     return match[1] is not None and second > MOST_TIMES * max(first, 1)
 
 
-def _told(raws: Sequence[str]) -> Told | None:
+def _told(raws: Sequence[str]) -> Unlisted | None:
     given = next((match[1] for raw in raws if (match := _GIVEN.match(raw.split("#", 1)[0])) is not None), None)
     if given is not None:  # known from the start, so that a stitch defined before them has its numbers for each size
         names = spoken_names(given) or size_names(given)
         slashed = re.search(r"[/|:;]", given) is not None and not re.search(r"[,(\[]", given)
         one = slashed and len(names) > 1 and not any(_TWO.search(raw) for raw in raws)
-        return Told((given.strip(),)) if one else Told(names)  # "S/M" is one size where no set stands
+        return Unlisted((given.strip(),)) if one else Unlisted(names)  # "S/M" is one size where no set stands
     first_row = next((i for i, raw in enumerate(raws) if starts_label(raw) is not None), len(raws))
     head = raws[:first_row]
     for at in range(first_row):
@@ -318,7 +318,7 @@ _USUAL_NAMES = {2: ("Small", "Large"), 3: ("Small", "Medium", "Large"), 4: ("1",
 _SET_OF_TWO = re.compile(r"(?<![\w.])\d{1,5}\s?[(\[{/]\s?\d{1,5}\s?[)\]}]?")
 
 
-def _spoken(raws: Sequence[str], first_row: int) -> Told | None:
+def _spoken(raws: Sequence[str], first_row: int) -> Unlisted | None:
     """ "This pattern includes two sizes, with the larger size in brackets.": so many, under the names in ordinary
     use."""
     said = " ".join(raw[:MOST_OF_LINE] for raw in raws[: min(first_row, MOST_HEAD)])
@@ -330,7 +330,7 @@ def _spoken(raws: Sequence[str], first_row: int) -> Told | None:
     sets = _SET_OF_TWO if count == 2 else _SET
     if sum(sets.search(raw) is not None for raw in raws[first_row:]) < LEAST_SETS:
         return None
-    return Told(("Smaller", "Larger") if larger and count == 2 else _USUAL_NAMES[count])
+    return Unlisted(("Smaller", "Larger") if larger and count == 2 else _USUAL_NAMES[count])
 
 
 # Lines in which names of sizes are looked for with dashes between them.
@@ -356,7 +356,7 @@ def by_slashes(raws: Sequence[str], names: Sequence[str]) -> list[str]:
 _SIZES_IN_WORDS = re.compile(r"\s*sizes?\s*:", re.IGNORECASE)
 
 
-def _counted(raws: Sequence[str]) -> Told | None:
+def _counted(raws: Sequence[str]) -> Unlisted | None:
     """Sets of three or more numbers throughout, and no names: so many sizes, which are only numbered."""
     lengths = Counter(length for raw in raws for length in _sets_of(raw)[0])
     pairs = sum(_sets_of(raw)[1] for raw in raws)
@@ -373,4 +373,4 @@ def _counted(raws: Sequence[str]) -> Told | None:
         f"No sizes are named; the sets have {length} numbers, so this is read as "
         f"{length} sizes. Name them: “Sizes: S, M, L”."
     )
-    return Told(names, (), (Finding("sizes-not-named", "warning", Span(1, 1, 2), message, repairs=(repair,)),))
+    return Unlisted(names, (), (Finding("sizes-not-named", "warning", Span(1, 1, 2), message, repairs=(repair,)),))

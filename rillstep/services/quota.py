@@ -14,14 +14,14 @@ MOST_BYTES = 500_000_000
 _NEARLY = 0.8
 
 
-class NoRoom(Refused):
+class QuotaUsed(Refused):
     """The studio's room is used up."""
 
     status, code = 422, "no-room"
 
 
 @dataclass(frozen=True)
-class Room:
+class Quota:
     """How many designs a studio has, and how many bytes all their revisions take."""
 
     designs: int
@@ -40,23 +40,23 @@ class Room:
         return ""
 
 
-def room_of(session: Session, studio_id: int) -> Room:
+def quota_of(session: Session, studio_id: int) -> Quota:
     """What a studio has used."""
     own = (DesignRow.studio_id == studio_id, DesignRow.deleted_at.is_(None))
     designs = session.scalar(select(func.count(DesignRow.id)).where(*own)) or 0
     taken = select(func.coalesce(func.sum(Revision.size), 0)).join(DesignRow).where(*own)
-    return Room(designs, int(session.scalar(taken) or 0))
+    return Quota(designs, int(session.scalar(taken) or 0))
 
 
 def take(session: Session, studio_id: int, size: int, designs: int = 0) -> None:
-    """Makes sure that there is room for a revision of so many bytes, and for so many new designs. Raises NoRoom."""
+    """Makes sure that there is room for a revision of so many bytes, and for so many new designs. Raises QuotaUsed."""
     if designs:  # one at a time, so that two at once do not both take the last place
         session.execute(select(Studio.id).where(Studio.id == studio_id).with_for_update())
-    room = room_of(session, studio_id)
+    room = quota_of(session, studio_id)
     if room.designs + designs > MOST_DESIGNS:
-        raise NoRoom(f"A studio has at most {MOST_DESIGNS} designs. Delete some that you need no longer first.")
+        raise QuotaUsed(f"A studio has at most {MOST_DESIGNS} designs. Delete some that you need no longer first.")
     if room.size + size > MOST_BYTES:
-        raise NoRoom(
+        raise QuotaUsed(
             f"Your designs and their revisions take all of their {MOST_BYTES / 1e6:.0f} MB, so this was not saved; it "
             "is kept in this browser. Make room: delete old revisions, or designs that you need no longer."
         )
