@@ -61,3 +61,49 @@ def test_a_piece_goes_on_from_the_chain_above_its_heading() -> None:
     text = "US terms\n\nHandle (make 2)\nCh 9.\n\nFirst end\nRow 1: Sc in 2nd ch from hook and in each ch across, turn = 8 sc"
     proof = prove_text(text)
     assert proof.ok and [line.sts for line in proof.lines] == [(8,)]
+
+
+@pytest.mark.parametrize(
+    ("text", "sts"),
+    [
+        (
+            "UK terms\nCh. 5, s.s. into first ch. to form a ring.\n"
+            "1st round.—3 ch. (counts as first tr. throughout), 13 tr. into ring, s.s. to top of 3 ch. (14 tr.)\n"
+            "2nd round.—1 ch., 1 d.c. into each tr. to end, s.s. to first d.c. (14 d.c.)",
+            [(14,), (14,)],
+        ),
+        (
+            "US terms\nMB (make bobble) = 5 dc in the same st, leaving the last loop of each on the hook, yarn over and through all loops\nRnd 1: 8 sc in magic ring. (8)\n"
+            "Rnd 2: *MB, sc in next st; rep from * to end. [4 bobbles, 4 sc]",
+            [(8,), (8,)],
+        ),
+        (
+            "US terms, sizes S (M)\n\nBottom\nRnd 1: 6 sc in magic ring. (6)\nS: go to Sides.\n"
+            "Rnd 2: Inc in each st. (12)\n\nSides, both sizes\nRnd 1: Sc in each st around. 6 (12)",
+            [(6, 6), (None, 12), (6, 12)],
+        ),
+        (
+            "US terms\n\nBag\nRnd 1: 6 sc in magic ring. (6)\nRnd 2: Sc in back loop of each sc around. (6)\n\n"
+            "Flap\nJoin yarn in the first free front loop of Rnd 1.\nRow 1: Ch 1, sc in each of the 6 free loops. (6 sc)",
+            [(6,), (6,), (6,)],
+        ),
+    ],
+    ids=["stops behind each letter", "a stitch of another name", "a size goes on", "free loops"],
+)  # fmt: skip
+def test_what_other_hands_write(text: str, sts: list[tuple[int | None, ...]]) -> None:
+    proof = prove_text(text)
+    assert [line.mark for line in proof.lines] == ["proved"] * len(sts)
+    assert [line.sts for line in proof.lines] == sts
+    printed = reprint(proof.pattern, "US", source=text)
+    assert printed.ok
+
+
+def test_a_row_below_words_that_are_not_worked_is_not_called_wrong() -> None:
+    text = (
+        "UK terms\n\nBase\nWork 12tr into a magic ring; the 3 beginning chains are one of them. 12\n"
+        "2nd round: 3ch, 1tr in the same place, *2tr in the next tr; rep from * to end, join. 24\n"
+        "3rd round: 3ch, 1tr in each tr to end, join. 24"
+    )
+    proof = prove_text(text)
+    assert [line.mark for line in proof.lines] == ["unchecked", "proved"]
+    assert "words-not-worked" in [f.code for f in proof.findings if f.span.line == 5]

@@ -32,7 +32,7 @@ Outcome = dict[str, list[str]]
 
 def texts() -> dict[str, Path]:
     """The corpus, the typed texts, and the patterns that may be run, by name."""
-    folders = (TESTS / "corpus", TESTS / "typed", TESTS / "patterns" / "open")
+    folders = (TESTS / "corpus", TESTS / "typed", TESTS / "patterns" / "open", TESTS / "patterns" / "sealed")
     return {path.stem: path for folder in folders for path in sorted(folder.glob("*.txt"))}
 
 

@@ -203,7 +203,7 @@ def words(reading: TextSoFar, line: SourceLine) -> bool:
     repeats = any(words in line.text.lower() for words in _REPEATS)
     unworked = (instructs(line.text) or repeats) and not plain_rows.makes_a_loop(line.text, line.number, line.context)
     findings = [not_worked(line.span)] if unworked else _totals_of_words(line.text, line.number, line.context)
-    reading.add(Prose(line.text.strip(), reading.active, False, line.span, unworked), findings)
+    reading.add(Prose(line.text.strip(), reading.active, False, line.span, bool(findings)), findings)
     return True
 
 
