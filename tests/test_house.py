@@ -13,7 +13,7 @@ ROOT = Path(__file__).parents[1]
 SOURCES = sorted((ROOT / "rillstep").rglob("*.py"))
 MOST_LINES = 427
 # What is read by hand today; whatever takes lines or expressions away writes the smaller number here.
-MOST_LINES_BY_HAND, MOST_EXPRESSIONS_BY_HAND = 9323, 214
+MOST_LINES_BY_HAND, MOST_EXPRESSIONS_BY_HAND = 9302, 214
 
 
 def test_imports_go_one_way() -> None:

@@ -16,7 +16,7 @@ Unit = Literal["sts", "rows", "mm", "g"]
 
 
 @dataclass(frozen=True)
-class Asked:
+class MeasureAsked:
     """A measure of the bag that a size has: its name and label, what is predicted, and how far off it may be, in mm."""
 
     name: str
@@ -26,7 +26,7 @@ class Asked:
 
 
 @dataclass(frozen=True)
-class Compared:
+class Comparison:
     """What was measured against what was predicted, in the unit; low and high where a range is predicted. off: beyond
     what it may differ."""
 
@@ -39,14 +39,14 @@ class Compared:
     high: float | None = None
 
 
-def asked_of(facts: Facts, size: int) -> list[Asked]:
+def asked_of(facts: Facts, size: int) -> list[MeasureAsked]:
     """The measures of the whole bag that a size has; of a bag as wide at its mouth or foot as anywhere, its width is
     enough."""
     width = facts.measures.get("width")
     across = width.mm[size] if width is not None else None
     wish = next((one for one in facts.design.sizes if one.name == facts.proof.pattern.sizes[size]), None)
     return [
-        Asked(one.name, one.label, mm, tolerance_mm(wish, one.called))
+        MeasureAsked(one.name, one.label, mm, tolerance_mm(wish, one.called))
         for one in facts.measures.values()
         if one.piece is None
         and one.name not in _NOT_TAKEN
@@ -58,24 +58,24 @@ def asked_of(facts: Facts, size: int) -> list[Asked]:
 def compared(
     gauge: tuple[float, float] | None,
     measured_gauge: tuple[float | None, float | None],
-    asked: Sequence[Asked],
+    asked: Sequence[MeasureAsked],
     measured_mm: Mapping[str, float],
     yarn_g: tuple[float, float, float] | None,
     measured_g: float | None,
-) -> list[Compared]:
+) -> list[Comparison]:
     """Only what was measured and is known. gauge: stitches and rows over 10 cm or 4 in; yarn_g: the middle, the least
     and the most."""
-    found: list[Compared] = []
+    found: list[Comparison] = []
     units: tuple[tuple[str, Unit], ...] = (("Gauge: stitches", "sts"), ("Gauge: rows", "rows"))
     for (label, unit), wanted, got in zip(units, gauge or (0.0, 0.0), measured_gauge, strict=True):
         if got is not None and wanted:
-            found.append(Compared(label, unit, wanted, got, abs(got - wanted) / wanted > _GAUGE_SHARE))
+            found.append(Comparison(label, unit, wanted, got, abs(got - wanted) / wanted > _GAUGE_SHARE))
     found += [
-        Compared(one.label, "mm", one.mm, got, abs(got - one.mm) > one.tolerance_mm)
+        Comparison(one.label, "mm", one.mm, got, abs(got - one.mm) > one.tolerance_mm)
         for one in asked
         if (got := measured_mm.get(one.name)) is not None
     ]
     if measured_g is not None and yarn_g is not None:
         grams, low, high = yarn_g
-        found.append(Compared("Yarn", "g", grams, measured_g, not low <= measured_g <= high, low, high))
+        found.append(Comparison("Yarn", "g", grams, measured_g, not low <= measured_g <= high, low, high))
     return found

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from rillstep.core.craft import Terms
 from rillstep.core.lengths import MM_PER, Units, show_difference, show_length
 from rillstep.core.proof import Hand
-from rillstep.design.tested import Asked, Compared, compared
+from rillstep.design.tested import Comparison, MeasureAsked, compared
 from rillstep.document import dump
 from rillstep.services import designs, testing_views
 from rillstep.services.accounts import hash_token, now
@@ -185,13 +185,13 @@ def _compared(size: SizeSnapshot, units: Units, report: testing_views.TesterRepo
     """Measured against predicted, only what was measured and is known."""
     found = compared(
         size.gauge, (report.gauge_sts, report.gauge_rows),
-        [Asked(one.name, one.label, one.mm, one.tolerance_mm) for one in size.asked], report.measures_mm,
+        [MeasureAsked(one.name, one.label, one.mm, one.tolerance_mm) for one in size.asked], report.measures_mm,
         size.yarn_g, report.grams,
     )  # fmt: skip
     return [_compared_view(one, units) for one in found]
 
 
-def _compared_view(one: Compared, units: Units) -> testing_views.ComparedView:
+def _compared_view(one: Comparison, units: Units) -> testing_views.ComparedView:
     by = one.measured - one.predicted
     match one.unit:
         case "mm":

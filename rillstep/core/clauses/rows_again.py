@@ -11,6 +11,7 @@ from rillstep.core.findings import Finding, Span
 from rillstep.core.language.match import read
 from rillstep.core.reading.places import taken
 from rillstep.core.tree import Gesture, Num, Total, Until
+from rillstep.core.wordlists import phrase_list
 from rillstep.core.words.asides import keep
 from rillstep.core.words.lexicon import STITCH
 from rillstep.core.words.stitch_names import stitch_word
@@ -29,6 +30,24 @@ _START = re.compile(
     r"r)\.?\s*[\d{]|"
     rf"{_NTH}(?:\s*(?:,|-|to|and|&)\s*{_NTH})*\s+(?:[a-z]+\s+)?(?:row|rnd|round|rd)s?\b)))",
     re.IGNORECASE,
+)
+
+# How often rows are repeated, in words.
+_MOVING = phrase_list(
+    "moving to the middle of the loop | slipping to the middle of the loop | moving to the loop | moving "
+    "to the sp | slipping to the sp"
+)
+_LEFT = phrase_list(
+    "remain | remains | are left | left | rem | in total | in the row | on your row | in the round | in all"
+)
+_TIMES = phrase_list(
+    "more times | times more | more time | additional times | times | time | x | rows more | rounds more "
+    "| rnds more | more rows | more rnds | more rounds | rnds | rows | rounds | more"
+)
+_DONE = phrase_list(
+    "have been worked in total | have been worked in all | are complete | are completed | are done | are "
+    "worked | are finished | have been completed | are made | have been worked | in total | total | in "
+    "all | completed | done"
 )
 
 
@@ -184,13 +203,7 @@ def read_how_often(stream: Stream, sources: tuple[Num, ...], last_rows: Num | No
         elif taken(stream, "RowsGrow"):
             message = "By how much these rows grow is not checked here; their total is."
             stream.findings.append(Finding("total-not-checked", "warning", stream.since(start), message))
-        elif stream.any_of(
-            "moving to the middle of the loop",
-            "slipping to the middle of the loop",
-            "moving to the loop",
-            "moving to the sp",
-            "slipping to the sp",
-        ):
+        elif stream.any_of(*_MOVING):
             stream.any_of("each time", "every time", "at the start")  # as in the row that is repeated
             stream.any_of("without cutting yarn", "without cutting the yarn")
         elif stream.any_of(
@@ -214,18 +227,7 @@ def _until_sts(stream: Stream) -> Num | None:
         number = stream.number()
         if number is not None and (stream.word(*STITCH) or stitch_word(stream) is not None):
             stream.word(*STITCH)
-            stream.any_of(
-                "remain",
-                "remains",
-                "are left",
-                "left",
-                "rem",
-                "in total",
-                "in the row",
-                "on your row",
-                "in the round",
-                "in all",
-            )
+            stream.any_of(*_LEFT)
             stream.any_of("in total", "in the row", "in the round", "in all")
             return number
     stream.at = start
@@ -330,25 +332,7 @@ def _times(stream: Stream) -> Num | None:
     if number is None:
         stream.at = start
         return None
-    if stream.any_of(
-        "more times",
-        "times more",
-        "more time",
-        "additional times",
-        "times",
-        "time",
-        "x",
-        "rows more",
-        "rounds more",
-        "rnds more",
-        "more rows",
-        "more rnds",
-        "more rounds",
-        "rnds",
-        "rows",
-        "rounds",
-        "more",
-    ):
+    if stream.any_of(*_TIMES):
         return number
     stream.at = start
     return None
@@ -368,24 +352,7 @@ def _until(stream: Stream) -> tuple[Num | None, Span | None, Until | None]:
     stream.any_of("a total of", "worked", "completed")
     number = stream.number()
     if number is not None and stream.word(*ROW_WORDS):
-        stream.any_of(
-            "have been worked in total",
-            "have been worked in all",
-            "are complete",
-            "are completed",
-            "are done",
-            "are worked",
-            "are finished",
-            "have been completed",
-            "are made",
-            "have been worked",
-            "in total",
-            "total",
-            "in all",
-            "completed",
-            "done",
-            "are worked",
-        )
+        stream.any_of(*_DONE)
         return number, None, None
     stream.at = start
     span = stream.here()

@@ -3,12 +3,11 @@
 from rillstep.core.fabric.assumed import Worked
 from rillstep.core.fabric.counting import Way, differing, found_of, stated_sts, ways_of_counting
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Place, Run
-from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.hook import Surroundings, Trouble, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, RowsByNumber
 from rillstep.core.fabric.trace import TracedPlace, TracedStitch
 from rillstep.core.fabric.whole import work_pattern
 from rillstep.core.fabric.worked_lines import LineWork, PieceEnd, SizeWork
-from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, Trace, trace_row, work_row, work_setup
 
 __all__ = [

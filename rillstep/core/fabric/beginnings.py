@@ -21,6 +21,7 @@ _MARKS = {"mark", "marker", "markers", "marking", "pin"}
 
 
 def is_marked_in_words(pattern: Identity, line: int) -> bool:
+    """Do words above a line mark a place, so that a marker may be there that no row places?"""
     return any(marked < line for marked in _marks_in_words(pattern))
 
 

@@ -8,7 +8,7 @@ from rillstep.core.fabric.cursor import Cursor, Want
 from rillstep.core.fabric.edge import Edge, Place, Run
 from rillstep.core.fabric.trace import Recorder
 from rillstep.core.findings import Span
-from rillstep.core.tree import Chain, Special, Step, WhatKind
+from rillstep.core.tree import Chain, Row, Special, Step, WhatKind
 
 MOST_STITCHES = 200_000
 NOWHERE = Span(0, 1, 1)
@@ -77,6 +77,19 @@ class Surroundings:
     grew: int = 0
     rest: Edge | None = None
     throughout: tuple[tuple[int, str], ...] = ()
+
+
+@dataclass(frozen=True)
+class Turn:
+    """One round of a line: whose instructions were worked, on which edge, and what it could reach besides.
+
+    turned: the next row meets its places in the opposite order.
+    """
+
+    source: Row
+    edge: Edge
+    around: Surroundings
+    turned: bool
 
 
 @dataclass

@@ -6,8 +6,8 @@ traced.
 
 from collections.abc import Iterator
 
+from rillstep.core.fabric.hook import Turn
 from rillstep.core.fabric.trace import MOST_TRACED
-from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import trace_row
 from rillstep.core.tree import Chain, EachKind, Every, Group, Repeat, Row, Skip, SkipTo, Step, Work
 from rillstep.core.tree.features import Opening

@@ -15,12 +15,11 @@ from rillstep.core.fabric.beginnings import (
 from rillstep.core.fabric.chains_said import Says
 from rillstep.core.fabric.counting import differing, stated_sts
 from rillstep.core.fabric.edge import EMPTY, Counts, Edge, Run, leaves, stitches_edge
-from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble
+from rillstep.core.fabric.hook import MOST_STEPS_IN_ALL, FreeLoops, Surroundings, Trouble, Turn
 from rillstep.core.fabric.piece import MOST_ROUNDS, Piece
 from rillstep.core.fabric.remembered import Identity, interned, worked
 from rillstep.core.fabric.taking import SKIPPED_CHAINS, known_of_skipped
 from rillstep.core.fabric.worked_lines import LineWork
-from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork, work_row, work_setup
 from rillstep.core.findings import Span
 from rillstep.core.tree import (

@@ -5,9 +5,8 @@ from functools import cached_property
 
 from rillstep.core.fabric.counting import differing
 from rillstep.core.fabric.edge import Counts, Edge
-from rillstep.core.fabric.hook import Surroundings, Trouble
+from rillstep.core.fabric.hook import Surroundings, Trouble, Turn
 from rillstep.core.fabric.openings import counts_its_stitches, may_open, worked_openings
-from rillstep.core.fabric.worked_turn import Turn
 from rillstep.core.fabric.working import RowWork
 from rillstep.core.tree import Again, Chain, Gesture, Row, Setup, Step, Total, Work
 from rillstep.core.tree.features import Opening, main_stitch, openings_of
