@@ -7,14 +7,14 @@ from rillstep.core.craft import Terms
 from rillstep.core.drawings import Drawing, drawings_of
 from rillstep.core.gauge import Gauge
 from rillstep.core.gauge_asked import GaugeSaid, gauge_said, is_mesh, stitches_of
-from rillstep.core.grading import Analysis, GradedText
+from rillstep.core.grading import Analysis
 from rillstep.core.materials import YarnSaid, hook_said_in, yarn_said_in
 from rillstep.core.measures import Measure
 from rillstep.core.memory import Shelf
 from rillstep.core.parts import Divided
 from rillstep.core.proof import Hand, Proof, Question, Reprint, questions, reprint
 from rillstep.core.yarn import Known, YarnFacts, kind_of
-from rillstep.design.grading import analysis_of, graded_from
+from rillstep.design.grading import analysis_of
 from rillstep.design.growth import holds_of
 from rillstep.design.parts import division_of
 from rillstep.design.proving import allowance_of, proved, rows_of
@@ -179,11 +179,6 @@ class Facts:
     def analysis(self) -> Analysis:
         """How the design can grow. Raises NotGraded."""
         return analysis_of(self.design)
-
-    @cached_property
-    def graded(self) -> GradedText:
-        """The text in the sizes that are wanted. Raises NotGraded."""
-        return graded_from(self.analysis, self.design)
 
     def printed(self, terms: Terms, size: int | None, hand: Hand | None = None, whole: bool = False) -> Reprint:
         """The text as it is printed for all sizes or one, read back and proved; a line that is not proved stands as it

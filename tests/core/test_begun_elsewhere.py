@@ -107,3 +107,12 @@ def test_a_row_below_words_that_are_not_worked_is_not_called_wrong() -> None:
     proof = prove_text(text)
     assert [line.mark for line in proof.lines] == ["unchecked", "proved"]
     assert "words-not-worked" in [f.code for f in proof.findings if f.span.line == 5]
+
+
+def test_a_new_chain_begins_at_its_own_beginning() -> None:
+    strap = "Join yarn in the 5th sc.\nCh 7.\nRow 1: Sc in 2nd ch from hook and in each ch across, turn. 6 sc."
+    assert prove_text(BAND + strap).lines[-1].sts == (6,)
+    twice = (
+        BAND + "Join yarn in the 5th sc.\nRow 1: Join yarn in 5th sc, ch 1, sc in same sc and in next 5 sc, turn. 6 sc."
+    )
+    assert prove_text(twice).lines[-1].mark == "proved"

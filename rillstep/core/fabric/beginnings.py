@@ -27,8 +27,10 @@ def is_marked_in_words(pattern: Identity, line: int) -> bool:
 
 @remember(1024)
 def begun_with(row: Identity, joined: Identity) -> Row:
-    """A row with the joining of its yarn that the line before it says."""
+    """A row with the joining of its yarn that the line before it says, where it says none itself."""
     assert isinstance(row.it, Row) and isinstance(joined.it, Gesture)
+    if "join colour" in row.it.gestures:
+        return row.it
     return replace(row.it, steps=(joined.it, *row.it.steps))
 
 

@@ -97,7 +97,8 @@ def work_line(line: Line, where: Where, piece: Piece, sources: list[Row]) -> tup
         )  # whatever edge it is, it is worked so
     # What copies a row that was not understood, or is wrong, is not worked: its faults would only grow.
     if isinstance(line, Row) and piece.joined is not None:
-        sources, piece.joined = [begun_with(Identity(line), Identity(piece.joined))], None
+        sources = [begun_with(Identity(line), Identity(piece.joined))]
+    piece.joined = None
     if line.broken or piece.edge is None or any(_is_refuted(source, line, piece, size) for source in sources):
         return go_on(line, index, size, piece, (), None, None), 0
     times = line.rounds(size)
@@ -334,7 +335,7 @@ def _work_setup_line(line: Setup, index: int, size: int, piece: Piece, start: Ed
     if end is not None:
         end = interned(end)
         piece.edge, piece.rows, piece.underside, piece.origin, piece.pending = end, 0, 0, None, None
-        piece.wrong = None
+        piece.wrong = piece.joined = None
     elif line.broken:
         piece.edge = None
     else:
